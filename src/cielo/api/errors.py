@@ -1,0 +1,48 @@
+"""Refusals as application/problem+json (RFC 9457): where, what, and what to do about it."""
+
+from typing import Any
+
+from fastapi import FastAPI, Request
+from fastapi.exceptions import RequestValidationError
+from fastapi.responses import JSONResponse
+from starlette.exceptions import HTTPException
+
+from cielo.api.schemas.problem import Problem
+from cielo.errors import BadInput, CieloError, NotFound, OutOfDate, TooLarge
+from cielo.exchange.reading import refusal
+
+# The first class that an error belongs to decides.
+STATUS: tuple[tuple[type[CieloError], int, str], ...] = (
+    (TooLarge, 413, "Too large"),
+    (NotFound, 404, "Not found"),
+    (OutOfDate, 409, "Changed in between"),
+    (BadInput, 422, "This cannot be used"),
+)
+
+
+def install(app: FastAPI) -> None:
+    """Answer every refusal of this application as a problem."""
+
+    @app.exception_handler(CieloError)
+    async def refused(_request: Request, error: CieloError) -> JSONResponse:
+        status, title = next(((s, t) for kind, s, t in STATUS if isinstance(error, kind)), (500, "Something failed"))
+        return problem(status, title, error)
+
+    @app.exception_handler(RequestValidationError)
+    async def invalid(_request: Request, error: RequestValidationError) -> JSONResponse:
+        errors: list[dict[str, Any]] = [dict(e) for e in error.errors()]
+        for one in errors:
+            one["loc"] = one["loc"][1:]  # without "body", "query", "path"
+            if one["type"] == "json_invalid":
+                one["loc"], one["msg"] = (), "the body is not whole JSON"
+        return problem(422, "This cannot be used", refusal(errors))
+
+    @app.exception_handler(HTTPException)
+    async def other(_request: Request, error: HTTPException) -> JSONResponse:
+        return problem(error.status_code, str(error.detail), CieloError(f"{error.detail}."))
+
+
+def problem(status: int, title: str, error: CieloError) -> JSONResponse:
+    """The response for an error."""
+    body = Problem(title=title, status=status, detail=error.sentence, field=error.field, reason=error.reason, mend=error.mend)
+    return JSONResponse(body.model_dump(), status, media_type="application/problem+json")

@@ -1,0 +1,41 @@
+"""The web application: routers on the API, the built front end beside it."""
+
+from pathlib import Path
+
+from fastapi import FastAPI
+from fastapi.responses import FileResponse, Response
+from starlette.middleware.gzip import GZipMiddleware
+from starlette.staticfiles import StaticFiles
+
+from cielo.api import errors
+from cielo.api.guard import Guard
+from cielo.api.routers import bench, cards, predict, shelf
+from cielo.errors import NotFound
+from cielo.store.database import Store
+
+
+def create_app(store: Store, web_root: Path | None = None) -> FastAPI:
+    """Cielo on a store; serves the built front end from ``web_root`` where one is given."""
+    app = FastAPI(title="Cielo", version="0.1.0", docs_url=None, redoc_url=None, openapi_url="/api/openapi.json")
+    app.state.store = store
+    app.add_middleware(GZipMiddleware, minimum_size=1024)
+    app.add_middleware(Guard)
+    errors.install(app)
+    for router in (shelf.router, cards.router, bench.router, predict.router):
+        app.include_router(router, prefix="/api")
+    if web_root is not None:
+        _serve_web(app, web_root.resolve())
+    return app
+
+
+def _serve_web(app: FastAPI, root: Path) -> None:
+    app.mount("/assets", StaticFiles(directory=root / "assets"), name="assets")
+
+    @app.get("/{path:path}", include_in_schema=False)
+    def page(path: str) -> Response:
+        if path.startswith("api/"):
+            raise NotFound("there is no such address.")
+        file = (root / path).resolve()
+        if path and file.is_relative_to(root) and file.is_file():
+            return FileResponse(file)
+        return FileResponse(root / "index.html", headers={"cache-control": "no-cache"})

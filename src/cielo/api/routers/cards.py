@@ -1,0 +1,181 @@
+"""Cards: list, start, change, undo, ask, picture, sheet, file."""
+
+from dataclasses import replace
+from typing import Annotated, Any
+
+from fastapi import APIRouter, Query, Request, Response
+
+from cielo.api.dependencies import StoreOfApp
+from cielo.api.schemas.cards import (
+    AnswerOut,
+    ApplyRemedy,
+    CardOut,
+    CardSummary,
+    ChangeCard,
+    LaidHereOut,
+    ProposeGradient,
+    StartCard,
+)
+from cielo.api.schemas.problem import REFUSALS
+from cielo.app import cards
+from cielo.app.cards import CardOnDesk
+from cielo.app.pictures import panel_png
+from cielo.app.reading import read_aloud
+from cielo.app.sheets import run_sheet
+from cielo.app.shelf import find_stock
+from cielo.core.optics.spectra import hex_from_lab, is_in_gamut
+from cielo.core.simulation.point import ask
+from cielo.exchange.plan_file import PlanModel, write_plan
+
+router = APIRouter(prefix="/cards", tags=["cards"], responses=REFUSALS)
+
+Millimetres = Annotated[float, Query(allow_inf_nan=False)]
+Dpi = Annotated[float, Query(ge=4, le=600, allow_inf_nan=False)]
+PNG: dict[str, Any] = {"response_class": Response, "responses": {200: {"content": {"image/png": {}}}}}
+
+
+@router.get("")
+def list_cards(store: StoreOfApp) -> list[CardSummary]:
+    """Every card, the last changed first."""
+    return [CardSummary.of(revision) for revision in cards.list_cards(store)]
+
+
+@router.post("", status_code=201)
+def start_card(body: StartCard, store: StoreOfApp) -> CardOut:
+    """Start a card with nothing laid yet."""
+    plan = cards.empty_plan(body.title, body.units, body.format, find_stock(store, body.stock))
+    return _out(cards.start_card(store, plan, f"start {body.title}"))
+
+
+@router.post(
+    "/import",
+    status_code=201,
+    openapi_extra={"requestBody": {"required": True, "content": {"application/json": {"schema": {}}}}},
+)
+async def import_card(request: Request, store: StoreOfApp) -> CardOut:
+    """A new card from a plan file, sent as the body."""
+    return _out(cards.import_card(store, await request.body()))
+
+
+@router.get("/{card_id}")
+def open_card(card_id: str, store: StoreOfApp) -> CardOut:
+    """One card as it stands."""
+    return _out(cards.open_card(store, card_id))
+
+
+@router.put("/{card_id}")
+def change_card(card_id: str, body: ChangeCard, store: StoreOfApp) -> CardOut:
+    """Save a change: one revision."""
+    plan = body.plan.to_core()
+    return _out(cards.change_card(store, card_id, body.based_on, body.said, lambda _: plan))
+
+
+@router.post("/{card_id}/gradient")
+def propose_gradient(card_id: str, body: ProposeGradient, store: StoreOfApp) -> CardOut:
+    """Lay out a banded gradient from the inks given, in place of the card's steps."""
+    inks = tuple(ink.to_core() for ink in body.inks)
+    return _out(
+        cards.change_card(
+            store,
+            card_id,
+            body.based_on,
+            "lay out the gradient",
+            lambda plan: cards.propose(replace(plan, inks=inks), body.wish()),
+        )
+    )
+
+
+@router.post("/{card_id}/remedy")
+def apply_remedy(card_id: str, body: ApplyRemedy, store: StoreOfApp) -> CardOut:
+    """Apply the remedy of a finding."""
+    return _out(cards.apply_remedy(store, card_id, body.based_on, body.code, body.step))
+
+
+@router.post("/{card_id}/undo")
+def undo(card_id: str, store: StoreOfApp) -> CardOut:
+    """Take the last change back."""
+    return _out(cards.undo(store, card_id))
+
+
+@router.post("/{card_id}/redo")
+def redo(card_id: str, store: StoreOfApp) -> CardOut:
+    """Bring back what undo took away."""
+    return _out(cards.redo(store, card_id))
+
+
+@router.post("/{card_id}/copy", status_code=201)
+def copy_card(card_id: str, store: StoreOfApp) -> CardOut:
+    """A new card that begins as this one stands."""
+    return _out(cards.copy_card(store, card_id))
+
+
+@router.post("/{card_id}/put-away", status_code=204)
+def put_away(card_id: str, store: StoreOfApp) -> None:
+    """Take a card off the table."""
+    cards.put_away(store, card_id, True)
+
+
+@router.post("/{card_id}/bring-back", status_code=204)
+def bring_back(card_id: str, store: StoreOfApp) -> None:
+    """Bring a card back that was put away."""
+    cards.put_away(store, card_id, False)
+
+
+@router.get("/{card_id}/picture.png", **PNG)
+def saved_picture(card_id: str, store: StoreOfApp, revision: int, dpi: Dpi = 100, steps: int | None = None) -> Response:
+    """The panel after some or all steps, at one revision; it never changes, so it may be kept."""
+    png = panel_png(cards.card_at(store, card_id, revision), dpi, steps)
+    return Response(png, media_type="image/png", headers={"cache-control": "private, max-age=604800, immutable"})
+
+
+@router.post("/picture.png", **PNG)
+def preview(plan: PlanModel, dpi: Dpi = 60, steps: int | None = None) -> Response:
+    """The panel of a plan that is not saved, while something is being dragged."""
+    return Response(panel_png(plan.to_core(), dpi, steps), media_type="image/png")
+
+
+@router.get("/{card_id}/ask")
+def ask_panel(
+    card_id: str, store: StoreOfApp, revision: int, x_mm: Millimetres, y_mm: Millimetres, steps: int | None = None
+) -> AnswerOut:
+    """The inks at a place, bottom first, and the colour they give."""
+    plan = cards.card_at(store, card_id, revision)
+    answer = ask(plan, x_mm, y_mm, steps)
+    return AnswerOut(
+        laid=[
+            LaidHereOut(step=here.step, ink=here.ink, name=plan.ink(here.ink).name, strength=here.strength)
+            for here in answer.laid
+        ],
+        lab=answer.lab,
+        hex=hex_from_lab(answer.lab),
+        in_gamut=is_in_gamut(answer.lab),
+        one_more=answer.one_more,
+    )
+
+
+@router.get("/{card_id}/run-sheet.pdf", response_class=Response, responses={200: {"content": {"application/pdf": {}}}})
+def sheet(card_id: str, store: StoreOfApp) -> Response:
+    """The run sheet to print."""
+    plan = cards.open_card(store, card_id).revision.plan
+    return Response(
+        run_sheet(plan),
+        media_type="application/pdf",
+        headers={"content-disposition": _attachment(plan.title, "run-sheet.pdf", "inline")},
+    )
+
+
+@router.get("/{card_id}/export")
+def export(card_id: str, store: StoreOfApp) -> Response:
+    """The plan file of a card."""
+    plan = cards.open_card(store, card_id).revision.plan
+    headers = {"content-disposition": _attachment(plan.title, "cielo.json", "attachment")}
+    return Response(write_plan(plan), media_type="application/json", headers=headers)
+
+
+def _attachment(title: str, ending: str, how: str) -> str:
+    plain = "".join(c if c.isascii() and c.isalnum() else "-" for c in title.lower()).strip("-") or "card"
+    return f'{how}; filename="{plain}.{ending}"'
+
+
+def _out(card: CardOnDesk) -> CardOut:
+    return CardOut.of(card, read_aloud(card.revision.plan))

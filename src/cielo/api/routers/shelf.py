@@ -1,0 +1,39 @@
+"""What can be chosen, and whether the server is up."""
+
+from fastapi import APIRouter
+
+from cielo.api.dependencies import StoreOfApp
+from cielo.api.schemas.cards import FormatOut, InkOut, ShelfOut, StockOut, ToolOut
+from cielo.app.shelf import look_at_shelf
+from cielo.core.geometry.formats import FORMATS
+from cielo.core.materials import TOOLS
+from cielo.core.optics.layering import lab_of_stack
+from cielo.core.optics.spectra import hex_from_lab
+from cielo.exchange.materials_model import InkModel, StockModel
+
+router = APIRouter(tags=["shelf"])
+
+
+@router.get("/health")
+def health() -> dict[str, str]:
+    """Answers when the server is up."""
+    return {"status": "ok"}
+
+
+@router.get("/shelf")
+def shelf(store: StoreOfApp, stock: str | None = None) -> ShelfOut:
+    """Stocks, inks, tools and card formats. The inks are shown on the stock named, or on the first of the shelf."""
+    on_shelf = look_at_shelf(store)
+    chosen = next((s for s in on_shelf.stocks if s.key == stock), on_shelf.stocks[0] if on_shelf.stocks else None)
+    return ShelfOut(
+        stocks=[StockOut(stock=StockModel.of(s), hex=hex_from_lab(s.paper.lab)) for s in on_shelf.stocks],
+        inks=[
+            InkOut(
+                ink=InkModel.of(ink),
+                hex=hex_from_lab(lab_of_stack(chosen.paper, {ink.key: ink}, [(ink.key, 1.0)]) if chosen else ink.swatches[0].lab),
+            )
+            for ink in on_shelf.inks
+        ],
+        tools=[ToolOut.model_validate(tool) for tool in TOOLS.values()],
+        formats=[FormatOut.model_validate(card_format) for card_format in FORMATS.values()],
+    )

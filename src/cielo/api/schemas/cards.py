@@ -1,0 +1,287 @@
+"""What the web sends and gets about cards."""
+
+from datetime import datetime
+from typing import Annotated, Literal, Self
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from cielo.app.cards import CardOnDesk
+from cielo.app.reading import Reading
+from cielo.core.optics.spectra import hex_from_lab
+from cielo.core.plan import Edge, Fade
+from cielo.core.sequence.gradient import GradientWish, SeamSchool
+from cielo.core.units import Units
+from cielo.exchange.materials_model import InkModel, Key, Name, StockModel
+from cielo.exchange.plan_file import DiscModel, FadeModel, PlanModel
+from cielo.store.bench import BenchState
+from cielo.store.cards import Revision
+
+
+class Body(BaseModel):
+    """What comes in: nothing unknown, no NaN."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+
+class FromCore(BaseModel):
+    """What goes out, read from core data."""
+
+    model_config = ConfigDict(from_attributes=True)
+
+
+class PartOut(FromCore):
+    text: str
+    field: str
+    kind: str | None
+
+
+class StepReadingOut(FromCore):
+    id: str
+    parts: list[PartOut]
+    why: str
+    fetch: str
+    care: str
+    masks_on: list[str]
+
+
+class PlaceOut(FromCore):
+    x_mm: float
+    y_mm: float
+
+
+class FindingOut(FromCore):
+    code: str
+    severity: Literal["stop", "warn", "remind"]
+    step: str
+    message: str
+    why: str
+    where: PlaceOut | None
+    remedy: str | None
+    measure: str
+    source: str
+
+
+class InkOnStockOut(BaseModel):
+    """One full application of an ink on the plan's stock."""
+
+    key: str
+    hex: str
+    lightness: float
+
+
+class ReadingOut(BaseModel):
+    panel_width_mm: float
+    panel_height_mm: float
+    stock_hex: str
+    steps: list[StepReadingOut]
+    findings: list[FindingOut]
+    inks: list[InkOnStockOut]
+
+    @classmethod
+    def of(cls, plan: PlanModel, reading: Reading) -> Self:
+        card = plan.to_core().card
+        return cls(
+            panel_width_mm=card.panel_width_mm,
+            panel_height_mm=card.panel_height_mm,
+            stock_hex=hex_from_lab(plan.stock.paper.colour),
+            steps=[
+                StepReadingOut(
+                    id=step.step.id,
+                    parts=[PartOut.model_validate(part) for part in step.parts],
+                    why=step.why,
+                    fetch=step.fetch,
+                    care=step.care,
+                    masks_on=list(step.masks_on),
+                )
+                for step in reading.steps
+            ],
+            findings=[
+                FindingOut(
+                    code=f.code,
+                    severity=f.severity,
+                    step=f.step,
+                    message=f.message,
+                    why=f.why,
+                    where=PlaceOut.model_validate(f.where) if f.where else None,
+                    remedy=f.remedy.label if f.remedy else None,
+                    measure=f.measure,
+                    source=f.source,
+                )
+                for f in reading.findings
+            ],
+            inks=[InkOnStockOut(key=i.key, hex=hex_from_lab(i.lab), lightness=i.lab[0]) for i in reading.inks],
+        )
+
+
+class CardSummary(BaseModel):
+    id: str
+    revision: int
+    title: str
+    panel_width_mm: float
+    panel_height_mm: float
+    card_width_mm: float
+    card_height_mm: float
+    units: Units
+    stock: str
+    stock_hex: str
+    inks: list[str]
+    steps: int
+
+    @classmethod
+    def of(cls, revision: Revision) -> Self:
+        plan = revision.plan
+        return cls(
+            id=revision.card_id,
+            revision=revision.number,
+            title=plan.title,
+            panel_width_mm=plan.card.panel_width_mm,
+            panel_height_mm=plan.card.panel_height_mm,
+            card_width_mm=plan.card.width_mm,
+            card_height_mm=plan.card.height_mm,
+            units=plan.units,
+            stock=plan.stock.name,
+            stock_hex=hex_from_lab(plan.stock.paper.lab),
+            inks=[ink.name for ink in plan.inks],
+            steps=len(plan.steps),
+        )
+
+
+class CardOut(BaseModel):
+    """A card on the desk: its plan, read aloud; ``undoes`` and ``redoes`` are what those would take back, in words."""
+
+    id: str
+    revision: int
+    plan: PlanModel
+    reading: ReadingOut
+    undoes: str | None
+    redoes: str | None
+
+    @classmethod
+    def of(cls, card: CardOnDesk, reading: Reading) -> Self:
+        plan = PlanModel.of(card.revision.plan)
+        return cls(
+            id=card.revision.card_id,
+            revision=card.revision.number,
+            plan=plan,
+            reading=ReadingOut.of(plan, reading),
+            undoes=card.undoes,
+            redoes=card.redoes,
+        )
+
+
+class StartCard(Body):
+    """A new card with nothing laid: a format, a stock from the shelf."""
+
+    title: Name
+    units: Units = "in"
+    format: Key
+    stock: Key
+
+
+class ChangeCard(Body):
+    """A changed plan; ``based_on`` is the revision it was made from, ``said`` what was done ("carry it further")."""
+
+    based_on: int
+    said: Annotated[str, Field(min_length=1, max_length=120)]
+    plan: PlanModel
+
+
+class ApplyRemedy(Body):
+    based_on: int
+    code: Key
+    step: Key
+
+
+class ProposeGradient(Body):
+    """Propose a banded gradient from the inks of the card's plan."""
+
+    based_on: int
+    inks: Annotated[list[InkModel], Field(min_length=2, max_length=5)]
+    light_edge: Edge
+    seams: SeamSchool = "lighter-again"
+    carry_mm: Annotated[float, Field(ge=0, le=300)] | None = None
+    disc: DiscModel | None = None
+    halo_mm: Annotated[float, Field(gt=0, le=300)] | None = None
+    fade: FadeModel | None = None
+
+    def wish(self) -> GradientWish:
+        return GradientWish(
+            self.light_edge,
+            self.seams,
+            self.carry_mm,
+            self.disc.to_core() if self.disc else None,
+            self.halo_mm,
+            Fade(self.fade.edge, self.fade.width_mm) if self.fade else None,
+        )
+
+
+class LaidHereOut(BaseModel):
+    step: str
+    ink: str
+    name: str
+    strength: float
+
+
+class AnswerOut(BaseModel):
+    """What lies at a place, bottom first, and the colour it gives."""
+
+    laid: list[LaidHereOut]
+    lab: tuple[float, float, float]
+    hex: str
+    in_gamut: bool
+    one_more: float
+
+
+class ToolOut(FromCore):
+    key: str
+    name: str
+    good_for: str
+
+
+class FormatOut(FromCore):
+    key: str
+    name: str
+    width_mm: float
+    height_mm: float
+    fold: str
+    reveal_mm: float
+
+
+class StockOut(BaseModel):
+    stock: StockModel
+    hex: str
+
+
+class InkOut(BaseModel):
+    ink: InkModel
+    hex: str
+
+
+class ShelfOut(BaseModel):
+    stocks: list[StockOut]
+    inks: list[InkOut]
+    tools: list[ToolOut]
+    formats: list[FormatOut]
+
+
+class BenchOut(BaseModel):
+    """``timer_ends_at`` and ``now`` are the server's clock, so that the page can count down by their difference."""
+
+    step: str
+    timer_step: str | None
+    timer_ends_at: datetime | None
+    now: datetime
+
+    @classmethod
+    def of(cls, state: BenchState, now: datetime) -> Self:
+        timer = state.timer
+        return cls(
+            step=state.step,
+            timer_step=timer.step if timer else None,
+            timer_ends_at=timer.ends_at if timer else None,
+            now=now,
+        )
+
+
+class AtStep(Body):
+    step: Key

@@ -1,0 +1,32 @@
+"""Pictures of a plan as PNG."""
+
+from cielo.core.materials import Ink, Paper, Stock, Swatch
+from cielo.core.plan import Brush, Card, Plan, Reveals, Whole
+from cielo.core.simulation.grid import grid_of
+from cielo.core.simulation.run import picture
+from cielo.errors import BadInput
+from cielo.exchange.png import write_png
+
+LOWEST_DPI, HIGHEST_DPI = 4, 1200
+
+
+def panel_png(plan: Plan, dots_per_inch: float, steps_done: int | None = None) -> bytes:
+    """The panel after ``steps_done`` steps (all where None). Raises BadInput for a resolution or step out of range."""
+    if not LOWEST_DPI <= dots_per_inch <= HIGHEST_DPI:
+        raise BadInput(
+            f"{dots_per_inch:g} dots to the inch cannot be drawn.",
+            field="dpi",
+            mend=f"Use {LOWEST_DPI} to {HIGHEST_DPI}; 300 is right for print.",
+        )
+    if steps_done is not None and not 0 <= steps_done <= len(plan.steps):
+        raise BadInput(f"the plan has {len(plan.steps)} steps.", field="step", mend=f"Use 0 to {len(plan.steps)}.")
+    return write_png(picture(plan, grid_of(plan.card, dots_per_inch), steps_done), dots_per_inch)
+
+
+def warm_up() -> None:
+    """Make the first picture ahead of time: importing colorimetry and compiling the loops takes seconds, once."""
+    paper = Paper((95.0, 0.0, 0.0), "uncoated")
+    ink = Ink("warm", "warm", "dye", (Swatch(1.0, (60.0, 20.0, 20.0)),))
+    card = Card(60.0, 60.0, "left", Reveals(5.0, 5.0, 5.0, 5.0))
+    brush = Brush("s1", "warm", "large-brush", Whole(), "light", 1)
+    panel_png(Plan("warm", "in", card, Stock("warm", "warm", paper), (ink,), (), (brush,)), 20)

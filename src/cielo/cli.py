@@ -1,0 +1,223 @@
+"""The command line. Exit codes: 0 fine, 1 the plan has problems (check), 2 bad input, told with file, field and mend."""
+
+import json
+import sys
+from pathlib import Path
+from typing import Annotated, Any
+
+import typer
+
+from cielo.errors import BadInput, CieloError
+
+app = typer.Typer(no_args_is_help=True, add_completion=False, help="Plans, predicts and guides card backgrounds.")
+
+PlanFile = Annotated[Path, typer.Argument(metavar="PLAN", help="a plan file, *.cielo.json")]
+AsJson = Annotated[bool, typer.Option("--json", help="answer as JSON")]
+Database = Annotated[Path | None, typer.Option("--db", help="the database file")]
+Port = Annotated[int, typer.Option(min=0, max=65535, help="the port on 127.0.0.1; 0 takes a free one")]
+
+WEB_ROOT = Path(__file__).resolve().parents[2] / "web" / "dist"
+
+
+def main() -> None:
+    """Run a command; turn a refusal into a sentence and exit code 2."""
+    try:
+        app()
+    except CieloError as error:
+        print(f"cielo: {error.sentence}", file=sys.stderr)
+        sys.exit(2)
+
+
+@app.command()
+def demo(db: Database = None, port: Port = 8490, fill_only: Annotated[bool, typer.Option("--fill-only")] = False) -> None:
+    """Fill a new database with the demo and serve it."""
+    from cielo.demo.fill import fill
+    from cielo.store.database import Store
+
+    path = db or _data_folder() / "demo.sqlite"
+    store = Store(path)
+    if fill(store):
+        print("The Dry Garden Society's winter show is laid out.", flush=True)
+    store.close()
+    if not fill_only:
+        serve(path, port)
+
+
+@app.command()
+def serve(db: Database = None, port: Port = 8490) -> None:
+    """Serve Cielo on this machine alone."""
+    import socket
+
+    import uvicorn
+
+    from cielo.api.main import create_app
+    from cielo.store.database import Store
+
+    listener = socket.socket()
+    listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+    try:
+        listener.bind(("127.0.0.1", port))
+    except OSError as error:
+        raise BadInput(
+            f"port {port} is taken.", field="--port", mend="Stop what uses it, or give another with --port."
+        ) from error
+    web = WEB_ROOT if (WEB_ROOT / "index.html").is_file() else None
+    from threading import Thread
+
+    from cielo.app.pictures import warm_up
+
+    application = create_app(Store(db or _data_folder() / "cielo.sqlite"), web)
+    Thread(target=warm_up, daemon=True).start()
+    print(f"Cielo is at http://127.0.0.1:{listener.getsockname()[1]}  (Ctrl-C stops it)", flush=True)
+    if web is None:
+        print("The pages are not built; only the API answers. Build them with: make web", flush=True)
+    uvicorn.Server(uvicorn.Config(application, log_level="warning")).run(sockets=[listener])
+
+
+@app.command()
+def predict(
+    request: Annotated[Path, typer.Argument(metavar="IN.json")],
+    out: Annotated[Path | None, typer.Option(help="write here in place of the screen")] = None,
+) -> None:
+    """The colour of stacks of inks on a stock."""
+    from cielo.exchange.predict_contract import PredictRequest
+    from cielo.exchange.predict_contract import predict as answer
+    from cielo.exchange.reading import read_json
+
+    with About(request):
+        response = answer(read_json(PredictRequest, _read(request), what="request"))
+    text = response.model_dump_json(indent=2)
+    if out is None:
+        print(text)
+    else:
+        _write(out, (text + "\n").encode())
+
+
+@app.command()
+def render(
+    plan: PlanFile,
+    out: Annotated[Path, typer.Option(help="the PNG to write")],
+    dpi: Annotated[float, typer.Option(help="dots to the inch")] = 300,
+    step: Annotated[int | None, typer.Option(help="after this many steps; all where left out")] = None,
+) -> None:
+    """The predicted panel as PNG."""
+    from cielo.app.pictures import panel_png
+
+    with About(plan):
+        _write(out, panel_png(_plan(plan), dpi, step))
+
+
+@app.command()
+def check(plan: PlanFile, as_json: AsJson = False) -> None:
+    """What will go wrong; exit code 1 when anything will."""
+    from cielo.core.advice.judge import judge
+
+    with About(plan):
+        document = _plan(plan)
+        findings = judge(document)
+    numbers = {step.id: i for i, step in enumerate(document.steps, 1)}
+    if as_json:
+        _print_json(
+            [
+                {
+                    "code": f.code,
+                    "severity": f.severity,
+                    "step": numbers[f.step],
+                    "where": {"x_mm": f.where.x_mm, "y_mm": f.where.y_mm} if f.where else None,
+                    "message": f.message,
+                    "why": f.why,
+                    "remedy": f.remedy.label if f.remedy else None,
+                    "measure": f.measure or None,
+                }
+                for f in findings
+            ]
+        )
+    else:
+        for f in findings:
+            print(f"step {numbers[f.step]}: {f.severity} {f.code}: {f.message} {f.why}")
+            if f.remedy:
+                print(f"    Remedy: {f.remedy.label}.")
+        if not findings:
+            print("Nothing will go wrong that Cielo knows of.")
+    if any(f.severity != "remind" for f in findings):
+        raise typer.Exit(1)
+
+
+@app.command()
+def order(plan: PlanFile, as_json: AsJson = False) -> None:
+    """The order of work, with reasons, and what to move to get there."""
+    from cielo.core.sequence.precedence import in_order
+    from cielo.core.sequence.reasons import reasons
+    from cielo.core.simulation.contact import contact_of
+    from cielo.core.wording import say
+
+    with About(plan):
+        document = _plan(plan)
+        contact = contact_of(document)
+        result = in_order(document, contact.meet, contact.reaches_mask)
+    why = reasons(result.plan, contact_of(result.plan).meet)
+    moves = [{"step": move.step, "reason": move.reason} for move in result.moves]
+    if as_json:
+        steps = [{"id": step.id, "says": say(result.plan, step), "why": why[step.id]} for step in result.plan.steps]
+        _print_json({"steps": steps, "moves": moves})
+        return
+    for number, step in enumerate(result.plan.steps, 1):
+        print(f"{number}. {say(result.plan, step)}\n   {why[step.id]}")
+    for move in moves:
+        print(f"Moved {move['step']}: {move['reason']}")
+
+
+@app.command()
+def schema() -> None:
+    """The JSON Schema of plan files."""
+    from cielo.exchange.plan_file import plan_schema
+
+    _print_json(plan_schema())
+
+
+class About:
+    """Names the file in every refusal raised inside."""
+
+    def __init__(self, path: Path) -> None:
+        self.path = path
+
+    def __enter__(self) -> None:
+        return None
+
+    def __exit__(self, _kind: object, error: BaseException | None, _trace: object) -> None:
+        if isinstance(error, CieloError):
+            field = f"{self.path.name}, {error.field}" if error.field else self.path.name
+            raise BadInput(error.reason, field=field, mend=error.mend) from error
+
+
+def _plan(path: Path) -> Any:
+    from cielo.exchange.plan_file import read_plan
+
+    return read_plan(_read(path))
+
+
+def _read(path: Path) -> bytes:
+    from cielo.exchange.reading import LARGEST_BYTES
+
+    try:
+        with path.open("rb") as file:
+            return file.read(LARGEST_BYTES + 1)
+    except OSError as error:
+        raise BadInput(f"cannot be read: {error.strerror}.", mend="Check the name and the folder.") from error
+
+
+def _write(path: Path, data: bytes) -> None:
+    try:
+        path.write_bytes(data)
+    except OSError as error:
+        raise BadInput(f"cannot be written: {error.strerror}.", field=str(path), mend="Check the folder.") from error
+
+
+def _data_folder() -> Path:
+    from platformdirs import user_data_path
+
+    return user_data_path("cielo", appauthor=False)
+
+
+def _print_json(document: Any) -> None:
+    print(json.dumps(document, indent=2, ensure_ascii=False))

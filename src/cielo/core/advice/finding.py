@@ -1,0 +1,48 @@
+"""What a check says. The codes are those of the trade's list and never change."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from cielo.core.plan import Plan
+
+Severity = Literal["stop", "warn", "remind"]
+
+
+@dataclass(frozen=True)
+class Remedy:
+    """A change that clears a finding: what it does, in words, and the plan it leads to."""
+
+    label: str
+    plan: Plan
+
+
+@dataclass(frozen=True)
+class Place:
+    """Where on the panel, mm from its top left corner."""
+
+    x_mm: float
+    y_mm: float
+
+
+@dataclass(frozen=True)
+class Finding:
+    """Something that will go wrong.
+
+    code : the trade's name for it; stable.
+    step : id of the step it stands at.
+    where : the place on the panel that shows it best, where there is one.
+    message, why : what is the matter, and the reason.
+    remedy : the change that clears it, where one is certain.
+    measure : the number behind it in words, where there is one.
+    source : where the rule comes from.
+    """
+
+    code: str
+    severity: Severity
+    step: str
+    message: str
+    why: str
+    where: Place | None = None
+    remedy: Remedy | None = None
+    measure: str = ""
+    source: str = "common practice, no source"

@@ -1,0 +1,64 @@
+"""Checks on how ink is laid: heavy-first-touch, ink-invisible."""
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+import numpy as np
+
+from cielo.core.advice.finding import Finding, Place, Remedy
+from cielo.core.optics.difference import ciede2000
+from cielo.core.optics.layering import lab_of_stack
+from cielo.core.plan import Brush, Plan, replace_step
+from cielo.core.simulation.contact import Contact
+
+# A full application nearer to the bare stock than this is lost on it: common practice, no source.
+SEEN_AT_ALL = 4.0
+
+
+def heavy_first_touch(plan: Plan, contact: Contact) -> Iterator[Finding]:
+    """An ink's first touch is at full strength."""
+    begun: set[str] = set()
+    for step in plan.steps:
+        if not isinstance(step, Brush):
+            continue
+        if step.touch == "full" and step.ink not in begun:
+            gentle = replace(step, touch="light", passes=min(20, max(3, round(step.strength / 0.3))))
+            yield Finding(
+                "heavy-first-touch",
+                "warn",
+                step.id,
+                f"The first touch of {plan.ink(step.ink).name} is at full strength in the open.",
+                "A loaded brush leaves a blotch where it lands, and no blending takes it out.",
+                where=_strongest(contact, step.id),
+                remedy=Remedy(f"Build it up in {gentle.passes} light passes", replace_step(plan, gentle)),
+            )
+        begun.add(step.ink)
+
+
+def ink_invisible(plan: Plan, contact: Contact) -> Iterator[Finding]:
+    """A transparent ink on a stock too dark for it or too close to its colour."""
+    warned: set[str] = set()
+    for step in plan.steps:
+        if not isinstance(step, Brush) or step.ink in warned:
+            continue
+        warned.add(step.ink)
+        ink = plan.ink(step.ink)
+        inked = lab_of_stack(plan.stock.paper, {ink.key: ink}, [(ink.key, 1.0)])
+        difference = float(ciede2000(plan.stock.paper.lab, inked))
+        if difference < SEEN_AT_ALL:
+            yield Finding(
+                "ink-invisible",
+                "warn",
+                step.id,
+                f"{ink.name} hardly shows on {plan.stock.name}.",
+                "A transparent ink can only take light away from the stock; here there is too little for it to take. "
+                "Choose a lighter stock or another ink.",
+                where=_strongest(contact, step.id),
+                measure=f"{difference:.1f} CIEDE2000 from the bare stock; below {SEEN_AT_ALL:.0f} it is lost",
+            )
+
+
+def _strongest(contact: Contact, step: str) -> Place:
+    laid = contact.maps[step]
+    row, column = np.unravel_index(int(np.argmax(laid)), laid.shape)
+    return Place(float(contact.grid.x_mm[column]), float(contact.grid.y_mm[row]))

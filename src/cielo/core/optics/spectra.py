@@ -1,0 +1,172 @@
+"""Colours and spectra: the only place where the one becomes the other.
+
+Symbols
+-------
+=============  ==========  ==================================================================
+symbol         shape       meaning, unit
+=============  ==========  ==================================================================
+wavelengths    (31,)       400 ... 700 nm in steps of 10 nm
+W              (31, 3)     weights, reflectance -> XYZ of illuminant D50, 2 degrees; sum over
+                           the axis of wavelengths gives the white point (Y = 1)
+R              (..., 31)   reflectance factor, 0..1
+z              (31,)       R seen through atanh: R = (tanh(z) + 1) / 2, unbounded
+=============  ==========  ==================================================================
+
+Sources: CIE 015:2018 (observer, illuminants, Lab); IEC 61966-2-1 (sRGB); ISO 13655 (D50, 2 degrees). The numbers and the
+colorimetry come from the library colour-science; a smooth spectrum with a given colour is the least-slope
+hyperbolic-tangent method (Burns 2020, Color Research & Application 45).
+"""
+
+from functools import lru_cache
+from types import ModuleType
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from cielo.errors import BadInput
+
+Array = NDArray[np.float64]
+
+WAVELENGTHS_NM: Array = np.arange(400.0, 701.0, 10.0)
+BANDS = len(WAVELENGTHS_NM)
+
+
+@lru_cache(maxsize=1)
+def colorimetry() -> ModuleType:
+    """The library colour-science, imported when first needed because that takes about two seconds."""
+    import warnings
+
+    with warnings.catch_warnings():
+        warnings.simplefilter("ignore")
+        import colour
+    return colour  # type: ignore[no-any-return]
+
+
+@lru_cache(maxsize=1)
+def white_xyz() -> Array:
+    """White point of D50, 2 degrees, Y = 1: shape (3,). Source: CIE 015:2018 by way of colour-science."""
+    colour = colorimetry()
+    xy = colour.CCS_ILLUMINANTS["CIE 1931 2 Degree Standard Observer"]["D50"]
+    return np.asarray(colour.xy_to_XYZ(xy), dtype=float)
+
+
+@lru_cache(maxsize=1)
+def weights() -> Array:
+    """W of the symbol table, shape (31, 3).
+
+    The range 400-700 nm cuts the tails of the observer, so each column is scaled until a perfect white has exactly the
+    white point: otherwise no spectrum of a neutral colour would be flat.
+    """
+    colour = colorimetry()
+    shape = colour.SpectralShape(400, 700, 10)
+    observer = colour.MSDS_CMFS["CIE 1931 2 Degree Standard Observer"].copy().align(shape).values
+    light = colour.SDS_ILLUMINANTS["D50"].copy().align(shape).values
+    raw = observer * light[:, None]
+    return np.asarray(raw / raw.sum(axis=0) * white_xyz())
+
+
+def xyz_from_reflectance(reflectance: Array) -> Array:
+    """Reflectance (..., 31) to XYZ under D50 (..., 3), Y = 1 for a perfect white."""
+    return reflectance @ weights()
+
+
+def lab_from_xyz(xyz: Any) -> Array:
+    """XYZ (..., 3), Y = 1, to CIE Lab of D50 (..., 3)."""
+    return np.asarray(colorimetry().XYZ_to_Lab(np.asarray(xyz, float), _d50_xy()), dtype=float)
+
+
+def xyz_from_lab(lab: Any) -> Array:
+    """CIE Lab of D50 (..., 3) to XYZ (..., 3), Y = 1."""
+    return np.asarray(colorimetry().Lab_to_XYZ(np.asarray(lab, float), _d50_xy()), dtype=float)
+
+
+def lab_from_reflectance(reflectance: Array) -> Array:
+    """Reflectance (..., 31) to CIE Lab of D50 (..., 3)."""
+    return lab_from_xyz(xyz_from_reflectance(reflectance))
+
+
+@lru_cache(maxsize=1)
+def srgb_matrix() -> Array:
+    """XYZ of D50 to linear sRGB, Bradford adapted, shape (3, 3), for row vectors: ``rgb = xyz @ M``."""
+    return np.asarray(_to_srgb(np.eye(3)), dtype=float)
+
+
+def _to_srgb(xyz: Array) -> Array:
+    colour = colorimetry()
+    return np.asarray(
+        colour.XYZ_to_RGB(xyz, "sRGB", illuminant=_d50_xy(), chromatic_adaptation_transform="Bradford", apply_cctf_encoding=False)
+    )
+
+
+def srgb_from_lab(lab: Any) -> Array:
+    """CIE Lab of D50 (..., 3) to encoded sRGB (..., 3); outside 0..1 where the screen cannot show the colour."""
+    return np.asarray(colorimetry().cctf_encoding(xyz_from_lab(lab) @ srgb_matrix(), function="sRGB"))
+
+
+def hex_from_lab(lab: Any) -> str:
+    """CIE Lab of D50 (3,) to the nearest sRGB, as ``#rrggbb``; each channel clipped to what the screen shows."""
+    channels = np.clip(srgb_from_lab(lab), 0.0, 1.0)
+    return "#" + "".join(f"{round(float(c) * 255):02x}" for c in channels)
+
+
+def is_in_gamut(lab: Any, tolerance: float = 0.002) -> bool:
+    """Whether sRGB can show the colour; the tolerance is half a step of an 8 bit channel."""
+    channels = srgb_from_lab(lab)
+    return bool(np.all(channels >= -tolerance) and np.all(channels <= 1 + tolerance))
+
+
+def lab_from_hex(text: str, field: str = "hex") -> Array:
+    """``#rrggbb`` (sRGB) to CIE Lab of D50, shape (3,). Raises BadInput when it is not such a text."""
+    digits = text.removeprefix("#")
+    if len(digits) != 6 or any(c not in "0123456789abcdefABCDEF" for c in digits):
+        raise BadInput(f"{text!r} is not a colour.", field=field, mend="Write it as #rrggbb, for instance #c8a24b.")
+    colour = colorimetry()
+    rgb = np.array([int(digits[i : i + 2], 16) / 255 for i in (0, 2, 4)])
+    xyz = colour.cctf_decoding(rgb, function="sRGB") @ np.linalg.inv(srgb_matrix())
+    return lab_from_xyz(xyz)
+
+
+def smooth_reflectance(xyz: Array, *, steps: int = 60) -> Array:
+    """The reflectance with the least slope that has exactly this colour.
+
+    Minimises sum((z[i+1] - z[i])^2) subject to XYZ(R) = xyz with R = (tanh(z) + 1) / 2, by Newton's method on the
+    Lagrangian (Burns 2020). XYZ (3,), Y = 1; returns (31,), strictly between 0 and 1. Raises BadInput when no
+    reflecting surface has that colour.
+    """
+    w = weights()
+    difference = np.diff(np.eye(BANDS), axis=0)
+    stiffness = 2 * difference.T @ difference
+    y = float(np.clip(xyz[1], 1e-3, 0.999))
+    z = np.full(BANDS, np.arctanh(2 * y - 1))
+    multipliers = np.zeros(3)
+    for _ in range(steps):
+        t = np.tanh(z)
+        slope = (1 - t**2) / 2
+        gradient = stiffness @ z + (w @ multipliers) * slope
+        gap = ((t + 1) / 2) @ w - xyz
+        hessian = stiffness + np.diag((w @ multipliers) * -t * (1 - t**2))
+        jacobian = w * slope[:, None]
+        system = np.block([[hessian, jacobian], [jacobian.T, np.zeros((3, 3))]])
+        try:
+            move = np.linalg.solve(system, -np.concatenate([gradient, gap]))
+        except np.linalg.LinAlgError:
+            break
+        largest = np.abs(move[:BANDS]).max()
+        move *= min(1.0, 1.0 / largest) if largest > 0 else 1.0
+        z = z + move[:BANDS]
+        multipliers = multipliers + move[BANDS:]
+        if largest < 1e-10:
+            break
+    reflectance = (np.tanh(z) + 1) / 2
+    if not np.all(np.isfinite(z)) or np.abs(reflectance @ w - xyz).max() > 1e-5:
+        raise BadInput(
+            "no paper or ink can have this colour: it is more vivid than any reflecting surface.",
+            mend="Measure it again under D50, or take a duller colour.",
+        )
+    return np.asarray(reflectance)
+
+
+@lru_cache(maxsize=1)
+def _d50_xy() -> Any:
+    return colorimetry().CCS_ILLUMINANTS["CIE 1931 2 Degree Standard Observer"]["D50"]

@@ -1,0 +1,67 @@
+"""The panel, or a part of it, as pixels. Axis order is (row, column); rows run down from the top edge."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from cielo.core.plan import Card
+from cielo.core.units import MM_PER_INCH
+from cielo.errors import TooLarge
+
+MOST_PIXELS = 12_000_000
+ROWS_TO_A_STRIP = 512
+
+
+@dataclass(frozen=True)
+class Grid:
+    """Pixels of ``pixel_width_mm`` by ``pixel_height_mm`` on a panel of ``panel_width_mm`` by ``panel_height_mm``.
+
+    ``left_mm`` and ``top_mm`` say where the grid's own top left corner lies on the panel.
+    """
+
+    panel_width_mm: float
+    panel_height_mm: float
+    pixel_width_mm: float
+    pixel_height_mm: float
+    rows: int
+    columns: int
+    left_mm: float = 0.0
+    top_mm: float = 0.0
+
+    @property
+    def x_mm(self) -> NDArray[np.float64]:
+        """Distance of each column's centre from the panel's left edge, mm: (columns,)."""
+        return np.asarray(self.left_mm + (np.arange(self.columns) + 0.5) * self.pixel_width_mm)
+
+    @property
+    def y_mm(self) -> NDArray[np.float64]:
+        """Distance of each row's centre from the panel's top edge, mm: (rows,)."""
+        return np.asarray(self.top_mm + (np.arange(self.rows) + 0.5) * self.pixel_height_mm)
+
+    def strips(self) -> Iterator[tuple[slice, "Grid"]]:
+        """The grid cut into strips of whole rows, each with the rows it covers; so that memory stays bounded."""
+        for first in range(0, self.rows, ROWS_TO_A_STRIP):
+            last = min(first + ROWS_TO_A_STRIP, self.rows)
+            top = self.top_mm + first * self.pixel_height_mm
+            yield slice(first, last), replace(self, rows=last - first, top_mm=top)
+
+
+def grid_of(card: Card, pixels_per_inch: float) -> Grid:
+    """The grid of a card's whole panel. Raises TooLarge beyond MOST_PIXELS pixels."""
+    width, height = card.panel_width_mm, card.panel_height_mm
+    columns = max(1, round(width / MM_PER_INCH * pixels_per_inch))
+    rows = max(1, round(height / MM_PER_INCH * pixels_per_inch))
+    if rows * columns > MOST_PIXELS:
+        raise TooLarge(
+            f"a picture of {columns} by {rows} pixels is more than Cielo draws.",
+            field="dpi",
+            mend=f"Take {int(pixels_per_inch * (MOST_PIXELS / (rows * columns)) ** 0.5)} dots to the inch or fewer.",
+        )
+    return Grid(width, height, width / columns, height / rows, rows, columns)
+
+
+def point_grid(card: Card, x_mm: float, y_mm: float, size_mm: float = 0.25) -> Grid:
+    """One pixel of ``size_mm`` round a place on the panel."""
+    return Grid(card.panel_width_mm, card.panel_height_mm, size_mm, size_mm, 1, 1, x_mm - size_mm / 2, y_mm - size_mm / 2)

@@ -1,0 +1,112 @@
+"""Colours, papers, swatches, inks and stocks as they stand in JSON: strict, with words for what is wrong."""
+
+from typing import Annotated, Any, Self
+
+from pydantic import BaseModel, ConfigDict, Field, model_validator
+
+from cielo.core.materials import Ink, InkKind, Lab, Laydown, Paper, Stock, Surface, Swatch
+from cielo.core.optics.spectra import lab_from_hex
+
+Key = Annotated[str, Field(min_length=1, max_length=64, pattern=r"^[A-Za-z0-9][A-Za-z0-9 _.\-]*$")]
+Name = Annotated[str, Field(min_length=1, max_length=80)]
+LStar = Annotated[float, Field(ge=0, le=100)]
+Opponent = Annotated[float, Field(ge=-160, le=160)]
+
+
+class Strict(BaseModel):
+    """Unknown keys, NaN and infinities are refused."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, from_attributes=True, frozen=True)
+
+
+class ColourModel(Strict):
+    """A colour: ``lab`` (CIE Lab of D50, 2 degrees) or ``hex`` (sRGB, adapted to D50)."""
+
+    lab: tuple[LStar, Opponent, Opponent] | None = None
+    hex: str | None = None
+
+    @model_validator(mode="after")
+    def _one_of_both(self) -> Self:
+        if (self.lab is None) == (self.hex is None):
+            raise ValueError("give the colour either as lab or as hex, one of the two.")
+        return self
+
+    @property
+    def colour(self) -> Lab:
+        if self.lab is not None:
+            return self.lab
+        value = lab_from_hex(self.hex or "")
+        return (float(value[0]), float(value[1]), float(value[2]))
+
+
+class PaperModel(ColourModel):
+    surface: Surface
+
+    def to_core(self) -> Paper:
+        return Paper(self.colour, self.surface)
+
+    @classmethod
+    def of(cls, paper: Paper) -> Self:
+        return cls(lab=paper.lab, surface=paper.surface)
+
+
+class SwatchModel(ColourModel):
+    strength: Annotated[float, Field(ge=0, le=20)] = 1.0
+
+    def to_core(self) -> Swatch:
+        return Swatch(self.strength, self.colour)
+
+    @classmethod
+    def of(cls, swatch: Swatch) -> Self:
+        return cls(strength=swatch.strength, lab=swatch.lab)
+
+
+class InkFacts(Strict):
+    """What is known of an ink, whatever it is called."""
+
+    kind: InkKind
+    laydown: Laydown = "film"
+    measured_on: PaperModel | None = None
+    swatches: Annotated[list[SwatchModel], Field(min_length=1, max_length=50)]
+    over_black: SwatchModel | None = None
+
+    def as_ink(self, key: str, name: str) -> Ink:
+        return Ink(
+            key,
+            name,
+            self.kind,
+            tuple(swatch.to_core() for swatch in self.swatches),
+            self.laydown,
+            self.measured_on.to_core() if self.measured_on else None,
+            self.over_black.to_core() if self.over_black else None,
+        )
+
+
+class InkModel(InkFacts):
+    key: Key
+    name: Name
+
+    def to_core(self) -> Ink:
+        return self.as_ink(self.key, self.name)
+
+    @classmethod
+    def of(cls, ink: Ink) -> Self:
+        facts: dict[str, Any] = {
+            "swatches": [SwatchModel.of(swatch) for swatch in ink.swatches],
+            "measured_on": PaperModel.of(ink.measured_on) if ink.measured_on else None,
+            "over_black": SwatchModel.of(ink.over_black) if ink.over_black else None,
+        }
+        return cls(key=ink.key, name=ink.name, kind=ink.kind, laydown=ink.laydown, **facts)
+
+
+class StockModel(Strict):
+    key: Key
+    name: Name
+    paper: PaperModel
+
+    def to_core(self) -> Stock:
+        return Stock(self.key, self.name, self.paper.to_core())
+
+    @classmethod
+    def of(cls, stock: Stock) -> Self:
+        return cls(key=stock.key, name=stock.name, paper=PaperModel.of(stock.paper))

@@ -1,0 +1,79 @@
+"""Untrusted JSON in, a checked model out; every refusal names the field in words."""
+
+import json
+from typing import Any, TypeVar
+
+from pydantic import BaseModel, ValidationError
+
+from cielo.errors import BadInput, TooLarge
+
+LARGEST_BYTES = 2_000_000
+
+Model = TypeVar("Model", bound=BaseModel)
+
+
+def read_json(model: type[Model], data: bytes, *, what: str, largest: int = LARGEST_BYTES) -> Model:
+    """Parse and check. Raises TooLarge beyond ``largest`` bytes and BadInput when it is not what the model asks for."""
+    if len(data) > largest:
+        raise TooLarge(
+            f"the {what} is {len(data) / 1e6:.0f} MB; Cielo reads up to {largest / 1e6:.0f} MB.",
+            mend="Check that it is the right file.",
+        )
+    try:
+        text = data.decode("utf-8")
+        document = json.loads(text, parse_constant=_refuse_constant)
+    except UnicodeDecodeError as error:
+        raise BadInput(f"the {what} is not text (UTF-8).", mend="Check that it is the right file.") from error
+    except json.JSONDecodeError as error:
+        raise BadInput(
+            f"the {what} breaks off or is damaged at line {error.lineno}, column {error.colno}: {error.msg}.",
+            mend="Export it again, or mend that place in a text editor.",
+        ) from error
+    except RecursionError as error:
+        raise BadInput(f"the {what} is nested too deeply.", mend="Check that it is the right file.") from error
+    return check(model, document)
+
+
+def check(model: type[Model], document: Any) -> Model:
+    """Check a parsed document. Raises BadInput for the first thing that is wrong."""
+    try:
+        return model.model_validate(document)
+    except ValidationError as error:
+        raise refusal(error.errors(include_url=False, include_context=False)) from error
+
+
+def refusal(errors: Any) -> BadInput:
+    """The first of Pydantic's complaints as a sentence with its field."""
+    first = errors[0]
+    return BadInput(_plain(first), field=field_path(first["loc"]), mend=MENDS.get(str(first["type"]), ""))
+
+
+def field_path(location: Any) -> str:
+    """("inks", "A", "swatches", 0, "lab") to ``inks.A.swatches[0].lab``."""
+    path = ""
+    for part in location:
+        path += f"[{part}]" if isinstance(part, int) else f"{'.' if path else ''}{part}"
+    return path
+
+
+MENDS = {
+    "extra_forbidden": "Leave it out, or check its spelling.",
+    "missing": "Add it.",
+    "finite_number": "Give an ordinary number.",
+}
+
+
+def _plain(error: Any) -> str:
+    kind = str(error["type"])
+    if kind == "missing":
+        return "this is missing."
+    if kind == "extra_forbidden":
+        return "nothing of that name belongs here."
+    if kind == "value_error":
+        return str(error["msg"]).removeprefix("Value error, ")
+    message = str(error["msg"])
+    return message[0].lower() + message[1:].rstrip(".") + "."
+
+
+def _refuse_constant(name: str) -> None:
+    raise BadInput(f"{name} is not a number that can be measured.", mend="Give an ordinary number.")

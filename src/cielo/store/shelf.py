@@ -1,0 +1,29 @@
+"""The shelf in the database."""
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from cielo.core.materials import Ink, Stock
+from cielo.exchange.materials_model import InkModel, StockModel
+from cielo.store.tables import InkRow, StockRow
+
+
+def read_inks(session: Session) -> tuple[Ink, ...]:
+    """All inks, in the order of the shelf."""
+    rows = session.scalars(select(InkRow).order_by(InkRow.position, InkRow.key))
+    return tuple(InkModel.model_validate_json(row.document).to_core() for row in rows)
+
+
+def read_stocks(session: Session) -> tuple[Stock, ...]:
+    """All stocks, in the order of the shelf."""
+    rows = session.scalars(select(StockRow).order_by(StockRow.position, StockRow.key))
+    return tuple(StockModel.model_validate_json(row.document).to_core() for row in rows)
+
+
+def put_on_shelf(session: Session, inks: tuple[Ink, ...], stocks: tuple[Stock, ...]) -> None:
+    """Add inks and stocks, or replace those of the same key."""
+    for at, ink in enumerate(inks):
+        session.merge(InkRow(key=ink.key, position=at, document=InkModel.of(ink).model_dump_json(exclude_none=True)))
+    for at, stock in enumerate(stocks):
+        document = StockModel.of(stock).model_dump_json(exclude_none=True)
+        session.merge(StockRow(key=stock.key, position=at, document=document))

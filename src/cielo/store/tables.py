@@ -1,0 +1,69 @@
+"""The tables. Documents are JSON text in the form of the open formats, so a row can be read without Cielo."""
+
+from datetime import datetime
+
+from sqlalchemy import ForeignKey, Index, UniqueConstraint
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
+
+
+class Base(DeclarativeBase):
+    pass
+
+
+class StockRow(Base):
+    __tablename__ = "stock"
+
+    key: Mapped[str] = mapped_column(primary_key=True)
+    position: Mapped[int]
+    document: Mapped[str]
+
+
+class InkRow(Base):
+    __tablename__ = "ink"
+
+    key: Mapped[str] = mapped_column(primary_key=True)
+    position: Mapped[int]
+    document: Mapped[str]
+
+
+class CardRow(Base):
+    """A card and which of its revisions is the current one."""
+
+    __tablename__ = "card"
+
+    id: Mapped[str] = mapped_column(primary_key=True)
+    revision: Mapped[int]
+    created_at: Mapped[datetime]
+    changed_at: Mapped[datetime]
+    put_away: Mapped[bool] = mapped_column(default=False)
+
+
+class RevisionRow(Base):
+    """A plan as it stood. Revisions are only ever added.
+
+    ``undo_to`` and ``redo_to`` are the numbers of the revisions whose plan undo and redo bring back; both are revisions in
+    their own right, so nothing is ever lost or guessed.
+    """
+
+    __tablename__ = "revision"
+    __table_args__ = (UniqueConstraint("card_id", "number"), Index("revision_by_card", "card_id", "number"))
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    card_id: Mapped[str] = mapped_column(ForeignKey("card.id", ondelete="CASCADE"))
+    number: Mapped[int]
+    document: Mapped[str]
+    said: Mapped[str]
+    made_at: Mapped[datetime]
+    undo_to: Mapped[int | None]
+    redo_to: Mapped[int | None]
+
+
+class BenchRow(Base):
+    """Where a card stands at the bench, and the timer that runs there."""
+
+    __tablename__ = "bench"
+
+    card_id: Mapped[str] = mapped_column(ForeignKey("card.id", ondelete="CASCADE"), primary_key=True)
+    step_id: Mapped[str]
+    timer_step_id: Mapped[str | None]
+    timer_ends_at: Mapped[datetime | None]

@@ -1,0 +1,83 @@
+"""The command line as a maker's script would use it."""
+
+import json
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+from PIL import Image
+
+from cielo.core.plan import move_step
+from cielo.exchange.plan_file import write_plan
+from tests.core.plans import gradient
+
+
+def cielo(*arguments: str | Path) -> subprocess.CompletedProcess[str]:
+    command = [sys.executable, "-c", "from cielo.cli import main; main()", *map(str, arguments)]
+    return subprocess.run(command, capture_output=True, text=True, check=False)
+
+
+@pytest.fixture
+def plan_file(tmp_path: Path) -> Path:
+    path = tmp_path / "dusk.cielo.json"
+    path.write_bytes(write_plan(gradient()))
+    return path
+
+
+@pytest.fixture
+def bad_order(tmp_path: Path) -> Path:
+    plan = gradient()
+    path = tmp_path / "bad.cielo.json"
+    path.write_bytes(write_plan(move_step(plan, plan.steps[3].id, plan.steps[1].id)))
+    return path
+
+
+def test_check_and_order(plan_file: Path, bad_order: Path) -> None:
+    clean = cielo("check", plan_file, "--json")
+    assert (clean.returncode, json.loads(clean.stdout)) == (0, [])
+    bad = cielo("check", bad_order, "--json")
+    assert bad.returncode == 1
+    (first, *_) = json.loads(bad.stdout)
+    assert set(first) == {"code", "severity", "step", "where", "message", "why", "remedy", "measure"}
+    assert "Remedy:" in cielo("check", bad_order).stdout
+    order = json.loads(cielo("order", bad_order, "--json").stdout)
+    assert order["moves"]
+    assert "lightest" in order["steps"][1]["why"]
+
+
+def test_render(plan_file: Path, tmp_path: Path) -> None:
+    out = tmp_path / "x.png"
+    assert cielo("render", plan_file, "--out", out, "--dpi", "100", "--step", "2").returncode == 0
+    with Image.open(out) as image:
+        assert image.size == (475, 675)
+
+
+def test_predict(tmp_path: Path) -> None:
+    request, out = tmp_path / "in.json", tmp_path / "out.json"
+    inks = {"A": {"kind": "dye", "laydown": "film", "swatches": [{"strength": 1.0, "lab": [60, 30, 20]}]}}
+    document = {"stock": {"lab": [95, 0, 0], "surface": "uncoated"}, "inks": inks, "stacks": [[["A", 1.0]]]}
+    request.write_text(json.dumps(document))
+    assert cielo("predict", request, "--out", out).returncode == 0
+    assert json.loads(out.read_text())["stacks"][0]["lab"] == pytest.approx([60, 30, 20], abs=0.01)
+    request.write_text(json.dumps({**document, "stacks": [[["A", -1]]]}))
+    refused = cielo("predict", request)
+    assert refused.returncode == 2
+    assert "in.json, stacks[0][0][1]" in refused.stderr
+
+
+def test_schema_is_json_schema() -> None:
+    assert json.loads(cielo("schema").stdout)["$schema"].startswith("https://json-schema.org/")
+
+
+def test_refusals_name_file_and_field(tmp_path: Path, plan_file: Path) -> None:
+    broken = tmp_path / "broken.cielo.json"
+    broken.write_bytes(write_plan(gradient())[:500])
+    for command in (["check", broken], ["render", tmp_path / "none.json", "--out", tmp_path / "x.png"]):
+        refused = cielo(*command)
+        assert refused.returncode == 2
+        assert command[1].name in refused.stderr if isinstance(command[1], Path) else False
+        assert "Traceback" not in refused.stderr
+    nowhere = cielo("render", plan_file, "--out", tmp_path / "no" / "x.png", "--dpi", "20")
+    assert nowhere.returncode == 2
+    assert cielo("render", plan_file, "--out", tmp_path / "x.png", "--dpi", "9000").returncode == 2

@@ -1,0 +1,49 @@
+"""Plans for tests."""
+
+from dataclasses import replace
+
+from cielo.core.materials import Ink, Paper, Stock, Swatch
+from cielo.core.plan import Band, Brush, Card, Disc, Halo, LayMask, Plan, Reveals, Step
+from cielo.core.sequence.gradient import GradientWish, propose_gradient
+from cielo.core.sequence.precedence import with_wipes
+from cielo.core.simulation.contact import contact_of
+from cielo.core.units import inches
+
+WHITE = Paper((95.0, 0.3, -1.0), "uncoated")
+STOCK = Stock("white", "White", WHITE)
+
+
+def dye(name: str, lab: tuple[float, float, float]) -> Ink:
+    return Ink(name.lower(), name, "dye", (Swatch(1.0, lab),), measured_on=WHITE)
+
+
+PALE = dye("Pale", (88.0, -2.0, 45.0))
+MIDDLE = dye("Middle", (70.0, 32.0, 20.0))
+DARK = dye("Dark", (45.0, 15.0, -35.0))
+INKS = (PALE, MIDDLE, DARK)
+MOON = Disc("moon", "moon", 80.0, 45.0, 36.0)
+
+
+def card(width_in: float = 5, height_in: float = 7, reveal_in: float = 1 / 8) -> Card:
+    reveal = inches(reveal_in)
+    return Card(inches(width_in), inches(height_in), "left", Reveals(reveal, reveal, reveal, reveal))
+
+
+def gradient(wish: GradientWish | None = None, inks: tuple[Ink, ...] = INKS) -> Plan:
+    """Three inks, light at the bottom, with a moon."""
+    plan = propose_gradient("Dusk", "in", card(), STOCK, inks, wish or GradientWish("bottom", disc=MOON))
+    return with_wipes(plan, contact_of(plan).reaches_mask)
+
+
+def plan_of(*steps: Step) -> Plan:
+    return Plan("Test", "in", card(), STOCK, INKS, (MOON,), steps)
+
+
+def ten_passes(width_in: float = 5, height_in: float = 7) -> Plan:
+    """A panel of just that size with a moon and ten brushings, for fidelity and speed."""
+    steps: list[Step] = [LayMask("m", "moon")]
+    for i in range(9):
+        band = Band("bottom", 20.0 * i, 20.0 * i + 25, 10.0 if i else 0.0, 15.0)
+        steps.append(Brush(f"b{i}", INKS[i % 3].key, "large-brush", band, "medium", 2))
+    steps.append(Brush("halo", "dark", "medium-brush", Halo("moon", 15.0), "light", 2))
+    return replace(plan_of(*steps), card=card(width_in + 0.25, height_in + 0.25))

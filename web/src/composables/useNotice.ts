@@ -1,0 +1,37 @@
+import { ref } from "vue";
+import { Refusal } from "../api/client";
+
+export interface Notice {
+  text: string;
+  /** A way back, offered beside the text. */
+  back?: { label: string; go: () => void };
+}
+
+const notice = ref<Notice | null>(null);
+
+/** The one line at the foot of the page that says what went wrong or what can be taken back. */
+export function useNotice() {
+  return {
+    notice,
+    say(text: string, back?: Notice["back"]) {
+      notice.value = { text, back };
+    },
+    clear() {
+      notice.value = null;
+    },
+    /** Runs an action; a refusal is said in words, and undefined comes back. */
+    async attempt<T>(action: () => Promise<T>): Promise<T | undefined> {
+      try {
+        const result = await action();
+        notice.value = null;
+        return result;
+      } catch (error) {
+        notice.value = {
+          text: error instanceof Refusal ? error.message : "Something failed; nothing saved is lost.",
+        };
+        if (!(error instanceof Refusal)) console.warn(error);
+        return undefined;
+      }
+    },
+  };
+}

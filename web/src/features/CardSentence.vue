@@ -1,0 +1,353 @@
+<script setup lang="ts">
+/** What the card is: format, reveals, stock, inks, masks; and the gradient laid out anew from them. */
+import { computed, ref } from "vue";
+import type { CardOut, DiscModel, Edge, InkModel, PlanModel, Schemas, Units } from "../api/client";
+import InkDab from "../components/InkDab.vue";
+import WordChoice from "../components/WordChoice.vue";
+import WordLength from "../components/WordLength.vue";
+import { useShelf } from "../composables/useShelf";
+import { sayLength } from "../logic/length";
+import { EDGE_CHOICES } from "../logic/words";
+
+const props = defineProps<{ card: CardOut }>();
+const emit = defineEmits<{
+  change: [said: string, make: (plan: PlanModel) => PlanModel];
+  layOut: [wish: Omit<Schemas["ProposeGradient"], "based_on">];
+}>();
+const { shelf, look } = useShelf();
+
+const plan = computed(() => props.card.plan);
+const units = computed<Units>(() => plan.value.units ?? "in");
+const format = computed(() =>
+  shelf.value?.formats.find(
+    (f) =>
+      Math.abs(f.width_mm - plan.value.card.width_mm) < 0.1 &&
+      Math.abs(f.height_mm - plan.value.card.height_mm) < 0.1,
+  ),
+);
+const reveals = computed(() => plan.value.card.reveals);
+const alike = computed(() => new Set(Object.values(reveals.value)).size === 1);
+const SIDES = [
+  { field: "left_mm", label: "left" },
+  { field: "top_mm", label: "top" },
+  { field: "right_mm", label: "right" },
+  { field: "bottom_mm", label: "bottom" },
+] as const;
+
+function setFormat(key: string) {
+  const f = shelf.value?.formats.find((other) => other.key === key);
+  if (!f) return;
+  const sides = { left_mm: f.reveal_mm, top_mm: f.reveal_mm, right_mm: f.reveal_mm, bottom_mm: f.reveal_mm };
+  const fold = f.fold === "top" ? "top" : "left";
+  emit("change", `make it ${f.name}`, (now) => ({
+    ...now,
+    card: { width_mm: f.width_mm, height_mm: f.height_mm, fold, reveals: sides },
+  }));
+}
+function setReveals(mm: number, side?: (typeof SIDES)[number]["field"]) {
+  emit("change", `leave ${sayLength(mm, units.value)} showing`, (now) => ({
+    ...now,
+    card: {
+      ...now.card,
+      reveals: side
+        ? { ...now.card.reveals, [side]: mm }
+        : { left_mm: mm, top_mm: mm, right_mm: mm, bottom_mm: mm },
+    },
+  }));
+}
+function setStock(key: string) {
+  const stock = shelf.value?.stocks.find((s) => s.stock.key === key)?.stock;
+  if (!stock) return;
+  look(key);
+  emit("change", `take ${stock.name}`, (now) => ({ ...now, stock }));
+}
+const eachSide = ref(!alike.value);
+
+// Inks
+const picking = ref(false);
+const numbered = computed(() => {
+  const light = [...props.card.reading.inks].sort((a, b) => b.lightness - a.lightness);
+  return plan.value.inks.map((ink) => ({
+    ink,
+    on: props.card.reading.inks.find((other) => other.key === ink.key),
+    place: light.findIndex((other) => other.key === ink.key) + 1,
+  }));
+});
+const inUse = (key: string) => plan.value.steps.some((step) => step.do === "brush" && step.ink === key);
+function toggleInk(ink: InkModel) {
+  const has = plan.value.inks.some((other) => other.key === ink.key);
+  if (has && inUse(ink.key)) return;
+  emit("change", has ? `put ${ink.name} back` : `take ${ink.name}`, (now) => ({
+    ...now,
+    inks: has ? now.inks.filter((other) => other.key !== ink.key) : [...now.inks, ink],
+  }));
+}
+
+// Masks
+function changeMask(mask: DiscModel, change: Partial<DiscModel>, said: string) {
+  emit("change", said, (now) => ({
+    ...now,
+    masks: (now.masks ?? []).map((other) => (other.key === mask.key ? { ...other, ...change } : other)),
+  }));
+}
+
+// The gradient, laid out anew
+const open = ref(plan.value.steps.length === 0);
+const light = ref<Edge>("bottom");
+const fade = ref<Edge | "none">("none");
+const seams = ref<"lighter-again" | "overlap-only">("lighter-again");
+const round = ref<"none" | "moon" | "sun">(
+  plan.value.masks?.length ? (plan.value.masks[0]?.key === "sun" ? "sun" : "moon") : "none",
+);
+const ROUND = [
+  { value: "none" as const, label: "no round mask" },
+  { value: "moon" as const, label: "a moon" },
+  { value: "sun" as const, label: "a sun" },
+];
+const SEAMS = [
+  { value: "lighter-again" as const, label: "lighter ink again over the seams", hint: "closes the line" },
+  { value: "overlap-only" as const, label: "overlap only", hint: "fewer steps, firmer bands" },
+];
+const FADES = [{ value: "none" as const, label: "no side" }, ...EDGE_CHOICES];
+const enough = computed(() => plan.value.inks.length >= 2 && plan.value.inks.length <= 5);
+
+function layOut() {
+  const w = props.card.reading.panel_width_mm;
+  const h = props.card.reading.panel_height_mm;
+  const kept = plan.value.masks?.find((mask) => mask.key === round.value);
+  const disc: DiscModel | null =
+    round.value === "none"
+      ? null
+      : (kept ?? {
+          key: round.value,
+          name: round.value,
+          x_mm: Math.round(w * 0.64),
+          y_mm: Math.round(h * 0.3),
+          diameter_mm: Math.round(Math.min(w, h) * 0.32),
+        });
+  emit("layOut", {
+    inks: plan.value.inks,
+    light_edge: light.value,
+    seams: seams.value,
+    disc,
+    fade: fade.value === "none" ? null : { edge: fade.value, width_mm: Math.round(w * 0.3) },
+  });
+  open.value = false;
+}
+</script>
+
+<template>
+  <section class="card" aria-label="The card">
+    <p class="sentence">
+      A
+      <WordChoice
+        label="Card format"
+        :text="
+          format?.name ??
+          `${sayLength(plan.card.width_mm, units)} by ${sayLength(plan.card.height_mm, units)}`
+        "
+        :value="format?.key ?? null"
+        :choices="(shelf?.formats ?? []).map((f) => ({ value: f.key, label: f.name }))"
+        @choose="setFormat"
+      />
+      card in
+      <WordChoice
+        label="Units"
+        :text="units === 'in' ? 'inches' : 'centimetres'"
+        :value="units"
+        :choices="[
+          { value: 'in', label: 'inches' },
+          { value: 'cm', label: 'centimetres' },
+        ]"
+        @choose="(value) => emit('change', 'change the units', (now) => ({ ...now, units: value }))"
+      />, on
+      <WordChoice
+        label="Stock"
+        :text="plan.stock.name"
+        :value="plan.stock.key"
+        :choices="
+          (shelf?.stocks ?? []).map((s) => ({
+            value: s.stock.key,
+            label: s.stock.name,
+            hint: s.stock.paper.surface,
+            colour: s.hex,
+          }))
+        "
+        @choose="setStock"
+      />; the panel leaves
+      <template v-if="!eachSide">
+        <WordLength
+          label="Reveal all round"
+          :mm="reveals.left_mm"
+          :units="units"
+          @change="(mm) => setReveals(mm)"
+        />
+        all round (<button class="press tiny" @click="eachSide = true">each side apart</button>).
+      </template>
+      <template v-else>
+        <template v-for="(side, i) in SIDES" :key="side.field"
+          >{{ i ? ", " : "" }}{{ side.label }}
+          <WordLength
+            :label="`Reveal ${side.label}`"
+            :mm="reveals[side.field]"
+            :units="units"
+            @change="(mm) => setReveals(mm, side.field)"
+          /> </template
+        >.
+      </template>
+      <template v-for="mask in plan.masks" :key="mask.key">
+        The {{ mask.name }} mask is
+        <WordLength
+          :label="`The ${mask.name} mask across`"
+          :mm="mask.diameter_mm"
+          :units="units"
+          :least="3"
+          @change="
+            (mm) =>
+              changeMask(mask, { diameter_mm: mm }, `make the ${mask.name} mask ${sayLength(mm, units)}`)
+          "
+        />
+        across, its middle
+        <WordLength
+          :label="`The ${mask.name} mask from the left`"
+          :mm="mask.x_mm"
+          :units="units"
+          @change="(mm) => changeMask(mask, { x_mm: mm }, `move the ${mask.name} mask`)"
+        />
+        from the left and
+        <WordLength
+          :label="`The ${mask.name} mask from the top`"
+          :mm="mask.y_mm"
+          :units="units"
+          @change="(mm) => changeMask(mask, { y_mm: mm }, `move the ${mask.name} mask`)"
+        />
+        from the top.
+      </template>
+    </p>
+    <div class="inks">
+      <InkDab
+        v-for="{ ink, on, place } in numbered"
+        :key="ink.key"
+        :colour="on?.hex ?? '#fff'"
+        :stock="card.reading.stock_hex"
+        :name="ink.name"
+        :mark="String(place)"
+        :note="`lightness ${Math.round(on?.lightness ?? 0)}`"
+      />
+      <div class="more">
+        <button class="press small" :aria-expanded="picking" @click="picking = !picking">
+          {{ picking ? "That will do" : "Other inks" }}
+        </button>
+        <button class="press small" :aria-expanded="open" @click="open = !open">Lay out a gradient</button>
+      </div>
+    </div>
+    <div v-if="picking" class="shelf" role="group" aria-label="Inks on the shelf">
+      <button
+        v-for="{ ink, hex } in shelf?.inks ?? []"
+        :key="ink.key"
+        class="pick"
+        :aria-pressed="plan.inks.some((other) => other.key === ink.key)"
+        :disabled="inUse(ink.key)"
+        :title="inUse(ink.key) ? 'A step uses it' : ''"
+        @click="toggleInk(ink)"
+      >
+        <InkDab
+          :colour="hex"
+          :stock="card.reading.stock_hex"
+          :name="ink.name"
+          :mark="plan.inks.some((other) => other.key === ink.key) ? '✓' : undefined"
+        />
+      </button>
+    </div>
+    <div v-if="open" class="layout">
+      <p class="sentence">
+        From these {{ plan.inks.length }} inks, light at the
+        <WordChoice
+          label="Light edge"
+          :text="EDGE_CHOICES.find((e) => e.value === light)?.label ?? ''"
+          :value="light"
+          :choices="EDGE_CHOICES"
+          @choose="(edge) => (light = edge)"
+        />,
+        <WordChoice
+          label="Seams"
+          :text="SEAMS.find((s) => s.value === seams)?.label ?? ''"
+          :value="seams"
+          :choices="SEAMS"
+          @choose="(value) => (seams = value)"
+        />, round
+        <WordChoice
+          label="Round mask"
+          :text="ROUND.find((r) => r.value === round)?.label ?? ''"
+          :value="round"
+          :choices="ROUND"
+          @choose="(value) => (round = value)"
+        />, fading to bare stock at
+        <WordChoice
+          label="Fade"
+          :text="FADES.find((f) => f.value === fade)?.label ?? ''"
+          :value="fade"
+          :choices="FADES"
+          @choose="(value) => (fade = value)"
+        />.
+      </p>
+      <button class="press main" :disabled="!enough" @click="layOut">
+        {{ plan.steps.length ? "Lay it out in place of these steps" : "Lay it out" }}
+      </button>
+      <span v-if="!enough" class="quiet"> It takes two to five inks.</span>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.card {
+  padding-bottom: 10px;
+  border-bottom: 2px solid var(--ink);
+}
+.sentence {
+  font-size: 18px;
+  line-height: 1.8;
+}
+.tiny {
+  min-height: 32px;
+  padding: 0 6px;
+  font-size: 15px;
+  color: var(--ink-soft);
+}
+.inks,
+.shelf {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 6px;
+  align-items: flex-start;
+  margin-top: 12px;
+}
+.more {
+  display: flex;
+  flex-direction: column;
+  margin-left: auto;
+}
+.small {
+  font-size: 16px;
+  padding: 2px 10px;
+}
+.pick {
+  padding: 10px 2px 4px;
+  border: 0;
+  border-radius: 4px;
+  background: transparent;
+  cursor: pointer;
+}
+.pick:disabled {
+  cursor: default;
+}
+.pick:hover:not(:disabled),
+.pick[aria-pressed="true"] {
+  background: var(--paper-deep);
+}
+.layout {
+  margin-top: 12px;
+  padding: 12px 14px;
+  background: var(--paper-lift);
+}
+</style>

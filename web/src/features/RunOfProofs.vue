@@ -1,0 +1,196 @@
+<script setup lang="ts">
+/** One small picture a step, in working order; drag one elsewhere, and what breaks is marked at once. */
+import { nextTick, ref, watch } from "vue";
+import { type CardOut, type Finding, pictureUrl, type StepModel } from "../api/client";
+import { changeOver } from "../logic/steps";
+import { sayMinutes } from "../logic/time";
+
+const props = defineProps<{ card: CardOut; chosen: string | null; findings: Map<string, Finding[]> }>();
+const emit = defineEmits<{ choose: [id: string]; move: [id: string, to: number] }>();
+
+const HEIGHT = 92;
+const list = ref<HTMLElement | null>(null);
+const held = ref<string | null>(null);
+const over = ref<number | null>(null);
+
+const NAMES = { brush: "", "lay-mask": "mask on", "lift-mask": "mask off", wipe: "wipe", dry: "dry" };
+function title(step: StepModel) {
+  if (step.do === "brush") return props.card.plan.inks.find((ink) => ink.key === step.ink)?.name ?? "";
+  return step.do === "dry" ? sayMinutes(step.minutes) : NAMES[step.do ?? "brush"];
+}
+function colour(step: StepModel) {
+  return step.do === "brush" ? props.card.reading.inks.find((ink) => ink.key === step.ink)?.hex : undefined;
+}
+function worst(id: string) {
+  const here = props.findings.get(id) ?? [];
+  return here.some((f) => f.severity === "stop")
+    ? "stop"
+    : here.some((f) => f.severity === "warn")
+      ? "warn"
+      : "";
+}
+function drop() {
+  if (held.value !== null && over.value !== null) emit("move", held.value, over.value);
+  held.value = over.value = null;
+}
+function hover(event: DragEvent, at: number) {
+  const box = (event.currentTarget as HTMLElement).getBoundingClientRect();
+  over.value = event.clientX > box.left + box.width / 2 ? at + 1 : at;
+}
+function key(event: KeyboardEvent, step: StepModel, at: number) {
+  const by = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
+  if (!by) return;
+  event.preventDefault();
+  if (event.altKey) emit("move", step.id, by > 0 ? at + 2 : at - 1);
+  else {
+    const next = props.card.plan.steps[at + by];
+    if (next) emit("choose", next.id);
+  }
+}
+watch(
+  () => props.chosen,
+  async () => {
+    await nextTick();
+    const now = list.value?.querySelector<HTMLElement>("[aria-current]");
+    now?.scrollIntoView({ block: "nearest", inline: "nearest" });
+    if (list.value?.contains(document.activeElement)) now?.focus();
+  },
+);
+</script>
+
+<template>
+  <ol ref="list" class="proofs" aria-label="Run of proofs">
+    <li
+      v-for="(step, at) in card.plan.steps"
+      :key="step.id"
+      :class="{
+        held: held === step.id,
+        before: over === at,
+        after: over === at + 1 && at === card.plan.steps.length - 1,
+      }"
+      draggable="true"
+      @dragstart="held = step.id"
+      @dragover.prevent="hover($event, at)"
+      @drop.prevent="drop"
+      @dragend="held = over = null"
+    >
+      <span v-if="step.do === 'dry'" class="gap" aria-hidden="true">~</span>
+      <span
+        v-else-if="changeOver(card.plan.steps[at - 1], step)"
+        class="gap"
+        :title="changeOver(card.plan.steps[at - 1], step) === 'tool' ? 'another brush' : 'another ink'"
+        >{{ changeOver(card.plan.steps[at - 1], step) === "tool" ? "⇄" : "·" }}</span
+      >
+      <button
+        class="proof"
+        :aria-current="step.id === chosen ? 'step' : undefined"
+        :aria-label="`Step ${at + 1}, ${title(step)}${worst(step.id) ? ', needs a look' : ''}`"
+        :tabindex="step.id === chosen || (!chosen && at === 0) ? 0 : -1"
+        @click="emit('choose', step.id)"
+        @keydown="key($event, step, at)"
+      >
+        <span class="number"
+          >{{ at + 1
+          }}<b v-if="worst(step.id)" class="flag">{{ worst(step.id) === "stop" ? "!" : "?" }}</b></span
+        >
+        <img
+          :src="pictureUrl(card.id, card.revision, 26, at + 1)"
+          :style="{
+            height: `${HEIGHT}px`,
+            width: `${(HEIGHT * card.reading.panel_width_mm) / card.reading.panel_height_mm}px`,
+          }"
+          alt=""
+          draggable="false"
+        />
+        <span class="what"
+          ><span v-if="colour(step)" class="dot" :style="{ background: colour(step) }" />{{
+            title(step)
+          }}</span
+        >
+      </button>
+    </li>
+  </ol>
+</template>
+
+<style scoped>
+.proofs {
+  display: flex;
+  align-items: flex-end;
+  gap: 0;
+  margin: 0;
+  padding: 6px 20px 8px;
+  list-style: none;
+  overflow-x: auto;
+}
+li {
+  display: flex;
+  align-items: center;
+  border-left: 3px solid transparent;
+  border-right: 3px solid transparent;
+}
+li.held {
+  opacity: 0.4;
+}
+li.before {
+  border-left-color: var(--ink);
+}
+li.after {
+  border-right-color: var(--ink);
+}
+.gap {
+  width: 18px;
+  text-align: center;
+  font-size: 20px;
+  color: var(--ink-soft);
+}
+.proof {
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  gap: 3px;
+  min-width: 78px;
+  padding: 4px 6px;
+  border: 0;
+  border-radius: 4px;
+  background: transparent;
+  cursor: pointer;
+  font-size: 14px;
+  line-height: 1.25;
+}
+.proof:hover {
+  background: var(--paper-deep);
+}
+.proof[aria-current] {
+  background: var(--paper-deep);
+  box-shadow: inset 0 -4px 0 var(--ink);
+}
+img {
+  display: block;
+  outline: 1px solid var(--hairline);
+  background: var(--surround);
+}
+.number {
+  font: 650 15px/1 var(--display);
+}
+.flag {
+  display: inline-block;
+  width: 18px;
+  margin-left: 5px;
+  border-radius: 50%;
+  background: var(--ink);
+  color: var(--paper-lift);
+  font: 800 13px/18px var(--text);
+}
+.what {
+  display: flex;
+  align-items: center;
+  gap: 5px;
+  white-space: nowrap;
+}
+.dot {
+  width: 11px;
+  height: 11px;
+  border-radius: 50%;
+  border: 1px solid var(--hairline);
+}
+</style>

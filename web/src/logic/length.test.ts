@@ -1,0 +1,45 @@
+import { describe, expect, it } from "vitest";
+import { readLength, rulerMarks, sayLength, showLength, tapLength } from "./length";
+
+describe("lengths", () => {
+  it("are shown in sixteenths, reduced, or in centimetres", () => {
+    expect(showLength(34.925, "in")).toBe("1 3/8");
+    expect(showLength(1.5875, "in")).toBe("1/16");
+    expect(showLength(0, "in")).toBe("0");
+    expect(showLength(177.8, "in")).toBe("7");
+    expect(sayLength(35, "cm")).toBe("3.5 cm");
+  });
+
+  it("are read as makers write them", () => {
+    expect(readLength("1 3/8", "in")).toBeCloseTo(34.925);
+    expect(readLength("3/4", "in")).toBeCloseTo(19.05);
+    expect(readLength("3,5", "cm")).toBeCloseTo(35);
+    expect(readLength("20 mm", "in")).toBeCloseTo(20);
+    expect(readLength('2"', "cm")).toBeCloseTo(50.8);
+  });
+
+  it("that make no sense are refused", () => {
+    for (const text of ["", "moon", "1/0", "-3", "1 2 3", "1e9x"]) expect(readLength(text, "in")).toBeNull();
+  });
+
+  it("come back the same after showing and reading, for every sixteenth", () => {
+    for (let i = 0; i < 200; i++) {
+      const mm = (i * 25.4) / 16;
+      expect(readLength(showLength(mm, "in"), "in")).toBeCloseTo(mm);
+    }
+  });
+
+  it("go to the next mark of the ruler at a tap", () => {
+    expect(tapLength(30, "in", 1)).toBeCloseTo(31.75);
+    expect(tapLength(31.75, "in", 1)).toBeCloseTo(34.925);
+    expect(tapLength(31.75, "in", -1)).toBeCloseTo(28.575);
+    expect(tapLength(1, "cm", -1)).toBe(0);
+  });
+});
+
+it("a ruler has whole marks with labels and ends within its length", () => {
+  const marks = rulerMarks(127, "in");
+  expect(marks.filter((m) => m.label).map((m) => m.label)).toEqual(["0", "1", "2", "3", "4", "5"]);
+  expect(marks).toHaveLength(41);
+  expect(rulerMarks(105, "cm").at(-1)?.mm).toBe(105);
+});

@@ -1,0 +1,63 @@
+/** Lengths as a maker writes them: inches in eighths and sixteenths, or centimetres. Inside, millimetres. */
+import type { Units } from "../api/client";
+
+export const MM_PER_INCH = 25.4;
+
+/** How far one tap of + or - goes, in mm. */
+export function tapStep(units: Units): number {
+  return units === "in" ? MM_PER_INCH / 8 : 2;
+}
+
+/** `34.9` to `1 3/8` (to the nearest sixteenth of an inch) or `3.5` (centimetres). */
+export function showLength(mm: number, units: Units): string {
+  if (units === "cm") return String(Math.round(mm * 2) / 20);
+  const sixteenths = Math.round((mm / MM_PER_INCH) * 16);
+  const whole = Math.floor(sixteenths / 16);
+  let [top, bottom] = [sixteenths % 16, 16];
+  while (top > 0 && top % 2 === 0) [top, bottom] = [top / 2, bottom / 2];
+  if (top === 0) return String(whole);
+  return whole ? `${whole} ${top}/${bottom}` : `${top}/${bottom}`;
+}
+
+/** With its unit: `1 3/8 in`. */
+export function sayLength(mm: number, units: Units): string {
+  return `${showLength(mm, units)} ${units}`;
+}
+
+/**
+ * `1 3/8`, `1.375`, `3,5`, `3 cm`, `1/2"` to mm; null when it is not a length. A unit that is written wins over `units`.
+ */
+export function readLength(text: string, units: Units): number | null {
+  const match = /^\s*(?:(\d+(?:[.,]\d+)?)(?:\s+(\d+\/\d+))?|(\d+\/\d+))\s*(in|cm|mm|")?\s*$/.exec(text);
+  if (!match) return null;
+  const whole = Number((match[1] ?? "0").replace(",", "."));
+  const [top = 0, bottom = 1] = (match[2] ?? match[3] ?? "0/1").split("/").map(Number);
+  const unit = match[4] === '"' ? "in" : (match[4] ?? units);
+  const mm = (whole + top / bottom) * (unit === "in" ? MM_PER_INCH : unit === "cm" ? 10 : 1);
+  return Number.isFinite(mm) ? mm : null;
+}
+
+/** The next length one tap away, on the marks of the ruler, never below `least`. */
+export function tapLength(mm: number, units: Units, direction: 1 | -1, least = 0): number {
+  const step = tapStep(units);
+  const marks = direction > 0 ? Math.floor(mm / step + 1e-6) + 1 : Math.ceil(mm / step - 1e-6) - 1;
+  return Math.max(least, marks * step);
+}
+
+export interface Mark {
+  mm: number;
+  /** 1 for a whole unit, smaller for its parts: how long the mark is drawn. */
+  size: number;
+  label: string;
+}
+
+/** The marks of a ruler of `length` mm: inches with eighths, or centimetres with halves. */
+export function rulerMarks(length: number, units: Units): Mark[] {
+  const parts = units === "in" ? 8 : 2;
+  const step = (units === "in" ? MM_PER_INCH : 10) / parts;
+  return Array.from({ length: Math.floor(length / step + 1e-6) + 1 }, (_, i) => {
+    const whole = i % parts === 0;
+    const size = whole ? 1 : i % (parts / 2) === 0 ? 0.6 : 0.35;
+    return { mm: i * step, size, label: whole ? String(i / parts) : "" };
+  });
+}

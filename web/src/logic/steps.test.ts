@@ -1,0 +1,47 @@
+import { describe, expect, it } from "vitest";
+import type { PlanModel, StepModel } from "../api/client";
+import { changeOver, withoutStep, withStepAfter, withStepMoved, withWord, wordAt } from "./steps";
+
+const dry = (id: string) => ({ do: "dry", id, way: "air", minutes: 5 }) as StepModel;
+const brush = {
+  do: "brush",
+  id: "b",
+  ink: "a",
+  tool: "large-brush",
+  region: { over: "band", edge: "top", start_mm: 0, end_mm: 10, carry_mm: 3, lead_in_mm: 0 },
+  touch: "light",
+  passes: 2,
+  onto: "damp",
+} as StepModel;
+const plan = { steps: [dry("s1"), brush, dry("s3")] } as unknown as PlanModel;
+const ids = (of: PlanModel) => of.steps.map((step) => step.id);
+
+describe("steps", () => {
+  it("take a new word deep inside and leave the plan they came from alone", () => {
+    const changed = withWord(plan, "b", "region.carry_mm", 9);
+    expect(wordAt(changed.steps[1] as StepModel, "region.carry_mm")).toBe(9);
+    expect(wordAt(changed.steps[1] as StepModel, "region.end_mm")).toBe(10);
+    expect(wordAt(brush, "region.carry_mm")).toBe(3);
+    expect(changed.steps[0]).toBe(plan.steps[0]);
+  });
+
+  it("move forwards and backwards, and to both ends", () => {
+    expect(ids(withStepMoved(plan, "s1", 2))).toEqual(["b", "s1", "s3"]);
+    expect(ids(withStepMoved(plan, "s3", 0))).toEqual(["s3", "s1", "b"]);
+    expect(ids(withStepMoved(plan, "s1", 3))).toEqual(["b", "s3", "s1"]);
+    expect(ids(withStepMoved(plan, "b", 1))).toEqual(["s1", "b", "s3"]);
+  });
+
+  it("come and go, each with an id of its own", () => {
+    expect(ids(withStepAfter(plan, "s1", dry("")))).toEqual(["s1", "s4", "b", "s3"]);
+    expect(ids(withStepAfter(plan, null, dry("")))).toEqual(["s4", "s1", "b", "s3"]);
+    expect(ids(withoutStep(plan, "b"))).toEqual(["s1", "s3"]);
+  });
+
+  it("say what changes hands", () => {
+    expect(changeOver(brush, { ...brush, ink: "c" } as StepModel)).toBe("ink");
+    expect(changeOver(brush, { ...brush, tool: "small-brush" } as StepModel)).toBe("tool");
+    expect(changeOver(brush, brush)).toBe("");
+    expect(changeOver(undefined, brush)).toBe("");
+  });
+});

@@ -1,0 +1,239 @@
+<script setup lang="ts">
+import { useEventListener } from "@vueuse/core";
+import { computed, onMounted, ref, watch } from "vue";
+import type { AnswerOut, DiscModel, Finding, PlanModel, Schemas, StepModel } from "../api/client";
+import NoticeLine from "../components/NoticeLine.vue";
+import PageHead from "../components/PageHead.vue";
+import { useCard } from "../composables/useCard";
+import { useNotice } from "../composables/useNotice";
+import { useShelf } from "../composables/useShelf";
+import CardSentence from "../features/CardSentence.vue";
+import PanelAnswer from "../features/PanelAnswer.vue";
+import PanelTable from "../features/PanelTable.vue";
+import RunOfProofs from "../features/RunOfProofs.vue";
+import StepList from "../features/StepList.vue";
+import { withoutStep, withStepAfter, withStepMoved, withWord } from "../logic/steps";
+
+const props = defineProps<{ id: string }>();
+const desk = useCard(props.id);
+const { card, saving } = desk;
+const { look } = useShelf();
+const { attempt } = useNotice();
+
+const chosen = ref<string | null>(null);
+const answer = ref<AnswerOut | null>(null);
+const pointed = ref<Finding | null>(null);
+
+onMounted(async () => {
+  await desk.load();
+  await attempt(() => look(card.value?.plan.stock.key));
+});
+
+const at = computed(() => card.value?.plan.steps.findIndex((step) => step.id === chosen.value) ?? -1);
+const stepsDone = computed(() => (at.value < 0 ? (card.value?.plan.steps.length ?? 0) : at.value + 1));
+const masksOn = computed(() => card.value?.reading.steps[at.value]?.masks_on ?? []);
+const findings = computed(() => {
+  const byStep = new Map<string, Finding[]>();
+  for (const finding of card.value?.reading.findings ?? [])
+    byStep.set(finding.step, [...(byStep.get(finding.step) ?? []), finding]);
+  return byStep;
+});
+const trouble = computed(() => (card.value?.reading.findings ?? []).filter((f) => f.severity !== "remind"));
+watch(
+  () => card.value?.plan.title,
+  (title) => (document.title = title ? `${title} · Cielo` : "Cielo"),
+);
+
+const change = (said: string, make: (plan: PlanModel) => PlanModel) => desk.change(said, make);
+const word = (id: string, path: string, value: unknown, said: string) =>
+  change(said, (plan) => withWord(plan, id, path, value));
+function move(id: string, to: number) {
+  chosen.value = id;
+  const number = (card.value?.plan.steps.findIndex((step) => step.id === id) ?? 0) + 1;
+  change(`move step ${number}`, (plan) => withStepMoved(plan, id, Math.max(0, to)));
+}
+function takeOut(id: string) {
+  const steps = card.value?.plan.steps ?? [];
+  const number = steps.findIndex((step) => step.id === id) + 1;
+  chosen.value = steps[number]?.id ?? steps[number - 2]?.id ?? null;
+  change(`take out step ${number}`, (plan) => withoutStep(plan, id));
+}
+async function add(after: string, step: StepModel, said: string) {
+  const before = new Set(card.value?.plan.steps.map((other) => other.id));
+  const now = await change(said, (plan) => withStepAfter(plan, after, step));
+  chosen.value = now?.plan.steps.find((other) => !before.has(other.id))?.id ?? chosen.value;
+}
+function moveMask(mask: DiscModel) {
+  change(`move the ${mask.name} mask`, (plan) => ({
+    ...plan,
+    masks: (plan.masks ?? []).map((other) => (other.key === mask.key ? mask : other)),
+  }));
+}
+async function layOut(wish: Omit<Schemas["ProposeGradient"], "based_on">) {
+  await desk.layOut(wish);
+  chosen.value = null;
+}
+function rename(event: Event) {
+  const field = event.target as HTMLInputElement;
+  const title = field.value.trim();
+  if (title && title !== card.value?.plan.title)
+    change("give it another name", (plan) => ({ ...plan, title }));
+  else field.value = card.value?.plan.title ?? "";
+}
+function choose(id: string) {
+  chosen.value = chosen.value === id ? null : id;
+}
+
+useEventListener("keydown", (event) => {
+  const typing = event.target instanceof HTMLInputElement;
+  if (typing || !(event.ctrlKey || event.metaKey)) return;
+  const key = event.key.toLowerCase();
+  if (key === "z" && !event.shiftKey && card.value?.undoes) {
+    event.preventDefault();
+    desk.undo();
+  } else if ((key === "y" || (key === "z" && event.shiftKey)) && card.value?.redoes) {
+    event.preventDefault();
+    desk.redo();
+  }
+});
+</script>
+
+<template>
+  <div class="desk">
+    <PageHead here="Desk">
+      <input
+        v-if="card"
+        class="name"
+        :value="card.plan.title"
+        aria-label="Name of the card"
+        maxlength="80"
+        @change="rename"
+        @keydown.enter="($event.target as HTMLInputElement).blur()"
+      />
+      <template #actions>
+        <span class="quiet saved" aria-live="polite">{{ saving ? "Saving …" : card ? "Saved" : "" }}</span>
+        <button
+          class="press"
+          :disabled="!card?.undoes"
+          :title="card?.undoes ? `Undo: ${card.undoes}` : ''"
+          @click="desk.undo()"
+        >
+          Undo
+        </button>
+        <button
+          class="press"
+          :disabled="!card?.redoes"
+          :title="card?.redoes ? `Redo: ${card.redoes}` : ''"
+          @click="desk.redo()"
+        >
+          Redo
+        </button>
+        <a class="press" :href="`/api/cards/${id}/export`" download>Plan file</a>
+        <a class="press" :href="`/api/cards/${id}/run-sheet.pdf`" target="_blank" rel="noopener">Run sheet</a>
+        <RouterLink v-if="card?.plan.steps.length" class="press main" :to="{ name: 'bench', params: { id } }"
+          >To the bench</RouterLink
+        >
+      </template>
+    </PageHead>
+    <template v-if="card">
+      <main>
+        <div class="left">
+          <PanelTable
+            :card="card"
+            :steps="stepsDone"
+            :masks-on="masksOn"
+            :mark="pointed?.where"
+            @move-mask="moveMask"
+            @answer="(value) => (answer = value)"
+          />
+          <PanelAnswer :answer="answer" :card="card" :steps="stepsDone" />
+        </div>
+        <div class="right">
+          <CardSentence :card="card" @change="change" @lay-out="layOut" />
+          <p class="verdict" role="status">
+            <template v-if="!card.plan.steps.length">Nothing is laid yet.</template>
+            <template v-else-if="trouble.length">
+              <b>{{ trouble.length === 1 ? "One thing" : `${trouble.length} things` }} will go wrong</b> as it
+              stands.
+            </template>
+            <template v-else>Nothing will go wrong that Cielo knows of.</template>
+          </p>
+          <StepList
+            :card="card"
+            :chosen="chosen"
+            :findings="findings"
+            @choose="choose"
+            @move="move"
+            @take-out="takeOut"
+            @add="add"
+            @word="word"
+            @remedy="(finding) => desk.remedy(finding.code, finding.step)"
+            @point="(finding) => (pointed = finding)"
+          />
+        </div>
+      </main>
+      <RunOfProofs
+        :card="card"
+        :chosen="chosen"
+        :findings="findings"
+        class="run"
+        @choose="choose"
+        @move="move"
+      />
+    </template>
+  </div>
+  <NoticeLine />
+</template>
+
+<style scoped>
+.desk {
+  height: 100vh;
+  min-height: 620px;
+  display: flex;
+  flex-direction: column;
+}
+.name {
+  width: 100%;
+  max-width: 460px;
+  padding: 4px 6px;
+  border: 0;
+  background: transparent;
+  font: 620 25px/1.2 var(--display);
+  border-bottom: 2px dotted transparent;
+}
+.name:hover,
+.name:focus {
+  border-bottom-color: var(--ink);
+}
+.saved {
+  width: 76px;
+  font-size: 15px;
+}
+main {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: minmax(0, 1.28fr) minmax(420px, 1fr);
+}
+.left {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  border-right: 1px solid var(--hairline);
+}
+.left > :first-child {
+  flex: 1;
+  min-height: 0;
+}
+.right {
+  overflow-y: auto;
+  padding: 14px 22px 40px;
+}
+.verdict {
+  margin: 10px 0 2px;
+}
+.run {
+  flex: none;
+  border-top: 1px solid var(--hairline);
+}
+</style>
