@@ -82,7 +82,7 @@ def test_refusals_are_problems_that_name_field_reason_and_mend(web: TestClient) 
     problem = answer.json()
     assert problem["field"] == "plan.masks[0].diameter_mm"
     assert "greater than" in problem["reason"]
-    assert web.get("/api/cards/nowhere").json()["mend"]
+    assert web.get("/api/cards/000000000000").json()["mend"]
     old = web.put(f"/api/cards/{card['id']}", json={"based_on": 0, "said": "x", "plan": card["plan"]})
     assert old.status_code == 409
     assert first_card(web) == card, "nothing was stored"

@@ -8,7 +8,7 @@ from pathlib import Path
 import pytest
 from PIL import Image
 
-from cielo.core.plan import move_step
+from cielo.core.plan import Brush, move_step
 from cielo.exchange.plan_file import write_plan
 from tests.core.plans import gradient
 
@@ -29,7 +29,8 @@ def plan_file(tmp_path: Path) -> Path:
 def bad_order(tmp_path: Path) -> Path:
     plan = gradient()
     path = tmp_path / "bad.cielo.json"
-    path.write_bytes(write_plan(move_step(plan, plan.steps[3].id, plan.steps[1].id)))
+    dark = next(step.id for step in plan.steps if isinstance(step, Brush) and step.ink == "dark")
+    path.write_bytes(write_plan(move_step(plan, dark, plan.steps[1].id)))
     return path
 
 
@@ -73,10 +74,10 @@ def test_schema_is_json_schema() -> None:
 def test_refusals_name_file_and_field(tmp_path: Path, plan_file: Path) -> None:
     broken = tmp_path / "broken.cielo.json"
     broken.write_bytes(write_plan(gradient())[:500])
-    for command in (["check", broken], ["render", tmp_path / "none.json", "--out", tmp_path / "x.png"]):
-        refused = cielo(*command)
+    for path, *more in ((broken,), (tmp_path / "none.json", "--out", tmp_path / "x.png")):
+        refused = cielo("render" if more else "check", path, *more)
         assert refused.returncode == 2
-        assert command[1].name in refused.stderr if isinstance(command[1], Path) else False
+        assert path.name in refused.stderr
         assert "Traceback" not in refused.stderr
     nowhere = cielo("render", plan_file, "--out", tmp_path / "no" / "x.png", "--dpi", "20")
     assert nowhere.returncode == 2

@@ -66,7 +66,9 @@ def test_a_change_after_undo_ends_redo_but_loses_no_revision(store: Store) -> No
 def test_undo_and_redo_behave_like_two_stacks(tmp_path_factory: pytest.TempPathFactory, moves: list[str]) -> None:
     store = Store(tmp_path_factory.mktemp("store") / "cielo.sqlite")
     card = begin(store)
-    back, now, forth = [], "Dusk", []
+    back: list[str] = []
+    forth: list[str] = []
+    now = "Dusk"
     for number, move in enumerate(moves):
         if move == "change":
             back, now, forth = [*back, now], f"title {number}", []

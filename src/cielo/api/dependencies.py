@@ -2,7 +2,7 @@
 
 from typing import Annotated
 
-from fastapi import Depends, Request
+from fastapi import Depends, Path, Request
 
 from cielo.store.database import Store
 
@@ -13,3 +13,4 @@ def _store(request: Request) -> Store:
 
 
 StoreOfApp = Annotated[Store, Depends(_store)]
+CardId = Annotated[str, Path(pattern="^[0-9a-f]{12}$", description="the id of a card")]

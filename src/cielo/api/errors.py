@@ -1,5 +1,6 @@
 """Refusals as application/problem+json (RFC 9457): where, what, and what to do about it."""
 
+from collections.abc import Mapping
 from typing import Any
 
 from fastapi import FastAPI, Request
@@ -39,10 +40,10 @@ def install(app: FastAPI) -> None:
 
     @app.exception_handler(HTTPException)
     async def other(_request: Request, error: HTTPException) -> JSONResponse:
-        return problem(error.status_code, str(error.detail), CieloError(f"{error.detail}."))
+        return problem(error.status_code, str(error.detail), CieloError(f"{error.detail}."), error.headers)
 
 
-def problem(status: int, title: str, error: CieloError) -> JSONResponse:
+def problem(status: int, title: str, error: CieloError, headers: Mapping[str, str] | None = None) -> JSONResponse:
     """The response for an error."""
     body = Problem(title=title, status=status, detail=error.sentence, field=error.field, reason=error.reason, mend=error.mend)
-    return JSONResponse(body.model_dump(), status, media_type="application/problem+json")
+    return JSONResponse(body.model_dump(), status, headers, media_type="application/problem+json")

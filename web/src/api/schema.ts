@@ -1435,6 +1435,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description the id of a card */
                 card_id: string;
             };
             cookie?: never;
@@ -1497,6 +1498,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description the id of a card */
                 card_id: string;
             };
             cookie?: never;
@@ -1563,6 +1565,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description the id of a card */
                 card_id: string;
             };
             cookie?: never;
@@ -1629,6 +1632,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description the id of a card */
                 card_id: string;
             };
             cookie?: never;
@@ -1695,6 +1699,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description the id of a card */
                 card_id: string;
             };
             cookie?: never;
@@ -1757,6 +1762,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description the id of a card */
                 card_id: string;
             };
             cookie?: never;
@@ -1819,6 +1825,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description the id of a card */
                 card_id: string;
             };
             cookie?: never;
@@ -1881,6 +1888,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description the id of a card */
                 card_id: string;
             };
             cookie?: never;
@@ -1941,6 +1949,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description the id of a card */
                 card_id: string;
             };
             cookie?: never;
@@ -2005,6 +2014,7 @@ export interface operations {
             };
             header?: never;
             path: {
+                /** @description the id of a card */
                 card_id: string;
             };
             cookie?: never;
@@ -2139,6 +2149,7 @@ export interface operations {
             };
             header?: never;
             path: {
+                /** @description the id of a card */
                 card_id: string;
             };
             cookie?: never;
@@ -2201,6 +2212,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description the id of a card */
                 card_id: string;
             };
             cookie?: never;
@@ -2263,6 +2275,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description the id of a card */
                 card_id: string;
             };
             cookie?: never;
@@ -2325,6 +2338,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description the id of a card */
                 card_id: string;
             };
             cookie?: never;
@@ -2387,6 +2401,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description the id of a card */
                 card_id: string;
             };
             cookie?: never;
@@ -2453,6 +2468,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description the id of a card */
                 card_id: string;
             };
             cookie?: never;
@@ -2519,6 +2535,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description the id of a card */
                 card_id: string;
             };
             cookie?: never;

@@ -47,13 +47,14 @@ const down = computed(() => rulerMarks(panel.value.height, props.card.plan.units
 
 // A new picture is shown when it is there, never a gap between the old and the new.
 const shown = ref("");
+const wanted = computed(() => pictureUrl(props.card.id, props.card.revision, 100, props.steps));
 let preview = "";
 watch(
-  () => pictureUrl(props.card.id, props.card.revision, 100, props.steps),
+  wanted,
   (url) => {
     const image = new Image();
     image.onload = () => {
-      if (url !== pictureUrl(props.card.id, props.card.revision, 100, props.steps)) return;
+      if (url !== wanted.value) return;
       shown.value = url;
       forgetPreview();
     };
@@ -88,7 +89,7 @@ const askNow = useDebounceFn(async () => {
   if (pointed.value === place) emit("answer", answer ?? null);
 }, 40);
 function point(event: PointerEvent) {
-  if (dragged.value) return drag(event);
+  if (holding.value) return drag(event);
   pointed.value = placeOf(event);
   askNow();
 }
@@ -99,6 +100,11 @@ function leave() {
 
 // Moving a mask: a preview follows the hand, and the place is saved when it is let go.
 const dragged = ref<DiscModel | null>(null);
+const holding = ref(false);
+watch(
+  () => props.card.revision,
+  () => (dragged.value = null),
+);
 let grip = { x: 0, y: 0 };
 const masks = computed(() =>
   (props.card.plan.masks ?? []).map((mask) => (dragged.value?.key === mask.key ? dragged.value : mask)),
@@ -107,6 +113,7 @@ function grab(event: PointerEvent, mask: DiscModel) {
   (event.currentTarget as Element).setPointerCapture(event.pointerId);
   grip = { x: event.clientX / scale.value - mask.x_mm, y: event.clientY / scale.value - mask.y_mm };
   dragged.value = { ...mask };
+  holding.value = true;
 }
 function snap(mm: number) {
   const step = props.card.plan.units === "in" ? 25.4 / 16 : 1;
@@ -131,20 +138,21 @@ function held(mask: DiscModel): DiscModel {
 }
 function drop() {
   const mask = dragged.value;
-  dragged.value = null;
+  holding.value = false;
   const before = props.card.plan.masks?.find((other) => other.key === mask?.key);
   if (mask && before && (mask.x_mm !== before.x_mm || mask.y_mm !== before.y_mm)) emit("moveMask", mask);
+  else dragged.value = null;
 }
 const showPreview = useThrottleFn(
   async () => {
-    if (!dragged.value) return;
+    if (!holding.value) return;
     const plan = { ...props.card.plan, masks: masks.value };
     const answer = await fetch(`/api/cards/picture.png?dpi=60&steps=${props.steps}`, {
       method: "POST",
       headers: { "content-type": "application/json" },
       body: JSON.stringify(plan),
     });
-    if (!answer.ok || !dragged.value) return;
+    if (!answer.ok || !holding.value) return;
     forgetPreview();
     preview = URL.createObjectURL(await answer.blob());
     shown.value = preview;
@@ -195,7 +203,14 @@ function nudge(event: KeyboardEvent, mask: DiscModel) {
             <text v-if="m.label" :y="m.mm * scale + 13" :x="RULER - 26">{{ m.label }}</text>
           </g>
         </svg>
-        <img v-if="shown" :src="shown" alt="The panel as predicted" draggable="false" data-test="panel" />
+        <img
+          v-if="shown"
+          :src="shown"
+          alt="The panel as predicted"
+          draggable="false"
+          data-test="panel"
+          :data-settled="shown === wanted"
+        />
         <svg
           class="over"
           :viewBox="`0 0 ${panel.width} ${panel.height}`"

@@ -84,14 +84,16 @@ watch(
       <button
         class="proof"
         :aria-current="step.id === chosen ? 'step' : undefined"
-        :aria-label="`Step ${at + 1}, ${title(step)}${worst(step.id) ? ', needs a look' : ''}`"
+        :title="`Step ${at + 1}`"
         :tabindex="step.id === chosen || (!chosen && at === 0) ? 0 : -1"
         @click="emit('choose', step.id)"
         @keydown="key($event, step, at)"
       >
         <span class="number"
           >{{ at + 1
-          }}<b v-if="worst(step.id)" class="flag">{{ worst(step.id) === "stop" ? "!" : "?" }}</b></span
+          }}<b v-if="worst(step.id)" class="flag" title="needs a look">{{
+            worst(step.id) === "stop" ? "!" : "?"
+          }}</b></span
         >
         <img
           :src="pictureUrl(card.id, card.revision, 26, at + 1)"

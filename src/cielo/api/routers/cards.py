@@ -5,7 +5,7 @@ from typing import Annotated, Any
 
 from fastapi import APIRouter, Query, Request, Response
 
-from cielo.api.dependencies import StoreOfApp
+from cielo.api.dependencies import CardId, StoreOfApp
 from cielo.api.schemas.cards import (
     AnswerOut,
     ApplyRemedy,
@@ -14,6 +14,7 @@ from cielo.api.schemas.cards import (
     ChangeCard,
     LaidHereOut,
     ProposeGradient,
+    RevisionNumber,
     StartCard,
 )
 from cielo.api.schemas.problem import REFUSALS
@@ -30,6 +31,7 @@ from cielo.exchange.plan_file import PlanModel, write_plan
 router = APIRouter(prefix="/cards", tags=["cards"], responses=REFUSALS)
 
 Millimetres = Annotated[float, Query(allow_inf_nan=False)]
+StepsDone = Annotated[int | None, Query(ge=0, le=1000)]
 Dpi = Annotated[float, Query(ge=4, le=600, allow_inf_nan=False)]
 PNG: dict[str, Any] = {"response_class": Response, "responses": {200: {"content": {"image/png": {}}}}}
 
@@ -58,20 +60,20 @@ async def import_card(request: Request, store: StoreOfApp) -> CardOut:
 
 
 @router.get("/{card_id}")
-def open_card(card_id: str, store: StoreOfApp) -> CardOut:
+def open_card(card_id: CardId, store: StoreOfApp) -> CardOut:
     """One card as it stands."""
     return _out(cards.open_card(store, card_id))
 
 
 @router.put("/{card_id}")
-def change_card(card_id: str, body: ChangeCard, store: StoreOfApp) -> CardOut:
+def change_card(card_id: CardId, body: ChangeCard, store: StoreOfApp) -> CardOut:
     """Save a change: one revision."""
     plan = body.plan.to_core()
     return _out(cards.change_card(store, card_id, body.based_on, body.said, lambda _: plan))
 
 
 @router.post("/{card_id}/gradient")
-def propose_gradient(card_id: str, body: ProposeGradient, store: StoreOfApp) -> CardOut:
+def propose_gradient(card_id: CardId, body: ProposeGradient, store: StoreOfApp) -> CardOut:
     """Lay out a banded gradient from the inks given, in place of the card's steps."""
     inks = tuple(ink.to_core() for ink in body.inks)
     return _out(
@@ -86,57 +88,59 @@ def propose_gradient(card_id: str, body: ProposeGradient, store: StoreOfApp) -> 
 
 
 @router.post("/{card_id}/remedy")
-def apply_remedy(card_id: str, body: ApplyRemedy, store: StoreOfApp) -> CardOut:
+def apply_remedy(card_id: CardId, body: ApplyRemedy, store: StoreOfApp) -> CardOut:
     """Apply the remedy of a finding."""
     return _out(cards.apply_remedy(store, card_id, body.based_on, body.code, body.step))
 
 
 @router.post("/{card_id}/undo")
-def undo(card_id: str, store: StoreOfApp) -> CardOut:
+def undo(card_id: CardId, store: StoreOfApp) -> CardOut:
     """Take the last change back."""
     return _out(cards.undo(store, card_id))
 
 
 @router.post("/{card_id}/redo")
-def redo(card_id: str, store: StoreOfApp) -> CardOut:
+def redo(card_id: CardId, store: StoreOfApp) -> CardOut:
     """Bring back what undo took away."""
     return _out(cards.redo(store, card_id))
 
 
 @router.post("/{card_id}/copy", status_code=201)
-def copy_card(card_id: str, store: StoreOfApp) -> CardOut:
+def copy_card(card_id: CardId, store: StoreOfApp) -> CardOut:
     """A new card that begins as this one stands."""
     return _out(cards.copy_card(store, card_id))
 
 
 @router.post("/{card_id}/put-away", status_code=204)
-def put_away(card_id: str, store: StoreOfApp) -> None:
+def put_away(card_id: CardId, store: StoreOfApp) -> None:
     """Take a card off the table."""
     cards.put_away(store, card_id, True)
 
 
 @router.post("/{card_id}/bring-back", status_code=204)
-def bring_back(card_id: str, store: StoreOfApp) -> None:
+def bring_back(card_id: CardId, store: StoreOfApp) -> None:
     """Bring a card back that was put away."""
     cards.put_away(store, card_id, False)
 
 
 @router.get("/{card_id}/picture.png", **PNG)
-def saved_picture(card_id: str, store: StoreOfApp, revision: int, dpi: Dpi = 100, steps: int | None = None) -> Response:
+def saved_picture(
+    card_id: CardId, store: StoreOfApp, revision: RevisionNumber, dpi: Dpi = 100, steps: StepsDone = None
+) -> Response:
     """The panel after some or all steps, at one revision; it never changes, so it may be kept."""
     png = panel_png(cards.card_at(store, card_id, revision), dpi, steps)
     return Response(png, media_type="image/png", headers={"cache-control": "private, max-age=604800, immutable"})
 
 
 @router.post("/picture.png", **PNG)
-def preview(plan: PlanModel, dpi: Dpi = 60, steps: int | None = None) -> Response:
+def preview(plan: PlanModel, dpi: Dpi = 60, steps: StepsDone = None) -> Response:
     """The panel of a plan that is not saved, while something is being dragged."""
     return Response(panel_png(plan.to_core(), dpi, steps), media_type="image/png")
 
 
 @router.get("/{card_id}/ask")
 def ask_panel(
-    card_id: str, store: StoreOfApp, revision: int, x_mm: Millimetres, y_mm: Millimetres, steps: int | None = None
+    card_id: CardId, store: StoreOfApp, revision: RevisionNumber, x_mm: Millimetres, y_mm: Millimetres, steps: StepsDone = None
 ) -> AnswerOut:
     """The inks at a place, bottom first, and the colour they give."""
     plan = cards.card_at(store, card_id, revision)
@@ -154,7 +158,7 @@ def ask_panel(
 
 
 @router.get("/{card_id}/run-sheet.pdf", response_class=Response, responses={200: {"content": {"application/pdf": {}}}})
-def sheet(card_id: str, store: StoreOfApp) -> Response:
+def sheet(card_id: CardId, store: StoreOfApp) -> Response:
     """The run sheet to print."""
     plan = cards.open_card(store, card_id).revision.plan
     return Response(
@@ -165,7 +169,7 @@ def sheet(card_id: str, store: StoreOfApp) -> Response:
 
 
 @router.get("/{card_id}/export")
-def export(card_id: str, store: StoreOfApp) -> Response:
+def export(card_id: CardId, store: StoreOfApp) -> Response:
     """The plan file of a card."""
     plan = cards.open_card(store, card_id).revision.plan
     headers = {"content-disposition": _attachment(plan.title, "cielo.json", "attachment")}

@@ -16,6 +16,8 @@ from cielo.exchange.plan_file import DiscModel, FadeModel, PlanModel
 from cielo.store.bench import BenchState
 from cielo.store.cards import Revision
 
+RevisionNumber = Annotated[int, Field(ge=0, le=2**31 - 1)]
+
 
 class Body(BaseModel):
     """What comes in: nothing unknown, no NaN."""
@@ -181,13 +183,13 @@ class StartCard(Body):
 class ChangeCard(Body):
     """A changed plan; ``based_on`` is the revision it was made from, ``said`` what was done ("carry it further")."""
 
-    based_on: int
+    based_on: RevisionNumber
     said: Annotated[str, Field(min_length=1, max_length=120)]
     plan: PlanModel
 
 
 class ApplyRemedy(Body):
-    based_on: int
+    based_on: RevisionNumber
     code: Key
     step: Key
 
@@ -195,7 +197,7 @@ class ApplyRemedy(Body):
 class ProposeGradient(Body):
     """Propose a banded gradient from the inks of the card's plan."""
 
-    based_on: int
+    based_on: RevisionNumber
     inks: Annotated[list[InkModel], Field(min_length=2, max_length=5)]
     light_edge: Edge
     seams: SeamSchool = "lighter-again"

@@ -1,7 +1,8 @@
 """A banded gradient proposed: two to five inks in equal bands, light to dark as they look on this stock.
 
 Over each seam the lighter ink dies away while the darker comes in, so that nowhere more ink lies than in the bands;
-where the school says so, the lighter ink goes over each seam again. A round mask keeps a disc bare and gets a halo from the ink of its own height. One side may fade to bare stock.
+where the school says so, the lighter ink goes over each seam again. A round mask keeps a disc bare and gets a halo from the
+ink of its own height. One side may fade to bare stock.
 """
 
 from dataclasses import dataclass, replace

@@ -32,7 +32,7 @@ from cielo.core.optics.layering import TRAPPING
 from cielo.core.optics.spectra import colorimetry, srgb_matrix
 from cielo.core.optics.stock import INTERNAL_REFLECTION, sheet_of
 from cielo.core.plan import Brush, Plan, masks_on
-from cielo.core.simulation.bands import EVERY, picture_weights
+from cielo.core.simulation.bands import EVERY, PICTURE_BANDS, picture_weights
 from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.laydown import Map, strength_laid
 
@@ -56,8 +56,8 @@ def panel_xyz(plan: Plan, grid: Grid, steps_done: int | None = None) -> NDArray[
     films = [film_of(ink, plan.stock.paper) for ink in plan.inks]
     index = {ink.key: i for i, ink in enumerate(plan.inks)}
     knots = np.linspace(0, STRONGEST, KNOTS)
-    curves = np.array([film.amount(knots) for film in films], dtype=np.float32).reshape(-1, KNOTS)
-    densities = np.array([film.density[::EVERY] for film in films], dtype=np.float32).reshape(len(films), -1)
+    curves = np.array([film.amount(knots) for film in films], dtype=np.float32).reshape(len(films), KNOTS)
+    densities = np.array([film.density[::EVERY] for film in films], dtype=np.float32).reshape(len(films), PICTURE_BANDS)
     ink_of = np.array([index[step.ink] for step in done.steps if isinstance(step, Brush)], dtype=np.int64)
     xyz = np.empty((grid.rows, grid.columns, 3), dtype=np.float32)
     for rows, strip in grid.strips():

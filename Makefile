@@ -1,0 +1,70 @@
+# Two commands do all: `make demo` and `make test`. Everything they need is installed below this folder, Chromium by apt.
+export UV_PYTHON_DOWNLOADS := never
+PYTHON ?= python3.11
+BIN := .venv/bin
+PORT ?= 8490
+
+.PHONY: demo test bench web check-python check-web browser-test screenshots api format clean
+
+demo: .venv/ready web/dist/index.html
+	$(BIN)/cielo demo --db data/demo.sqlite --port $(PORT)
+
+test: check-python check-web browser-test
+
+check-python: .venv/dev-ready
+	$(BIN)/ruff check .
+	$(BIN)/ruff format --check .
+	$(BIN)/mypy
+	$(BIN)/lint-imports
+	$(BIN)/pytest tests --ignore tests/e2e
+
+check-web: web/node_modules/.ready web/dist/index.html
+	cd web && npm run --silent types && npm run --silent lint && npm run --silent format && npm run --silent test
+
+browser-test: .venv/dev-ready web/dist/index.html
+	command -v chromium >/dev/null || (apt-get update && apt-get install -y --no-install-recommends chromium)
+	$(BIN)/pytest tests/e2e
+
+bench: .venv/dev-ready
+	$(BIN)/python -m benchmarks.panel
+	$(BIN)/python -m benchmarks.panel --print
+
+screenshots: .venv/dev-ready web/dist/index.html
+	$(BIN)/python -m tests.e2e.screenshots
+
+web: web/dist/index.html
+
+api: .venv/ready web/node_modules/.ready
+	$(BIN)/python -m cielo.api.openapi > docs/openapi.json
+	$(BIN)/cielo schema > docs/plan.schema.json
+	cd web && npm run --silent api
+
+format: .venv/dev-ready web/node_modules/.ready
+	$(BIN)/ruff check --fix . && $(BIN)/ruff format .
+	cd web && npx prettier --write src
+
+.venv/uv:
+	$(PYTHON) -m venv --without-pip .venv
+	$(PYTHON) -m pip --python $(BIN)/python install -q uv==0.13.9
+	touch $@
+
+.venv/ready: .venv/uv requirements.lock pyproject.toml
+	$(BIN)/uv pip install -q --python $(BIN)/python --require-hashes -r requirements.lock
+	$(BIN)/uv pip install -q --python $(BIN)/python --no-deps -e .
+	touch $@
+
+.venv/dev-ready: .venv/ready requirements-dev.lock
+	$(BIN)/uv pip install -q --python $(BIN)/python --require-hashes -r requirements-dev.lock
+	touch $@
+
+web/node_modules/.ready: web/package-lock.json
+	cd web && npm ci --no-audit --no-fund --loglevel=error
+	touch $@
+
+WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts
+web/dist/index.html: web/node_modules/.ready $(WEB_SOURCES)
+	cd web && npm run --silent build -- --logLevel error
+	touch $@
+
+clean:
+	rm -rf .venv web/node_modules web/dist data

@@ -1,0 +1,101 @@
+"""A server with the demo and a browser that notices everything: console errors, failures, requests to other hosts."""
+
+import os
+import socket
+import subprocess
+import sys
+import time
+import urllib.request
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+from playwright.sync_api import BrowserContext, Page
+
+CHROMIUM_ARGUMENTS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+    "--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE 127.0.0.1",
+]
+
+
+class Server:
+    """Cielo on a free port with a database of its own."""
+
+    def __init__(self, database: Path) -> None:
+        with socket.socket() as free:
+            free.bind(("127.0.0.1", 0))
+            self.port = free.getsockname()[1]
+        self.address = f"http://127.0.0.1:{self.port}"
+        self.database = database
+        self.start()
+
+    def start(self) -> None:
+        command = "from cielo.cli import main; main()"
+        arguments = ["demo", "--db", str(self.database), "--port", str(self.port)]
+        self.process = subprocess.Popen([sys.executable, "-c", command, *arguments], env=os.environ)
+        for _ in range(300):
+            try:
+                urllib.request.urlopen(f"{self.address}/api/health").read()
+                return
+            except OSError:
+                time.sleep(0.1)
+        raise RuntimeError("the server did not start")
+
+    def stop(self) -> None:
+        self.process.kill()
+        self.process.wait()
+
+
+@pytest.fixture(scope="session")
+def server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
+    started = Server(tmp_path_factory.mktemp("demo") / "demo.sqlite")
+    yield started
+    started.stop()
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args() -> dict[str, Any]:
+    return {"executable_path": "/usr/bin/chromium", "args": CHROMIUM_ARGUMENTS}
+
+
+@pytest.fixture(scope="session")
+def browser_context_args(server: Server) -> dict[str, Any]:
+    return {"viewport": {"width": 1280, "height": 800}, "base_url": server.address, "accept_downloads": True}
+
+
+@pytest.fixture
+def expected_refusals() -> list[int]:
+    """Statuses that a test provokes on purpose."""
+    return []
+
+
+@pytest.fixture
+def page(context: BrowserContext, server: Server, expected_refusals: list[int]) -> Iterator[Page]:
+    trouble: list[str] = []
+    opened = context.new_page()
+
+    def console(message: Any) -> None:
+        if message.type == "error" and not any(f"status of {status}" in message.text for status in expected_refusals):
+            trouble.append(f"console: {message.text}")
+
+    def response(answer: Any) -> None:
+        if answer.status >= 400 and answer.status not in expected_refusals:
+            trouble.append(f"{answer.status}: {answer.url}")
+
+    def request(asked: Any) -> None:
+        if not asked.url.startswith((server.address, "blob:", "data:")):
+            trouble.append(f"another host: {asked.url}")
+
+    opened.on("console", console)
+    opened.on("pageerror", lambda error: trouble.append(f"page: {error}"))
+    opened.on("response", response)
+    opened.on("request", request)
+    yield opened
+    assert trouble == []

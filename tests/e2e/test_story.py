@@ -1,0 +1,229 @@
+"""The whole story in the browser: from a first look to the run sheet, at the table, out to a file and in again."""
+
+import json
+from itertools import pairwise
+from pathlib import Path
+
+import numpy as np
+import pytest
+from playwright.sync_api import Page, expect
+from pypdf import PdfReader
+
+from tests.e2e.conftest import Server
+from tests.e2e.looking import brightness, panel
+
+AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
+
+
+def start_card(page: Page, name: str, inks: tuple[str, ...], mask: str = "a moon") -> None:
+    page.goto("/")
+    page.get_by_role("button", name="Start a new card").click()
+    page.get_by_label("Name of the card").fill(name)
+    if mask != "no round mask":
+        page.get_by_role("button", name="Round mask").click()
+        page.get_by_role("button", name=mask).click()
+    for ink in inks:
+        page.get_by_role("button", name=ink, exact=True).click()
+    page.get_by_role("button", name="Lay it out").click()
+    expect(page.get_by_role("list", name="Run of proofs")).to_be_visible()
+
+
+def proof(page: Page, number: int):  # type: ignore[no-untyped-def]
+    return page.get_by_role("list", name="Run of proofs").get_by_role("button").nth(number - 1)
+
+
+def test_the_demo_shows_its_cards_in_true_proportion(page: Page) -> None:
+    page.goto("/")
+    image = page.get_by_alt_text("Dusk over dunes, as predicted")
+    expect(image).to_be_visible()
+    box = image.bounding_box()
+    assert box is not None
+    assert box["height"] / box["width"] == pytest.approx(6.75 / 4.75, abs=0.01)
+    page.wait_for_function("() => [...document.images].every((i) => i.complete && i.naturalWidth > 0)")
+
+
+def test_from_nothing_to_a_gradient_round_a_moon(page: Page) -> None:
+    start_card(page, "Evening", ("Yucca 1", "Cholla 3", "Sage 8"))
+    rgb = panel(page)
+    column = [brightness(rgb, 0.08, down) for down in (0.97, 0.8, 0.6, 0.4, 0.2, 0.03)]
+    assert all(above <= below + 4 for below, above in pairwise(column)), "light at the bottom, dark at the top"
+    assert column[0] - column[-1] > 60
+    moon = rgb[int(rgb.shape[0] * 0.28), int(rgb.shape[1] * 0.66)]
+    assert moon == pytest.approx(np.array([241, 241, 243]), abs=2), "the moon is bare stock"
+    beside = brightness(rgb, 0.66, 0.28 + 0.145)
+    assert beside < brightness(rgb, 0.05, 0.28 + 0.145) - 4, "its halo is deeper than the ground beside it"
+    expect(page.get_by_text("Nothing will go wrong that Cielo knows of.")).to_be_visible()
+
+
+def test_words_are_changed_in_place_and_undone(page: Page) -> None:
+    start_card(page, "Words", ("Yucca 1", "Ocotillo 5"), "no round mask")
+    before = panel(page)
+    proof(page, 2).click()
+    page.get_by_role("button", name="Passes: 3").click()
+    page.get_by_role("button", name="Passes: more").click()
+    page.keyboard.press("Escape")
+    expect(page.get_by_role("button", name="Passes: 4")).to_be_visible()
+    proof(page, 2).click()
+    assert panel(page)[:80].mean() < before[:80].mean() - 2, "one more pass is darker at the top"
+    page.get_by_role("button", name="Undo").click()
+    proof(page, 2).click()
+    expect(page.get_by_role("button", name="Passes: 3")).to_be_visible()
+    page.get_by_role("button", name="Redo").click()
+    expect(page.get_by_role("button", name="Passes: 4")).to_be_visible()
+    page.get_by_role("button", name="Go to").click()
+    field = page.get_by_label("Go to", exact=True)
+    field.fill("moon")
+    expect(page.get_by_text("That is not a measure.")).to_be_visible()
+    page.keyboard.press("Escape")
+
+
+def test_a_side_fades_to_bare_stock_and_the_format_changes(page: Page) -> None:
+    start_card(page, "Fade", ("Saltbush 2", "Agave 6"), "no round mask")
+    page.get_by_role("button", name="Lay out a gradient").click()
+    page.get_by_role("button", name="Fade: no side").click()
+    page.get_by_role("button", name="right edge", exact=True).click()
+    page.get_by_role("button", name="Lay it out in place of these steps").click()
+    expect(page.get_by_text("fading to bare stock at the right edge").first).to_be_visible()
+    rgb = panel(page)
+    assert rgb[:, -1].mean() > 235
+    assert rgb[:, -1].mean() > rgb[:, 10].mean() + 30
+    page.get_by_role("button", name="Card format").click()
+    page.get_by_role("button", name="6 × 6 in").click()
+    expect(page.get_by_role("button", name="Card format: 6 × 6 in")).to_be_visible()
+    square = panel(page)
+    assert square.shape[0] == square.shape[1]
+    page.get_by_role("button", name="Units").click()
+    page.get_by_role("button", name="centimetres").click()
+    expect(page.get_by_role("button", name="Reveal all round: 0.3 cm")).to_be_visible()
+
+
+def test_a_step_moved_where_it_does_harm_says_so_and_one_tap_mends_it(page: Page) -> None:
+    start_card(page, "Order", ("Yucca 1", "Ocotillo 2", "Sage 8"), "no round mask")
+    proof(page, 2).drag_to(proof(page, 1), target_position={"x": 4, "y": 60})
+    finding = page.locator("[data-test=dark-before-light]")
+    expect(finding).to_contain_text("Yucca 1 comes after Ocotillo 2, which is darker and which it meets.")
+    expect(finding).to_contain_text("dirty the lighter pad")
+    finding.get_by_role("button", name="Lay Yucca 1 before Ocotillo 2").click()
+    expect(finding).to_have_count(0)
+    expect(page.get_by_text("Nothing will go wrong that Cielo knows of.")).to_be_visible()
+
+
+def test_wet_over_wet_and_the_unwiped_mask(page: Page) -> None:
+    start_card(page, "Wet", ("Yucca 1", "Cholla 7"))
+    wipe = page.get_by_role("button", name="Wipe the moon mask clean where it lies.").first
+    wipe.click()
+    page.get_by_role("button", name="Take out").click()
+    expect(page.locator("[data-test=unwiped-mask]").first).to_contain_text("still carries")
+    page.locator("[data-test=unwiped-mask]").first.get_by_role("button").click()
+    expect(page.locator("[data-test=unwiped-mask]")).to_have_count(0)
+    page.get_by_role("list", name="Steps").get_by_role("button", name="Brush Cholla 7").first.click()
+    page.get_by_role("button", name="while it is damp").click()
+    page.get_by_role("button", name="as a clean layer on dry ink").click()
+    expect(page.locator("[data-test=wet-over-wet]").first).to_contain_text("is still damp")
+    page.locator("[data-test=wet-over-wet]").first.get_by_role("button", name="Let it dry first").click()
+    expect(page.locator("[data-test=wet-over-wet]")).to_have_count(0)
+
+
+def test_asking_the_panel_and_moving_the_moon(page: Page) -> None:
+    start_card(page, "Ask", ("Yucca 1", "Cholla 3", "Sage 8"))
+    panel(page)
+    over = page.locator("[data-test=over]")
+    box = over.bounding_box()
+    assert box is not None
+    page.mouse.move(box["x"] + 20, box["y"] + box["height"] - 8)
+    expect(page.get_by_text("Bottom first: Yucca 1")).to_be_visible()
+    x, y = box["x"] + box["width"] * 0.66, box["y"] + box["height"] * 0.28
+    page.mouse.move(x, y)
+    expect(page.get_by_text("Bare stock: Glasshouse white")).to_be_visible()
+    page.mouse.down()
+    page.mouse.move(x - 60, y + 100, steps=6)
+    page.mouse.up()
+    expect(page.get_by_role("button", name="Undo")).to_be_enabled()
+    expect(page.get_by_role("button", name="Undo")).to_have_attribute("title", "Undo: move the moon mask")
+    rgb = panel(page)
+    assert brightness(rgb, 0.66 - 60 / box["width"], 0.28 + 100 / box["height"]) > 235
+    mask = page.get_by_role("img", name="moon mask")
+    mask.focus()
+    mask.press("ArrowLeft")
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+
+
+def test_at_the_bench_with_a_timer_that_runs_on(page: Page, server: Server) -> None:
+    start_card(page, "Bench", ("Yucca 1", "Cholla 7"))
+    page.get_by_role("link", name="To the bench").click()
+    expect(page.get_by_text("Lay the moon mask and press its rim down.")).to_be_visible()
+    page.get_by_role("button", name="Done, next step").click()
+    expect(page.get_by_text("Yucca 1 pad, large brush")).to_be_visible()
+    page.keyboard.press("ArrowLeft")
+    expect(page.get_by_text("Step 1 of")).to_be_visible()
+    while page.get_by_role("button", name="Start the timer").count() == 0:
+        page.get_by_role("button", name="Done, next step").click()
+        page.wait_for_timeout(150)
+    page.get_by_role("button", name="Start the timer").click()
+    expect(page.get_by_role("timer")).to_contain_text("4:5")
+    server.stop()
+    server.start()
+    page.reload()
+    expect(page.get_by_role("timer")).to_contain_text("4:")
+    page.get_by_role("button", name="Back", exact=True).click()
+    expect(page.get_by_text("Drying from step")).to_be_visible()
+
+
+def test_out_to_a_file_and_in_again_and_the_run_sheet(page: Page, tmp_path: Path, server: Server) -> None:
+    start_card(page, "Travels", ("Yucca 4", "Ocotillo 5"), "a sun")
+    with page.expect_download() as download:
+        page.get_by_role("link", name="Plan file").click()
+    path = tmp_path / "travels.cielo.json"
+    download.value.save_as(path)
+    document = json.loads(path.read_text())
+    assert (document["format"], document["title"]) == ("cielo.plan", "Travels")
+    sheet = page.request.get(page.get_by_role("link", name="Run sheet").get_attribute("href") or "")
+    (tmp_path / "sheet.pdf").write_bytes(sheet.body())
+    assert "Travels" in PdfReader(tmp_path / "sheet.pdf").pages[0].extract_text()
+    path.write_text(json.dumps({**document, "title": "Back again"}))
+    page.goto("/")
+    page.get_by_label("Plan file").set_input_files(path)
+    expect(page.get_by_label("Name of the card")).to_have_value("Back again")
+
+
+def test_bad_files_are_refused_in_words_and_nothing_is_lost(page: Page, tmp_path: Path, expected_refusals: list[int]) -> None:
+    expected_refusals.append(422)
+    page.goto("/")
+    expect(page.get_by_text("Dusk over dunes")).to_be_visible()
+    before = page.get_by_role("listitem").count()
+    broken, large = tmp_path / "broken.cielo.json", tmp_path / "large.cielo.json"
+    broken.write_text('{"format": "cielo.plan", "title": "Half')
+    with large.open("wb") as file:
+        file.truncate(200_000_000)
+    page.get_by_label("Plan file").set_input_files(broken)
+    expect(page.get_by_text("breaks off or is damaged at line 1")).to_be_visible()
+    page.get_by_label("Plan file").set_input_files(large)
+    expect(page.get_by_text("is 200 MB; Cielo reads plan files up to 2 MB")).to_be_visible()
+    page.reload()
+    expect(page.get_by_text("Dusk over dunes")).to_be_visible()
+    assert page.get_by_role("listitem").count() == before
+
+
+def test_a_card_put_away_can_be_brought_back(page: Page) -> None:
+    start_card(page, "For a while", ("Yucca 1", "Agave 3"), "no round mask")
+    page.goto("/")
+    card = page.get_by_role("listitem").filter(has_text="For a while")
+    card.get_by_role("button", name="Put away").click()
+    expect(card).to_have_count(0)
+    page.get_by_role("button", name="Bring it back").click()
+    expect(card).to_have_count(1)
+
+
+def test_no_page_has_an_accessibility_fault_that_axe_can_find(page: Page) -> None:
+    page.goto("/")
+    expect(page.get_by_text("Dusk over dunes")).to_be_visible()
+    pages = ["/"]
+    page.get_by_text("Dusk over dunes").click()
+    expect(page.get_by_role("list", name="Steps")).to_be_visible()
+    pages += [page.url, page.url.replace("/desk/", "/bench/")]
+    for address in pages:
+        page.goto(address)
+        page.wait_for_load_state("networkidle")
+        page.evaluate(AXE.read_text())
+        found = page.evaluate("async () => (await axe.run(document)).violations.map((v) => [v.id, v.nodes.map((n) => n.html)])")
+        assert found == [], address
