@@ -74,8 +74,8 @@ def test_schema_is_json_schema() -> None:
 def test_refusals_name_file_and_field(tmp_path: Path, plan_file: Path) -> None:
     broken = tmp_path / "broken.cielo.json"
     broken.write_bytes(write_plan(gradient())[:500])
-    for path, *more in ((broken,), (tmp_path / "none.json", "--out", tmp_path / "x.png")):
-        refused = cielo("render" if more else "check", path, *more)
+    for path in (broken, tmp_path / "none.json"):
+        refused = cielo("check", path)
         assert refused.returncode == 2
         assert path.name in refused.stderr
         assert "Traceback" not in refused.stderr

@@ -101,6 +101,7 @@ useEventListener("keydown", (event) => {
 <template>
   <div class="desk">
     <PageHead here="Desk">
+      <h1 class="visually-hidden">{{ card?.plan.title }}, on the desk</h1>
       <input
         v-if="card"
         class="name"
@@ -172,14 +173,16 @@ useEventListener("keydown", (event) => {
           />
         </div>
       </main>
-      <RunOfProofs
+      <section class="run" aria-label="The run of proofs">
+        <RunOfProofs
         :card="card"
         :chosen="chosen"
         :findings="findings"
-        class="run"
+       
         @choose="choose"
         @move="move"
       />
+      </section>
     </template>
   </div>
   <NoticeLine />
