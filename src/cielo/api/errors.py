@@ -1,5 +1,6 @@
 """Refusals as application/problem+json (RFC 9457): where, what, and what to do about it."""
 
+import re
 from collections.abc import Mapping
 from typing import Any
 
@@ -39,8 +40,20 @@ def install(app: FastAPI) -> None:
         return problem(422, "This cannot be used", refusal(errors))
 
     @app.exception_handler(HTTPException)
-    async def other(_request: Request, error: HTTPException) -> JSONResponse:
-        return problem(error.status_code, str(error.detail), CieloError(f"{error.detail}."), error.headers)
+    async def other(request: Request, error: HTTPException) -> JSONResponse:
+        if error.status_code == 400:  # the framework's own word for a body that is no text at all
+            return problem(422, "This cannot be used", BadInput("the body is not text that can be read as JSON."))
+        headers = {"allow": _allowed(app, request.url.path)} if error.status_code == 405 else error.headers
+        return problem(error.status_code, str(error.detail), CieloError(f"{error.detail}."), headers)
+
+
+def _allowed(app: FastAPI, path: str) -> str:
+    """Every method the description has for a path; the framework names those of one route alone (RFC 9110, 10.2.1)."""
+    described = sorted(app.openapi()["paths"].items(), key=lambda item: item[0].count("{"))
+    for template, methods in described:
+        if re.fullmatch(re.sub(r"\{[^}]+\}", "[^/]+", template), path):
+            return ", ".join(sorted(method.upper() for method in methods))
+    return ""
 
 
 def problem(status: int, title: str, error: CieloError, headers: Mapping[str, str] | None = None) -> JSONResponse:

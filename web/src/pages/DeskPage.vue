@@ -174,14 +174,7 @@ useEventListener("keydown", (event) => {
         </div>
       </main>
       <section class="run" aria-label="The run of proofs">
-        <RunOfProofs
-        :card="card"
-        :chosen="chosen"
-        :findings="findings"
-       
-        @choose="choose"
-        @move="move"
-      />
+        <RunOfProofs :card="card" :chosen="chosen" :findings="findings" @choose="choose" @move="move" />
       </section>
     </template>
   </div>
