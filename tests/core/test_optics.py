@@ -7,10 +7,13 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from cielo.core.materials import Ink, Paper, Swatch
+from cielo.core.materials import Ink, MeasuredCrossing, Paper, Swatch
+from cielo.core.optics.confidence import uncertainty
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.films import film_of, saturating
-from cielo.core.optics.layering import TRAPPING, lab_of_stack
+from cielo.core.optics.layering import lab_of_stack
+from cielo.core.optics.learn import learn
+from cielo.core.optics.refine import TRAPPING
 from cielo.core.optics.spectra import (
     colorimetry,
     hex_from_lab,
@@ -65,7 +68,7 @@ def test_what_is_no_hex_colour_is_refused(text: str) -> None:
         lab_from_hex(text, "stock.hex")
 
 
-PAPERS = st.tuples(st.floats(25, 95), st.floats(-15, 15), st.floats(-15, 20))
+PAPERS = st.tuples(st.floats(25, 88), st.floats(-12, 12), st.floats(-12, 16))
 
 
 @given(PAPERS)
@@ -101,7 +104,7 @@ def test_the_surface_comes_off_and_goes_on_again(values: list[float], veil: floa
 def test_one_full_pass_on_its_own_sheet_is_the_swatch(lab: tuple[float, float, float]) -> None:
     film = film_of(dye("a", lab), WHITE)
     assert np.all(film.density >= 0)
-    if film.miss < 0.05:
+    if film.misses[0] < 0.05:
         predicted = lab_of_stack(WHITE, {"a": dye("a", lab)}, [("a", 1.0)])
         assert predicted == pytest.approx(lab, abs=0.1)
 
@@ -109,7 +112,7 @@ def test_one_full_pass_on_its_own_sheet_is_the_swatch(lab: tuple[float, float, f
 def test_most_swatches_can_be_reproduced_exactly() -> None:
     for measured in (COATED, UNCOATED):
         for channel in "CMYK":
-            assert film_of(measured.ink(channel), measured.paper).miss < 0.05
+            assert film_of(measured.ink(channel), measured.paper).misses[0] < 0.05
 
 
 def test_beer_lambert_in_closed_form() -> None:
@@ -169,5 +172,77 @@ def test_crossings_of_measured_inks(measured: Measured) -> None:
     """FOGRA39L and FOGRA29L (Debian, icc-profiles-free): from paper and single inks alone, the 7 solid crossings."""
     errors = list(crossing_errors(measured).values())
     multiplied = list(multiplied_errors(measured).values())
-    assert np.mean(errors) <= 3.5
+    assert np.mean(errors) <= 3.2
+    assert np.max(errors) <= 6.5
     assert np.mean(multiplied) >= 2 * np.mean(errors)
+
+
+def told(paper: Paper, inks: dict[str, Ink], stack: list[tuple[str, float]], true: object) -> tuple[float, float]:
+    """The true error of a prediction and the band it was told with, CIEDE2000."""
+    return float(ciede2000(lab_of_stack(paper, inks, stack), true)), uncertainty(paper, inks, stack)
+
+
+def ensure_honest(errors: np.ndarray, bands: np.ndarray) -> None:
+    """At least 80 % of the errors within the 90 % band, and the band not wider than 3 times the mean error."""
+    assert np.mean(errors <= bands) >= 0.8
+    assert bands.mean() <= 3 * errors.mean()
+
+
+@pytest.mark.parametrize("measured", [COATED, UNCOATED], ids=["FOGRA39L", "FOGRA29L"])
+def test_three_inks_at_all_strengths_and_how_sure_it_is(measured: Measured) -> None:
+    """The same files: every combination of C, M and Y, dots beside and over each other, from the single inks' ramps."""
+    inks = {channel: measured.ink(channel, measured.ramp(channel), "broken") for channel in "CMY"}
+    crossed = (measured.amounts[:, 3] == 0) & ((measured.amounts > 0).sum(axis=1) >= 2)
+    assert crossed.sum() > 700
+    stacks = [[(c, float(x)) for c, x in zip("CMY", row, strict=False) if x > 0] for row in measured.amounts[crossed]]
+    pairs = [told(measured.paper, inks, stack, true) for stack, true in zip(stacks, measured.lab[crossed], strict=True)]
+    errors, bands = np.array(pairs).T
+    assert errors.mean() <= 2.0
+    assert errors.max() <= 6.0
+    ensure_honest(errors, bands)
+
+
+@pytest.mark.parametrize("measured", [COATED, UNCOATED], ids=["FOGRA39L", "FOGRA29L"])
+def test_how_sure_it_is_of_solid_crossings(measured: Measured) -> None:
+    inks = {channel: measured.ink(channel) for channel in "CMYK"}
+    pairs = [told(measured.paper, inks, [(c, 1.0) for c in solid], measured.solid(solid)) for solid in SOLIDS]
+    ensure_honest(*np.array(pairs).T)
+
+
+def test_inks_known_on_one_stock_are_predicted_on_another() -> None:
+    """Swatches of FOGRA39L (coated), predicted alone on FOGRA29L's bare paper (uncoated)."""
+    solid = {channel: COATED.ink(channel) for channel in "CMYK"}
+    errors = [told(UNCOATED.paper, solid, [(c, 1.0)], UNCOATED.solid(c))[0] for c in "CMYK"]
+    assert np.mean(errors) <= 3.0
+    ramps = {channel: COATED.ink(channel, COATED.ramp(channel), "broken") for channel in "CMYK"}
+    strengths = [(c, s) for c in "CMYK" for s in UNCOATED.ramp(c)]
+    ensure_honest(*np.array([told(UNCOATED.paper, ramps, [(c, s)], UNCOATED.at(**{c: s})) for c, s in strengths]).T)
+
+
+@pytest.mark.parametrize("measured", [COATED, UNCOATED], ids=["FOGRA39L", "FOGRA29L"])
+def test_a_measured_crossing_refines_its_pair_wholly_and_the_others_only_sensibly(measured: Measured) -> None:
+    """The same files: with each crossing of two inks measured, it is met; the rest get no worse by more than 0.5 on average."""
+    inks = {channel: measured.ink(channel) for channel in "CMYK"}
+    before = crossing_errors(measured)
+    worse = []
+    for pair in ("CM", "CY", "MY"):
+        known = learn(measured.paper, inks, [MeasuredCrossing(pair[0], pair[1], measured.solid(pair))])
+        after = {
+            solid: float(
+                ciede2000(lab_of_stack(measured.paper, inks, [(c, 1.0) for c in solid], measured=known), measured.solid(solid))
+            )
+            for solid in SOLIDS
+        }
+        assert after[pair] < 0.3
+        worse += [after[solid] - before[solid] for solid in SOLIDS if solid != pair]
+        sure = uncertainty(measured.paper, inks, [(c, 1.0) for c in pair], measured=known)
+        assert sure < uncertainty(measured.paper, inks, [(c, 1.0) for c in pair])
+    assert np.mean(worse) < 0.5
+
+
+def test_an_absurd_crossing_moves_the_other_pairs_little() -> None:
+    inks = {"a": dye("a", (80, 0, 50)), "b": dye("b", (55, 40, 0)), "c": dye("c", (50, -20, -20))}
+    known = learn(WHITE, inks, [MeasuredCrossing("a", "b", (95, 0, 0))])
+    stack = [("a", 1.0), ("c", 1.0)]
+    moved = ciede2000(lab_of_stack(WHITE, inks, stack), lab_of_stack(WHITE, inks, stack, measured=known))
+    assert float(moved) < 2.0

@@ -5,8 +5,13 @@ from typing import Literal
 
 Lab = tuple[float, float, float]
 Surface = Literal["coated", "calendered", "uncoated", "rough", "synthetic"]
-InkKind = Literal["dye", "pigment", "hybrid", "alcohol", "white"]
+InkKind = Literal["dye", "pigment", "hybrid", "alcohol", "white", "metallic", "clear", "paste", "powder"]
 Laydown = Literal["film", "broken"]
+
+# Kinds that only absorb light; all the others scatter it too and can cover what is below them.
+TRANSPARENT_KINDS: frozenset[InkKind] = frozenset({"dye", "alcohol", "clear"})
+# Kinds that, once melted, shed whatever ink comes later: it beads and is wiped off. They are glossy, too.
+RESIST_KINDS: frozenset[InkKind] = frozenset({"clear", "powder"})
 
 
 @dataclass(frozen=True)
@@ -38,8 +43,10 @@ class Swatch:
 class Ink:
     """An ink and what was measured of it.
 
-    ``measured_on`` is the sheet under the swatches; None means the stock at hand. ``over_black`` tells the hiding
-    power and only matters for inks that scatter.
+    ``measured_on`` is the sheet under the swatches; None means the stock at hand. ``over_black`` tells the hiding power and
+    only matters for inks that scatter. ``laydown`` "broken" means the swatches are dabs or dots whose strength is a share of
+    the area. ``dye_share`` (0..1) is for hybrids alone: how much of the colour soaks in.
+    ``hiding`` scales the hiding power usual for the kind, where no swatch over black tells it.
     """
 
     key: str
@@ -49,6 +56,17 @@ class Ink:
     laydown: Laydown = "film"
     measured_on: Paper | None = None
     over_black: Swatch | None = None
+    dye_share: float = 0.5
+    hiding: float = 1.0
+
+
+@dataclass(frozen=True)
+class MeasuredCrossing:
+    """Two inks, each one full application, the first below the second, and the colour where they cross."""
+
+    bottom: str
+    top: str
+    lab: Lab
 
 
 @dataclass(frozen=True)

@@ -5,49 +5,87 @@ Symbols
 ======  =========  ========================================================================
 symbol  shape      meaning
 ======  =========  ========================================================================
-D       (31,)      density spectrum of one full application, natural logarithm, >= 0
+D       (31,)      density spectrum of one full application, natural logarithm, >= 0; D = 2 K
+S       (31,)      scattering of one full application, >= 0; 0 for dye and alcohol ink
 x       ()         amount, in full applications
 s       ()         strength asked for: passes times touch
+a       ()         share of the area covered, 0..1; 1 for a film
 g0      (31,)      inner reflectance of the sheet under the swatch
 J       (3, 31)    slope of XYZ by D
 ======  =========  ========================================================================
 
-A dye soaks in and only absorbs, so one layer is g = g0 exp(-D x) (Bouguer, Lambert, Beer). D is the spectrum with the least
-second difference that reproduces the swatch on its own sheet.
+A dye soaks in and only absorbs: g = g0 exp(-D x) (Bouguer, Lambert, Beer). D is the spectrum with the least second difference
+that reproduces the swatch on its own sheet. An ink that scatters is a Kubelka-Munk film (kubelka_munk.py); one swatch on white
+cannot tell D from S, so S is found from a swatch over black, or taken from the hiding power usual for the kind, and then the
+prediction is told to be less sure (confidence.py).
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
 
-from cielo.core.materials import Ink, InkKind, Paper, Swatch
-from cielo.core.optics.spectra import BANDS, Array, lab_from_xyz, weights, xyz_from_lab
-from cielo.core.optics.stock import INTERNAL_REFLECTION, Sheet, lab_seen, put_on_surface, sheet_of
-from cielo.errors import BadInput, NotYet
+from cielo.core.materials import RESIST_KINDS, TRANSPARENT_KINDS, Ink, InkKind, Paper, Swatch
+from cielo.core.optics.difference import ciede2000
+from cielo.core.optics.kubelka_munk import film_over
+from cielo.core.optics.spectra import BANDS, WAVELENGTHS_NM, Array, lab_from_xyz, weights, xyz_from_lab, xyz_from_reflectance
+from cielo.core.optics.stock import INTERNAL_REFLECTION, YULE_NIELSEN, Sheet, lab_seen, put_on_surface, sheet_of
+from cielo.errors import BadInput
 
 # How soon further passes stop adding ink: x(s) = (1 - exp(-k s)) / (1 - exp(-k)). Common practice, no source: a second
-# full pass of a dye still adds about three quarters of the first.
-SATURATION: dict[InkKind, float] = {"dye": 0.25}
+# full pass of a dye still adds about three quarters of the first, one of a pigment less, because the tooth is full.
+SATURATION: dict[InkKind, float] = {
+    "dye": 0.25, "alcohol": 0.2, "hybrid": 0.35, "pigment": 0.4, "white": 0.4, "metallic": 0.4, "clear": 0.4, "paste": 0.1,
+    "powder": 0.1,
+}  # fmt: skip
 
-DENSEST = 12.0
+# Scattering S of one full application where no swatch over black tells it. Common practice, no source: an opaque white on black
+# looks pale grey, a paste hides, a pigment on black is barely seen.
+HIDING: dict[InkKind, float] = {
+    "dye": 0.0, "alcohol": 0.0, "clear": 0.0, "hybrid": 0.16, "pigment": 0.16, "white": 2.4, "metallic": 2.0, "paste": 8.0,
+    "powder": 12.0,
+}  # fmt: skip
+
+# Black card for the swatches over black where its own colour is not given.
+BLACK_CARD = Paper((16.0, 0.0, 0.0), "coated")
+DENSEST = 14.0
 
 
 @dataclass(frozen=True, eq=False)
 class Film:
     """An ink ready to be laid.
 
-    density : D, shape (31,).
+    density, scattering : D and S, shape (31,).
     strengths, amounts : knots of the curve from strength to amount, both (N,), rising, from 0.
+    areas : share covered at those strengths, (N,); all 1 above 0 for a film.
     saturation : k of the curve beyond the last knot.
-    miss : CIE Lab distance between the swatch and what the film gives on the swatch's sheet; 0 when reproduced.
+    resists : whether it sheds what is laid over it, and smooths the surface (melted powders).
+    hiding_known : whether S comes from a swatch over black (or needs none).
+    foreign : whether it was measured on another sheet than the one it is laid on.
+    misses : CIEDE2000 of each swatch to what the film gives on the swatch's sheet, (N - 1,).
+    warnings : what is odd about the swatches, in words.
     """
 
     density: Array
+    scattering: Array
     strengths: Array
     amounts: Array
+    areas: Array
     saturation: float
-    miss: float
+    resists: bool
+    hiding_known: bool
+    foreign: bool
+    misses: Array
+    warnings: tuple[str, ...]
+
+    @property
+    def broken(self) -> bool:
+        return bool(np.any(self.areas[1:] < 1))
+
+    @property
+    def mean_density(self) -> float:
+        """Mean of D over the bands: how much an ink darkens, whatever its hue."""
+        return float(self.density.mean())
 
     def amount(self, strength: Array | float) -> Array:
         """Strength (any shape, >= 0) to amount of the same shape; never falls."""
@@ -56,10 +94,14 @@ class Film:
         beyond = last_x * saturating(s / last_s, self.saturation)
         if len(self.strengths) == 2:
             return np.asarray(beyond)
-        from scipy.interpolate import PchipInterpolator
+        return np.asarray(np.where(s <= last_s, _monotone(self.strengths, self.amounts, s), np.maximum(beyond, last_x)))
 
-        inside = PchipInterpolator(self.strengths, self.amounts)(np.clip(s, 0, last_s))
-        return np.asarray(np.where(s <= last_s, inside, np.maximum(beyond, last_x)))
+    def area(self, strength: Array | float) -> Array:
+        """Strength (any shape, >= 0) to the share of the area covered, 0..1; never falls."""
+        s = np.asarray(strength, dtype=float)
+        if not self.broken:
+            return np.where(s > 0, 1.0, 0.0)
+        return np.asarray(np.clip(_monotone(self.strengths, self.areas, s), 0.0, 1.0))
 
 
 def saturating(s: Array | float, k: float) -> Array:
@@ -67,70 +109,163 @@ def saturating(s: Array | float, k: float) -> Array:
     return np.asarray(np.expm1(-k * np.asarray(s, dtype=float)) / np.expm1(-k))
 
 
-@lru_cache(maxsize=1024)
+def _monotone(knots: Array, values: Array, s: Array) -> Array:
+    """Monotone cubic through the knots (Fritsch & Carlson 1980, by way of SciPy), held at its end."""
+    from scipy.interpolate import PchipInterpolator
+
+    return np.asarray(PchipInterpolator(knots, values)(np.clip(s, 0, knots[-1])))
+
+
+@lru_cache(maxsize=2048)
 def film_of(ink: Ink, stock: Paper) -> Film:
     """The film of an ink whose swatches were made on ``ink.measured_on`` or, where that is None, on ``stock``.
 
-    Raises NotYet for kinds of ink not modelled yet, BadInput when there is no swatch or none above strength 0.
+    Raises BadInput when no swatch has a strength above 0, or when the swatch over black is lighter than the one on white.
     """
-    if ink.kind != "dye" or ink.laydown != "film":
-        raise NotYet(
-            f"{ink.name} is {ink.kind} ink laid as {ink.laydown}; only dye laid as a film can be predicted so far.",
-            field=f"inks.{ink.key}.{'kind' if ink.kind != 'dye' else 'laydown'}",
-        )
+    swatches = _swatches(ink)
+    paper = ink.measured_on or stock
+    sheet = sheet_of(paper)
+    full = min(swatches, key=lambda s: (abs(s.strength - 1.0), s.strength))
+    scattering, known = _scattering(ink, sheet, full)
+    k = SATURATION[ink.kind]
+    scale = 1.0 if ink.laydown == "broken" else float(saturating(full.strength, k))
+    density = solve_density(sheet, xyz_from_lab(full.lab), scattering * scale) / scale
+    knots, amounts, areas, misses, warnings = _curve(ink, sheet, density, scattering, swatches, full, scale)
+    return Film(density, scattering, knots, amounts, areas, k, ink.kind in RESIST_KINDS, known, paper != stock, misses, warnings)
+
+
+def _swatches(ink: Ink) -> list[Swatch]:
     swatches = sorted((s for s in ink.swatches if s.strength > 0), key=lambda s: s.strength)
     if not swatches:
         raise BadInput(
-            f"{ink.name} has no swatch.",
+            f"{ink.name} has no swatch on white.",
             field=f"inks.{ink.key}.swatches",
-            mend="Give at least one swatch with a strength above 0.",
+            mend="Give at least one swatch on its white or bare sheet, with a strength above 0.",
         )
-    sheet = sheet_of(ink.measured_on or stock)
-    full = min(swatches, key=lambda s: (abs(s.strength - 1.0), s.strength))
-    target = xyz_from_lab(full.lab)
-    density = solve_density(sheet, target)
-    reached = lab_seen(sheet.inner * np.exp(-density), sheet.veil)
-    miss = float(np.linalg.norm(reached - lab_from_xyz(target)))
-    k = SATURATION[ink.kind]
-    base = density / saturating(full.strength, k)
-    if len(swatches) == 1:
-        return Film(base, np.array([0.0, 1.0]), np.array([0.0, 1.0]), k, miss)
-    knots = [0.0, *(s.strength for s in swatches)]
-    amounts = [0.0, *(_amount_for(sheet, base, s) for s in swatches)]
-    return Film(base, np.array(knots), np.maximum.accumulate(amounts), k, miss)
+    strengths = [s.strength for s in swatches]
+    if len(set(strengths)) < len(strengths):
+        raise BadInput(
+            f"{ink.name} has two swatches of the same strength.",
+            field=f"inks.{ink.key}.swatches",
+            mend="Keep one of each strength, or their mean.",
+        )
+    return swatches
 
 
-def _amount_for(sheet: Sheet, density: Array, swatch: Swatch) -> float:
-    """The amount of a known film that comes nearest to a swatch."""
+def _curve(
+    ink: Ink, sheet: Sheet, density: Array, scattering: Array, swatches: list[Swatch], full: Swatch, scale: float
+) -> tuple[Array, Array, Array, Array, tuple[str, ...]]:
+    """Knots, amounts, areas and misses from the swatches, and what is odd about them."""
     from scipy.optimize import minimize_scalar
 
-    target = xyz_from_lab(swatch.lab)
-    lab = lab_from_xyz(target)
+    broken = ink.laydown == "broken"
+    bare = put_on_surface(sheet.inner, sheet.veil)
+    n = YULE_NIELSEN[sheet.surface]
 
-    def distance(amount: float) -> float:
-        return float(np.linalg.norm(lab_seen(sheet.inner * np.exp(-density * amount), sheet.veil) - lab))
+    def lab_at(value: float) -> Array:
+        if broken:
+            solid = put_on_surface(film_over(sheet.inner, density / 2, scattering), sheet.veil)
+            share = min(value, 1.0)
+            mixed = (share * solid ** (1 / n) + (1 - share) * bare ** (1 / n)) ** n
+            return lab_from_xyz(xyz_from_reflectance(mixed))
+        return lab_seen(film_over(sheet.inner, density * value / 2, scattering * value), sheet.veil)
 
-    return float(minimize_scalar(distance, bounds=(0.0, 2.0 * swatch.strength + 2.0), method="bounded").x)
+    values = []
+    for swatch in swatches:
+        if swatch is full:  # the film was made from it
+            values.append(scale)
+            continue
+        lab = np.array(swatch.lab)
+        top = 1.0 if broken else 2.0 * swatch.strength + 2.0
+        found = minimize_scalar(
+            lambda value, lab=lab: float(np.linalg.norm(lab_at(value) - lab)), bounds=(0, top), method="bounded"
+        )
+        values.append(float(found.x))
+    steady = _never_falling(values)
+    warnings = []
+    if max(abs(a - b) for a, b in zip(values, steady, strict=True)) > 0.05:
+        warnings.append(f"{ink.name}: more passes look paler in the swatches; they were evened out. Measure them again when dry.")
+    misses = [float(ciede2000(lab_at(value), s.lab)) for value, s in zip(steady, swatches, strict=True)]
+    knots = np.array([0.0, *(s.strength for s in swatches)])
+    if broken:
+        return knots, np.array([0.0, *np.ones(len(swatches))]), np.array([0.0, *steady]), np.array(misses), tuple(warnings)
+    return knots, np.array([0.0, *steady]), np.array([0.0, *np.ones(len(swatches))]), np.array(misses), tuple(warnings)
 
 
-def solve_density(sheet: Sheet, xyz: Array, *, steps: int = 60) -> Array:
-    """D >= 0 with the least second difference whose film on ``sheet`` has the colour ``xyz`` (3,), Y = 1.
+def _never_falling(values: list[float]) -> list[float]:
+    """The nearest list that never falls (isotonic regression, by way of SciPy)."""
+    if len(values) == 1:
+        return values
+    from scipy.optimize import isotonic_regression
+
+    return [float(v) for v in isotonic_regression(values).x]
+
+
+def _scattering(ink: Ink, sheet: Sheet, full: Swatch) -> tuple[Array, bool]:
+    """S of one full application, (31,), and whether a swatch told it."""
+    usual = HIDING[ink.kind] * ink.hiding
+    if ink.kind == "hybrid":
+        usual *= 1 - ink.dye_share
+    if ink.kind in TRANSPARENT_KINDS or ink.over_black is None:
+        return np.full(BANDS, usual), ink.kind in TRANSPARENT_KINDS
+    if ink.over_black.lab[0] > full.lab[0] + 1.0:
+        raise BadInput(
+            f"{ink.name} is lighter over black (L {ink.over_black.lab[0]:.0f}) than on white (L {full.lab[0]:.0f}).",
+            field=f"inks.{ink.key}.over_black",
+            mend="The two swatches may have been exchanged; a film over black can never be the lighter one.",
+        )
+    return _fit_scattering(ink, sheet, full, ink.over_black, usual), True
+
+
+def with_hiding(ink: Ink, stock: Paper, factor: float) -> Ink:
+    """The ink with its hiding power scaled where that was only taken from its kind; the ink itself where it was measured."""
+    return ink if film_of(ink, stock).hiding_known else replace(ink, hiding=ink.hiding * factor)
+
+
+def _fit_scattering(ink: Ink, sheet: Sheet, full: Swatch, over_black: Swatch, usual: float) -> Array:
+    """S with level, slope and bend over the bands so that the film over black has the colour measured there."""
+    from scipy.optimize import least_squares
+
+    black = sheet_of(BLACK_CARD)
+    target = np.array(over_black.lab)
+    t = (WAVELENGTHS_NM - 550) / 150
+    k = SATURATION[ink.kind]
+    on_white, on_black = float(saturating(full.strength, k)), float(saturating(over_black.strength, k))
+
+    def spectrum(shape: Array) -> Array:
+        return np.asarray(np.exp(np.clip(shape[0] + shape[1] * t + shape[2] * (t * t - 1 / 3), -9, 4)))
+
+    def gap(shape: Array) -> Array:
+        scattering = spectrum(shape)
+        density = solve_density(sheet, xyz_from_lab(full.lab), scattering * on_white) / on_white
+        lab = lab_seen(film_over(black.inner, density * on_black / 2, scattering * on_black), black.veil)
+        return np.concatenate([lab - target, 0.05 * shape[1:]])
+
+    start = np.array([np.log(max(usual, 0.02)), 0.0, 0.0])
+    return spectrum(least_squares(gap, start, diff_step=[1e-3], max_nfev=25).x)
+
+
+def solve_density(sheet: Sheet, xyz: Array, scattering: Array | float = 0.0, *, steps: int = 60) -> Array:
+    """D >= 0 with the least second difference whose film, with that scattering, has the colour ``xyz`` (3,) on ``sheet``.
 
     Newton steps on the colour, each a non-negative least-squares problem (Lawson & Hanson 1974). Where the sheet cannot be
-    made that colour by absorbing alone, the nearest that can; the caller sees it in ``Film.miss``. Shape (31,).
+    made that colour, the nearest that can; the caller sees it in ``Film.misses``. Shape (31,).
     """
     from scipy.optimize import nnls
 
     w = weights()
+    s = np.broadcast_to(np.asarray(scattering, float), BANDS)
+    clear = not np.any(s)
     bend = np.diff(np.eye(BANDS), 2, axis=0)
     exactness = 1e3
+    small = 1e-5
     density = np.full(BANDS, 0.5)
     for _ in range(steps):
-        inner = sheet.inner * np.exp(-density)
-        seen = put_on_surface(inner, sheet.veil)
-        slope = -inner * (1 - sheet.veil) * (1 - INTERNAL_REFLECTION) / (1 - INTERNAL_REFLECTION * inner) ** 2
+        inner = film_over(sheet.inner, density / 2, s)
+        by_density = -inner if clear else (film_over(sheet.inner, density / 2 + small / 2, s) - inner) / small
+        slope = by_density * (1 - sheet.veil) * (1 - INTERNAL_REFLECTION) / (1 - INTERNAL_REFLECTION * inner) ** 2
         jacobian = (w * slope[:, None]).T
-        goal = jacobian @ density + (xyz - seen @ w)
+        goal = jacobian @ density + (xyz - put_on_surface(inner, sheet.veil) @ w)
         found, _residual = nnls(
             np.vstack([bend, exactness * jacobian, 1e-6 * np.eye(BANDS)]),
             np.concatenate([np.zeros(len(bend)), exactness * goal, np.zeros(BANDS)]),

@@ -1,51 +1,168 @@
 """Ink on ink: what a stack of films looks like, bottom first.
 
-Each further film takes less well where others lie below it: its amount counts TRAPPING ** c, c being the full applications of
-other inks underneath, each ink counted up to one. The value was fitted on FOGRA39L and FOGRA29L (crossings of
-two and three inks).
+Symbols
+-------
+======  ==============  =====================================================================================
+symbol  shape           meaning
+======  ==============  =====================================================================================
+g       (state, 31)     inner reflectance of each kind of place: covered by this ink and not by that one, ...
+w       (state,)        share of the area of each (Demichel weights), sums to 1
+laid    (state, ink)    full applications of each ink at such a place
+c       (state,)        how much the films below hinder the next: sum of min(1, laid) h over the other inks
+h       ()              hindrance of one film to another, min(1, sqrt(mean D below / mean D above))
+tau     ()              trapping: a film takes as x tau^c
+n       ()              Yule-Nielsen factor of the sheet
+======  ==============  =====================================================================================
+
+What is laid over a melted powder is shed, in proportion to how far it is covered. A film on a film takes less well, and a weak
+film hinders a strong one less; tau and the form of h were fitted on FOGRA39L and FOGRA29L (crossings of two and three inks).
+Broken coverage (dabs, dots): each ink covers its share a of every kind of place (Demichel 1924; Neugebauer 1937), and the kinds
+mix as R = (sum w R_i^(1/n))^n (Yule & Nielsen 1951). Wet in wet: K and S add by amount and make one film, so nothing is trapped
+(Duncan 1940, from memory).
 """
 
 from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 
 import numpy as np
 
 from cielo.core.materials import Ink, Lab, Paper
-from cielo.core.optics.films import film_of
-from cielo.core.optics.spectra import Array
-from cielo.core.optics.stock import lab_seen, sheet_of
+from cielo.core.optics.films import Film, film_of
+from cielo.core.optics.kubelka_munk import film_over
+from cielo.core.optics.refine import NOTHING_MEASURED, Refinement
+from cielo.core.optics.spectra import BANDS, Array, lab_from_reflectance
+from cielo.core.optics.stock import GLOSS_VEIL, YULE_NIELSEN, Sheet, put_on_surface, sheet_of
 from cielo.errors import BadInput
 
-TRAPPING = 0.85
+# Kinds of place beyond this are merged into the commonest: ten inks broken over each other.
+MOST_STATES = 1024
 
 Stack = Sequence[tuple[str, float]]
 
 
-def lab_of_stack(paper: Paper, inks: Mapping[str, Ink], stack: Stack) -> Lab:
-    """The colour of a stack of inks on a stock.
+@dataclass(frozen=True, eq=False)
+class Ground:
+    """A stack from inside. ``inner`` (state, 31), ``veil`` (state,), ``share`` (state,), ``laid`` (state, ink)."""
 
-    Parameters: ``stack`` is (ink key, strength >= 0) from the bottom up. The same ink met again is a thicker film of it, not
-    a new one. Raises BadInput for an ink that is not in ``inks`` or a strength below 0.
+    inner: Array
+    veil: Array
+    share: Array
+    laid: Array
+
+
+def lab_of_stack(
+    paper: Paper, inks: Mapping[str, Ink], stack: Stack, *, wet: bool = False, measured: Refinement = NOTHING_MEASURED
+) -> Lab:
+    """The colour of a stack of inks on a stock, CIE Lab of D50.
+
+    ``stack`` is (ink key, strength >= 0) from the bottom up; the same ink met again is a thicker film of it, not a new one.
+    ``wet``: laid into each other before any has dried. ``measured``: what crossings taught (refine.py). Raises BadInput for an
+    ink that is not in ``inks`` or a strength below 0.
     """
-    sheet = sheet_of(paper)
-    lab = lab_seen(inner_of_stack(sheet.inner, paper, inks, stack), sheet.veil)
+    lab = lab_from_reflectance(reflectance_of_stack(paper, inks, stack, wet=wet, measured=measured))
     return (float(lab[0]), float(lab[1]), float(lab[2]))
 
 
-def inner_of_stack(inner: Array, paper: Paper, inks: Mapping[str, Ink], stack: Stack) -> Array:
-    """Inner reflectance (31,) of the sheet below to that of the sheet with the stack on it."""
-    laid: dict[str, float] = {}
-    density = np.zeros_like(inner)
+def reflectance_of_stack(
+    paper: Paper, inks: Mapping[str, Ink], stack: Stack, *, wet: bool = False, measured: Refinement = NOTHING_MEASURED
+) -> Array:
+    """The reflectance of a stack of inks on a stock, (31,); parameters and errors as lab_of_stack."""
+    sheet = sheet_of(paper)
     for key, strength in stack:
-        if key not in inks:
-            raise BadInput(
-                f"no ink is called {key!r}.", field="stacks", mend=f"Defined are: {', '.join(sorted(inks)) or 'none'}."
-            )
-        if not strength >= 0:
-            raise BadInput(f"the strength {strength} is below 0.", field="stacks", mend="Use 0 or more.")
-        film = film_of(inks[key], paper)
-        before = laid.get(key, 0.0)
-        added = float(film.amount(before + strength) - film.amount(before))
-        below = sum(min(s, 1.0) for other, s in laid.items() if other != key)
-        density += film.density * added * TRAPPING**below
-        laid[key] = before + strength
-    return np.asarray(inner * np.exp(-density))
+        _ensure_usable(inks, key, strength)
+    films = {key: film_of(inks[key], paper) for key in dict.fromkeys(key for key, _ in stack)}
+    # Melted powder cannot be mixed with anything, so where there is some, "wet" has no meaning.
+    mixes = wet and not any(film.resists for film in films.values())
+    ground = _wet(sheet, films, stack) if mixes else _layered(sheet, films, stack, measured)
+    n = YULE_NIELSEN[sheet.surface]
+    seen = put_on_surface(ground.inner, ground.veil[:, None])
+    return np.asarray((ground.share @ seen ** (1 / n)) ** n)
+
+
+def hindrance(below: Film, above: Film) -> float:
+    """h of the symbol table."""
+    if above.mean_density <= 0:
+        return 1.0
+    return float(min(1.0, np.sqrt(below.mean_density / above.mean_density)))
+
+
+def _ensure_usable(inks: Mapping[str, Ink], key: str, strength: float) -> None:
+    if key not in inks:
+        raise BadInput(f"no ink is called {key!r}.", field="stacks", mend=f"Defined are: {', '.join(sorted(inks)) or 'none'}.")
+    if not strength >= 0:
+        raise BadInput(f"the strength {strength} is below 0.", field="stacks", mend="Use 0 or more.")
+
+
+def _layered(sheet: Sheet, films: Mapping[str, Film], stack: Stack, measured: Refinement) -> Ground:
+    column = {key: i for i, key in enumerate(films)}
+    asked = dict.fromkeys(films, 0.0)
+    ground = Ground(sheet.inner[None, :], np.array([sheet.veil]), np.ones(1), np.zeros((1, len(films))))
+    for key, strength in stack:
+        film, before = films[key], asked[key]
+        asked[key] = before + strength
+        if strength == 0:
+            continue
+        area_before, area_after = float(film.area(before)), float(film.area(before + strength))
+        area = 1.0 if not film.broken else (area_after - area_before) / max(1 - area_before, 1e-9)
+        # A dab is a full film where it lies; only past full cover does more ink make it thicker.
+        step = strength if not film.broken else (1.0 if before == 0 else max(0.0, before + strength - max(1.0, before)))
+        covered = _cover(ground, films, column, key, step, measured)
+        ground = covered if area >= 1 else _mixed(ground, covered, area)
+    return ground
+
+
+def _cover(
+    ground: Ground, films: Mapping[str, Film], column: Mapping[str, int], key: str, strength: float, measured: Refinement
+) -> Ground:
+    """Every kind of place with one more film of an ink on it."""
+    film, at = films[key], column[key]
+    here = ground.laid[:, at]
+    amount = film.amount(here + strength) - film.amount(here)
+    taken = np.ones(len(here))
+    extra = np.zeros((len(here), BANDS))
+    for other, i in column.items():
+        if other == key:
+            continue
+        below = np.minimum(ground.laid[:, i], 1.0)
+        if films[other].resists:
+            taken *= 1 - below
+        taken *= measured.trapping(other, key) ** (below * hindrance(films[other], film))
+        change = measured.change(other, key)
+        if change is not None:
+            extra += (below * min(strength, 1.0))[:, None] * change
+    amount = (amount * taken)[:, None]
+    inner = film_over(ground.inner, film.density * amount / 2, film.scattering * amount) * np.exp(-extra)
+    veil = ground.veil
+    if film.resists:
+        veil = veil + (np.minimum(veil, GLOSS_VEIL) - veil) * min(1.0, strength)
+    laid = ground.laid.copy()
+    laid[:, at] += strength
+    return Ground(np.clip(inner, 0.0, 1.0), veil, ground.share, laid)
+
+
+def _mixed(bare: Ground, covered: Ground, area: float) -> Ground:
+    """Part of every kind of place covered, the rest left: twice as many kinds."""
+    ground = Ground(
+        np.concatenate([bare.inner, covered.inner]),
+        np.concatenate([bare.veil, covered.veil]),
+        np.concatenate([bare.share * (1 - area), covered.share * area]),
+        np.concatenate([bare.laid, covered.laid]),
+    )
+    if len(ground.share) <= MOST_STATES:
+        return ground
+    kept = np.sort(np.argsort(-ground.share, kind="stable")[:MOST_STATES])
+    share = ground.share[kept] / ground.share[kept].sum()
+    return Ground(ground.inner[kept], ground.veil[kept], share, ground.laid[kept])
+
+
+def _wet(sheet: Sheet, films: Mapping[str, Film], stack: Stack) -> Ground:
+    """All inks as one film: K and S add by amount."""
+    asked = dict.fromkeys(films, 0.0)
+    for key, strength in stack:
+        asked[key] += strength
+    amounts = {key: float(film.amount(asked[key])) * float(film.area(asked[key])) for key, film in films.items()}
+    density = sum((films[key].density * x for key, x in amounts.items()), np.zeros(BANDS))
+    scattering = sum((films[key].scattering * x for key, x in amounts.items()), np.zeros(BANDS))
+    inner = film_over(sheet.inner, density / 2, scattering)
+    laid = np.array([[asked[key] for key in films]]).reshape(1, len(films))
+    return Ground(inner[None, :], np.array([sheet.veil]), np.ones(1), laid)

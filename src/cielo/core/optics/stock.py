@@ -32,6 +32,17 @@ VEIL: dict[Surface, float] = {
     "rough": 0.055,
     "synthetic": 0.008,
 }
+# How far light spreads sideways below broken ink: n of Yule & Nielsen 1951 (BIBLIOGRAPHY).
+# 2 on coated sheets; more where the sheet is open, fitted to FOGRA29L.
+YULE_NIELSEN: dict[Surface, float] = {
+    "coated": 2.0,
+    "calendered": 2.2,
+    "uncoated": 2.5,
+    "rough": 2.5,
+    "synthetic": 2.0,
+}
+# A clear, glossy film makes any surface as smooth as this.
+GLOSS_VEIL = 0.008
 # A sheet darker than its finish's veil must have less of it: no more than this share of its darkest band.
 LARGEST_VEIL_SHARE = 0.8
 
@@ -42,6 +53,7 @@ class Sheet:
 
     inner: Array
     veil: float
+    surface: Surface
 
 
 def take_off_surface(reflectance: Array, veil: float) -> Array:
@@ -50,8 +62,8 @@ def take_off_surface(reflectance: Array, veil: float) -> Array:
     return np.asarray(q / ((1 - INTERNAL_REFLECTION) + INTERNAL_REFLECTION * q))
 
 
-def put_on_surface(inner: Array, veil: float) -> Array:
-    """Inner g to R as seen; shapes (..., B) alike. The inverse of take_off_surface."""
+def put_on_surface(inner: Array, veil: Array | float) -> Array:
+    """Inner g to R as seen; shapes (..., B) alike, ``veil`` one or broadcast to them. The inverse of take_off_surface."""
     ri = INTERNAL_REFLECTION
     return np.asarray(veil + (1 - veil) * (1 - ri) * inner / (1 - ri * inner))
 
@@ -61,7 +73,7 @@ def sheet_of(paper: Paper) -> Sheet:
     """The sheet of a stock's colour and finish. Raises BadInput when no surface can have that colour."""
     reflectance = smooth_reflectance(xyz_from_lab(paper.lab))
     veil = min(VEIL[paper.surface], LARGEST_VEIL_SHARE * float(reflectance.min()))
-    return Sheet(take_off_surface(reflectance, veil), veil)
+    return Sheet(take_off_surface(reflectance, veil), veil, paper.surface)
 
 
 def lab_seen(inner: Array, veil: float) -> Array:

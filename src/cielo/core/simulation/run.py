@@ -2,35 +2,39 @@
 
 Symbols
 -------
-==========  =================  =========================================================================
-symbol      shape              meaning
-==========  =================  =========================================================================
-strengths   (step, row, col)   s of laydown.py for each brush step, bottom first
-ink_of      (step,)            which ink each of them lays
-curves      (ink, KNOTS)       amount x at strengths 0 ... STRONGEST, evenly spaced
-densities   (ink, band)        D at the picture's bands
-sheet       (band,)            inner reflectance of the bare stock
-xyz         (row, col, 3)      colour under D50, Y = 1
-==========  =================  =========================================================================
+===========  =================  =========================================================================
+symbol       shape              meaning
+===========  =================  =========================================================================
+strengths    (step, row, col)   s of laydown.py for each brush step, bottom first
+ink_of       (step,)            which ink each of them lays
+curves       (ink, KNOTS)       amount x at strengths 0 ... STRONGEST, evenly spaced
+densities    (ink, band)        D at the picture's bands
+scatterings  (ink, band)        S at the picture's bands
+hindrances   (ink, ink)         h of optics.layering for the row's ink laid over the column's, times log tau
+sheet        (band,)            inner reflectance of the bare stock
+xyz          (row, col, 3)      colour under D50, Y = 1
+===========  =================  =========================================================================
 
 Each pixel is layered exactly as optics.layering does it, in single precision and with the bands of bands.py. Transparent films
-multiply, so their densities add and one exponential a band is enough, however many steps there are; what a change costs is
-the maps of the step that changed and this one loop.
+multiply, so their densities add, and one exponential a band is enough for all that lie between two films that scatter. What a
+change costs is the maps of the step that changed and this one loop. A brush lays films; an ink whose swatches are dabs is
+brushed as the film of its full swatch.
 """
 
 from dataclasses import replace
 from functools import lru_cache
 from threading import Lock
-from typing import Any
+from typing import Any, NamedTuple
 
 import numba
 import numpy as np
 from numpy.typing import NDArray
 
 from cielo.core.optics.films import film_of
-from cielo.core.optics.layering import TRAPPING
+from cielo.core.optics.layering import hindrance
+from cielo.core.optics.refine import TRAPPING
 from cielo.core.optics.spectra import colorimetry, srgb_matrix
-from cielo.core.optics.stock import INTERNAL_REFLECTION, sheet_of
+from cielo.core.optics.stock import GLOSS_VEIL, INTERNAL_REFLECTION, sheet_of
 from cielo.core.plan import Brush, Plan, masks_on
 from cielo.core.simulation.bands import EVERY, PICTURE_BANDS, picture_weights
 from cielo.core.simulation.grid import Grid
@@ -38,6 +42,8 @@ from cielo.core.simulation.laydown import Map, strength_laid
 
 KNOTS = 513
 STRONGEST = 16.0
+# Less ink than this, in full applications, changes no pixel and is passed over.
+FAINTEST = 2e-4
 Rgb = NDArray[np.uint8]
 
 # Not every threading layer of the compiler may be entered twice at once; one picture uses all cores anyway.
@@ -52,29 +58,42 @@ def picture(plan: Plan, grid: Grid, steps_done: int | None = None) -> Rgb:
 def panel_xyz(plan: Plan, grid: Grid, steps_done: int | None = None) -> NDArray[np.float32]:
     """The panel's colour, XYZ of D50, (rows, columns, 3), after ``steps_done`` steps."""
     done = plan if steps_done is None else replace(plan, steps=plan.steps[:steps_done])
-    sheet = sheet_of(plan.stock.paper)
-    films = [film_of(ink, plan.stock.paper) for ink in plan.inks]
+    inks = _inks(plan)
     index = {ink.key: i for i, ink in enumerate(plan.inks)}
-    knots = np.linspace(0, STRONGEST, KNOTS)
-    curves = np.array([film.amount(knots) for film in films], dtype=np.float32).reshape(len(films), KNOTS)
-    densities = np.array([film.density[::EVERY] for film in films], dtype=np.float32).reshape(len(films), PICTURE_BANDS)
     ink_of = np.array([index[step.ink] for step in done.steps if isinstance(step, Brush)], dtype=np.int64)
+    sheet = sheet_of(plan.stock.paper)
+    inner, veil = sheet.inner[::EVERY].astype(np.float32), np.float32(sheet.veil)
+    weights = np.ascontiguousarray(picture_weights().T, dtype=np.float32)
     xyz = np.empty((grid.rows, grid.columns, 3), dtype=np.float32)
     for rows, strip in grid.strips():
         maps = brush_maps(done, strip)
         strengths = np.stack(maps) if maps else np.zeros((0, strip.rows, strip.columns), np.float32)
         with _one_at_a_time:
-            _layer(
-                strengths,
-                ink_of,
-                curves,
-                densities,
-                sheet.inner[::EVERY].astype(np.float32),
-                np.float32(sheet.veil),
-                np.ascontiguousarray(picture_weights().T, dtype=np.float32),
-                xyz[rows],
-            )
+            _layer(strengths, ink_of, *inks, inner, veil, weights, xyz[rows])
     return xyz
+
+
+class _Inks(NamedTuple):
+    curves: NDArray[np.float32]
+    densities: NDArray[np.float32]
+    scatterings: NDArray[np.float32]
+    hindrances: NDArray[np.float32]
+    resists: NDArray[np.bool_]
+
+
+def _inks(plan: Plan) -> _Inks:
+    """The plan's inks as arrays of the symbol table."""
+    films = [film_of(replace(ink, laydown="film"), plan.stock.paper) for ink in plan.inks]
+    count = len(films)
+    knots = np.linspace(0, STRONGEST, KNOTS)
+    hindrances = [[np.log(TRAPPING) * hindrance(below, above) for below in films] for above in films]
+    return _Inks(
+        np.array([film.amount(knots) for film in films], dtype=np.float32).reshape(count, KNOTS),
+        np.array([film.density[::EVERY] for film in films], dtype=np.float32).reshape(count, PICTURE_BANDS),
+        np.array([film.scattering[::EVERY] for film in films], dtype=np.float32).reshape(count, PICTURE_BANDS),
+        np.array(hindrances, dtype=np.float32).reshape(count, count),
+        np.array([film.resists for film in films], dtype=np.bool_),
+    )
 
 
 def brush_maps(plan: Plan, grid: Grid) -> list[Map]:
@@ -98,50 +117,88 @@ def _encoding_table() -> NDArray[np.uint8]:
 
 @numba.njit(parallel=True, fastmath=True, cache=True)
 def _layer(  # pragma: no cover - compiled
-    strengths: Any, ink_of: Any, curves: Any, densities: Any, sheet: Any, veil: Any, weights: Any, xyz: Any
-) -> None:
+    strengths: Any, ink_of: Any, curves: Any, densities: Any, scatterings: Any, hindrances: Any, resists: Any,
+    sheet: Any, sheet_veil: Any, weights: Any, xyz: Any,
+) -> None:  # fmt: skip
     steps, rows, columns = strengths.shape
-    inks, bands = densities.shape
+    inks = densities.shape[0]
+    bands = PICTURE_BANDS  # a constant lets the compiler unroll
+    one = np.float32(1)
     per_knot = np.float32((KNOTS - 1) / STRONGEST)
-    log_trapping = np.float32(np.log(TRAPPING))
     ri = np.float32(INTERNAL_REFLECTION)
-    through = (1 - veil) * (1 - ri)
+    smooth = min(sheet_veil, np.float32(GLOSS_VEIL))
+    covering = np.zeros(inks, np.bool_)
+    for ink in range(inks):
+        covering[ink] = scatterings[ink].max() > 0
     for row in numba.prange(rows):
         laid = np.empty(inks, np.float32)
         amounts = np.empty(inks, np.float32)
         density = np.empty(bands, np.float32)
+        inner = np.empty(bands, np.float32)
         for column in range(columns):
             laid[:] = 0
             amounts[:] = 0
+            inner[:] = sheet
+            veil = sheet_veil
             for step in range(steps):
                 strength = strengths[step, row, column]
-                if strength < np.float32(1e-5):
+                if strength < np.float32(FAINTEST):
                     continue
                 ink = ink_of[step]
-                below = np.float32(0)
+                log_taken = np.float32(0)
+                bare = one
                 for other in range(inks):
                     if other != ink:
-                        below += min(laid[other], np.float32(1))
+                        below = min(laid[other], one)
+                        log_taken += below * hindrances[ink, other]
+                        if resists[other]:
+                            bare -= bare * below
                 added = _at(curves[ink], (laid[ink] + strength) * per_knot) - _at(curves[ink], laid[ink] * per_knot)
-                amounts[ink] += added * np.exp(below * log_trapping)
+                added *= bare * _fade_out(-log_taken)
                 laid[ink] += strength
-            density[:] = 0
-            for ink in range(inks):
-                amount = amounts[ink]
+                if resists[ink]:
+                    veil += (min(veil, smooth) - veil) * min(strength, one)
+                if not covering[ink]:
+                    amounts[ink] += added
+                    continue
+                _darken(inner, amounts, densities, density)
                 for band in range(bands):
-                    density[band] += amount * densities[ink, band]
+                    scattering = scatterings[ink, band]
+                    a = one + densities[ink, band] / (2 * scattering)
+                    b = np.sqrt(max(a * a - one, np.float32(0)))
+                    s = max(scattering * added, np.float32(1e-6))
+                    u = b * s
+                    e = np.exp(-2 * u)
+                    b_coth = one / s + b * u / 3 if u < np.float32(0.03) else b * (one + e) / (one - e)
+                    g = inner[band]
+                    inner[band] = (one - g * (a - b_coth)) / (a - g + b_coth)
+            _darken(inner, amounts, densities, density)
+            through = (one - veil) * (one - ri)
             x = np.float32(0)
             y = np.float32(0)
             z = np.float32(0)
             for band in range(bands):
-                inner = sheet[band] * _fade_out(density[band])
-                seen = veil + through * inner / (1 - ri * inner)
+                seen = veil + through * inner[band] / (one - ri * inner[band])
                 x += seen * weights[0, band]
                 y += seen * weights[1, band]
                 z += seen * weights[2, band]
             xyz[row, column, 0] = x
             xyz[row, column, 1] = y
             xyz[row, column, 2] = z
+
+
+@numba.njit(fastmath=True, cache=True, inline="always")
+def _darken(inner: Any, amounts: Any, densities: Any, density: Any) -> None:  # pragma: no cover - compiled
+    """Lay all transparent films that wait; their amounts become 0."""
+    bands = PICTURE_BANDS
+    density[:] = 0
+    for ink in range(densities.shape[0]):
+        amount = amounts[ink]
+        for band in range(bands):
+            density[band] += amount * densities[ink, band]
+        amounts[ink] = 0
+    for band in range(bands):
+        inner[band] *= _fade_out(density[band])
 
 
 @numba.njit(fastmath=True, cache=True, inline="always")
