@@ -62,13 +62,14 @@ class SwatchModel(ColourModel):
 
 
 class InkFacts(Strict):
-    """What is known of an ink, whatever it is called."""
+    """What is known of an ink, whatever it is called. ``dye_share`` counts for hybrids alone: how much of the colour soaks in."""
 
     kind: InkKind
     laydown: Laydown = "film"
     measured_on: PaperModel | None = None
     swatches: Annotated[list[SwatchModel], Field(min_length=1, max_length=50)]
     over_black: SwatchModel | None = None
+    dye_share: Annotated[float, Field(ge=0, le=1)] = 0.5
 
     def as_ink(self, key: str, name: str) -> Ink:
         return Ink(
@@ -79,6 +80,7 @@ class InkFacts(Strict):
             self.laydown,
             self.measured_on.to_core() if self.measured_on else None,
             self.over_black.to_core() if self.over_black else None,
+            self.dye_share,
         )
 
 
@@ -96,7 +98,7 @@ class InkModel(InkFacts):
             "measured_on": PaperModel.of(ink.measured_on) if ink.measured_on else None,
             "over_black": SwatchModel.of(ink.over_black) if ink.over_black else None,
         }
-        return cls(key=ink.key, name=ink.name, kind=ink.kind, laydown=ink.laydown, **facts)
+        return cls(key=ink.key, name=ink.name, kind=ink.kind, laydown=ink.laydown, dye_share=ink.dye_share, **facts)
 
 
 class StockModel(Strict):

@@ -4,9 +4,12 @@ from typing import Annotated
 
 from pydantic import Field
 
+from cielo.core.materials import MeasuredCrossing
+from cielo.core.optics.confidence import uncertainty
+from cielo.core.optics.films import film_of
 from cielo.core.optics.layering import lab_of_stack
+from cielo.core.optics.learn import learn
 from cielo.core.optics.spectra import hex_from_lab, is_in_gamut
-from cielo.errors import NotYet
 from cielo.exchange.materials_model import ColourModel, InkFacts, Key, PaperModel, Strict
 
 Strength = Annotated[float, Field(ge=0, le=20)]
@@ -16,6 +19,9 @@ class CrossingModel(ColourModel):
     """A measured crossing of two inks, each one full application, bottom first."""
 
     inks: tuple[Key, Key]
+
+    def to_core(self) -> MeasuredCrossing:
+        return MeasuredCrossing(self.inks[0], self.inks[1], self.colour)
 
 
 class PredictRequest(Strict):
@@ -27,22 +33,29 @@ class PredictRequest(Strict):
 
 
 class PredictedColour(Strict):
+    """``uncertainty``: nine in ten true colours lie within this many CIEDE2000."""
+
     lab: tuple[float, float, float]
     hex: str
     in_gamut: bool
+    uncertainty: float
 
 
 class PredictResponse(Strict):
     stacks: list[PredictedColour]
+    warnings: list[str] = []
 
 
 def predict(request: PredictRequest) -> PredictResponse:
-    """Answer the contract. Raises NotYet for what cannot be predicted so far, BadInput for an unknown ink."""
-    if request.crossings:
-        raise NotYet("measured crossings cannot refine a prediction so far.", field="crossings", mend="Leave it out.")
-    if request.wet:
-        raise NotYet("inks laid wet into wet cannot be predicted so far.", field="wet", mend="Leave it out.")
+    """Answer the contract. Raises BadInput for an unknown ink or swatches that contradict each other."""
     paper = request.stock.to_core()
     inks = {key: facts.as_ink(key, key) for key, facts in request.inks.items()}
-    labs = [lab_of_stack(paper, inks, stack) for stack in request.stacks]
-    return PredictResponse(stacks=[PredictedColour(lab=lab, hex=hex_from_lab(lab), in_gamut=is_in_gamut(lab)) for lab in labs])
+    measured = learn(paper, inks, [crossing.to_core() for crossing in request.crossings])
+    colours = []
+    for stack in request.stacks:
+        lab = lab_of_stack(paper, inks, stack, wet=request.wet, measured=measured)
+        sure = uncertainty(paper, inks, stack, wet=request.wet, measured=measured)
+        colours.append(PredictedColour(lab=lab, hex=hex_from_lab(lab), in_gamut=is_in_gamut(lab), uncertainty=sure))
+    return PredictResponse(
+        stacks=colours, warnings=[warning for ink in inks.values() for warning in film_of(ink, paper).warnings]
+    )

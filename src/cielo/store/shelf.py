@@ -3,9 +3,9 @@
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from cielo.core.materials import Ink, Stock
+from cielo.core.materials import Ink, MeasuredCrossing, Stock
 from cielo.exchange.materials_model import InkModel, StockModel
-from cielo.store.tables import InkRow, StockRow
+from cielo.store.tables import CrossingRow, InkRow, StockRow
 
 
 def read_inks(session: Session) -> tuple[Ink, ...]:
@@ -27,3 +27,22 @@ def put_on_shelf(session: Session, inks: tuple[Ink, ...], stocks: tuple[Stock, .
     for at, stock in enumerate(stocks):
         document = StockModel.of(stock).model_dump_json(exclude_none=True)
         session.merge(StockRow(key=stock.key, position=at, document=document))
+
+
+def read_crossings(session: Session, stock: str) -> tuple[MeasuredCrossing, ...]:
+    """The crossings measured on a stock."""
+    rows = session.scalars(select(CrossingRow).where(CrossingRow.stock == stock).order_by(CrossingRow.bottom, CrossingRow.top))
+    return tuple(MeasuredCrossing(row.bottom, row.top, (row.lightness, row.a, row.b)) for row in rows)
+
+
+def write_crossing(session: Session, stock: str, crossing: MeasuredCrossing) -> None:
+    """Keep a measured crossing, in place of an earlier one."""
+    lightness, a, b = crossing.lab
+    session.merge(CrossingRow(stock=stock, bottom=crossing.bottom, top=crossing.top, lightness=lightness, a=a, b=b))
+
+
+def forget_crossing(session: Session, stock: str, bottom: str, top: str) -> None:
+    """Drop a measured crossing, where there is one."""
+    row = session.get(CrossingRow, (stock, bottom, top))
+    if row is not None:
+        session.delete(row)

@@ -58,6 +58,19 @@ class RevisionRow(Base):
     redo_to: Mapped[int | None]
 
 
+class CrossingRow(Base):
+    """A crossing measured on a stock: two inks of the shelf, each one full application, bottom first."""
+
+    __tablename__ = "crossing"
+
+    stock: Mapped[str] = mapped_column(ForeignKey("stock.key", ondelete="CASCADE"), primary_key=True)
+    bottom: Mapped[str] = mapped_column(ForeignKey("ink.key", ondelete="CASCADE"), primary_key=True)
+    top: Mapped[str] = mapped_column(ForeignKey("ink.key", ondelete="CASCADE"), primary_key=True)
+    lightness: Mapped[float]
+    a: Mapped[float]
+    b: Mapped[float]
+
+
 class BenchRow(Base):
     """Where a card stands at the bench, and the timer that runs there."""
 

@@ -416,6 +416,150 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/crossings/chart": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Chart
+         * @description Every chosen ink over every other on a stock, both orders, one and two passes.
+         */
+        post: operations["chart_api_crossings_chart_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/crossings/strip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strip
+         * @description A sequence of inks blended: its colours, its steepest place, and what carry would even it out.
+         */
+        post: operations["strip_api_crossings_strip_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/crossings/measured": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep
+         * @description Keep a crossing that was measured; it refines what is predicted on that stock.
+         */
+        post: operations["keep_api_crossings_measured_post"];
+        /**
+         * Drop
+         * @description Forget a measured crossing.
+         */
+        delete: operations["drop_api_crossings_measured_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/crossings/chart.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Chart Pdf
+         * @description The chart to print.
+         */
+        get: operations["chart_pdf_api_crossings_chart_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/crossings/swatches.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Swatches Pdf
+         * @description Squares to ink by hand, 1:1.
+         */
+        get: operations["swatches_pdf_api_crossings_swatches_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/crossings/readings.txt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Readings
+         * @description What those squares should read, as CGATS text.
+         */
+        get: operations["readings_api_crossings_readings_txt_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/crossings/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Readings
+         * @description Readings of a swatch sheet, CGATS text as the body: new swatches and measured crossings.
+         */
+        post: operations["take_readings_api_crossings_readings_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/predict": {
         parameters: {
             query?: never;
@@ -631,6 +775,51 @@ export interface components {
             said: string;
             plan: components["schemas"]["PlanModel"];
         };
+        /** ChartOut */
+        ChartOut: {
+            /** Stock */
+            stock: string;
+            /** Stock Name */
+            stock_name: string;
+            /** Stock Hex */
+            stock_hex: string;
+            /** Light */
+            light: string;
+            /** Lights */
+            lights: components["schemas"]["LightOut"][];
+            /** Inks */
+            inks: components["schemas"]["InkFactsOut"][];
+            /** Crossings */
+            crossings: components["schemas"]["CrossingOut"][];
+            /** Warnings */
+            warnings: string[];
+        };
+        /** ChartWish */
+        ChartWish: {
+            /** Stock */
+            stock: string;
+            /** Inks */
+            inks: string[];
+            /**
+             * Light
+             * @default daylight
+             */
+            light: string;
+        };
+        /**
+         * ColourModel
+         * @description A colour: ``lab`` (CIE Lab of D50, 2 degrees) or ``hex`` (sRGB, adapted to D50).
+         */
+        ColourModel: {
+            /** Lab */
+            lab?: [
+                number,
+                number,
+                number
+            ] | null;
+            /** Hex */
+            hex?: string | null;
+        };
         /**
          * CrossingModel
          * @description A measured crossing of two inks, each one full application, bottom first.
@@ -650,6 +839,38 @@ export interface components {
                 string
             ];
         };
+        /**
+         * CrossingOut
+         * @description ``hex`` is the colour by the chosen light; ``lab`` is of daylight. ``wet_apart``: CIEDE2000 to laying them wet.
+         */
+        CrossingOut: {
+            /** Bottom */
+            bottom: string;
+            /** Top */
+            top: string;
+            /** Passes */
+            passes: number;
+            /** Hex */
+            hex: string;
+            /** Lab */
+            lab: [
+                number,
+                number,
+                number
+            ];
+            /** Words */
+            words: string;
+            /** Uncertainty */
+            uncertainty: number;
+            /** Wet Hex */
+            wet_hex: string;
+            /** Wet Apart */
+            wet_apart: number;
+            /** Measured */
+            measured: boolean;
+            /** Marks */
+            marks: components["schemas"]["MarkOut"][];
+        };
         /** DiscModel */
         DiscModel: {
             /** Key */
@@ -668,6 +889,15 @@ export interface components {
             y_mm: number;
             /** Diameter Mm */
             diameter_mm: number;
+        };
+        /** DropCrossing */
+        DropCrossing: {
+            /** Stock */
+            stock: string;
+            /** Bottom */
+            bottom: string;
+            /** Top */
+            top: string;
         };
         /** DryModel */
         DryModel: {
@@ -760,14 +990,14 @@ export interface components {
         };
         /**
          * InkFacts
-         * @description What is known of an ink, whatever it is called.
+         * @description What is known of an ink, whatever it is called. ``dye_share`` counts for hybrids alone: how much of the colour soaks in.
          */
         InkFacts: {
             /**
              * Kind
              * @enum {string}
              */
-            kind: "dye" | "pigment" | "hybrid" | "alcohol" | "white";
+            kind: "dye" | "pigment" | "hybrid" | "alcohol" | "white" | "metallic" | "clear" | "paste" | "powder";
             /**
              * Laydown
              * @default film
@@ -778,6 +1008,35 @@ export interface components {
             /** Swatches */
             swatches: components["schemas"]["SwatchModel"][];
             over_black?: components["schemas"]["SwatchModel"] | null;
+            /**
+             * Dye Share
+             * @default 0.5
+             */
+            dye_share: number;
+        };
+        /**
+         * InkFactsOut
+         * @description An ink by itself on the stock; ``wet_hex`` before it dries, ``water_hex`` in the middle of a blotted drop.
+         */
+        InkFactsOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Lightness */
+            lightness: number;
+            /** Hex */
+            hex: string;
+            /** Wet Hex */
+            wet_hex: string;
+            /** Water Hex */
+            water_hex: string;
+            /** Water Words */
+            water_words: string;
+            /** Note */
+            note: string;
         };
         /** InkModel */
         InkModel: {
@@ -785,7 +1044,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "dye" | "pigment" | "hybrid" | "alcohol" | "white";
+            kind: "dye" | "pigment" | "hybrid" | "alcohol" | "white" | "metallic" | "clear" | "paste" | "powder";
             /**
              * Laydown
              * @default film
@@ -796,6 +1055,11 @@ export interface components {
             /** Swatches */
             swatches: components["schemas"]["SwatchModel"][];
             over_black?: components["schemas"]["SwatchModel"] | null;
+            /**
+             * Dye Share
+             * @default 0.5
+             */
+            dye_share: number;
             /** Key */
             key: string;
             /** Name */
@@ -818,6 +1082,16 @@ export interface components {
             ink: components["schemas"]["InkModel"];
             /** Hex */
             hex: string;
+        };
+        /** KeepCrossing */
+        KeepCrossing: {
+            /** Stock */
+            stock: string;
+            /** Bottom */
+            bottom: string;
+            /** Top */
+            top: string;
+            colour: components["schemas"]["ColourModel"];
         };
         /** LaidHereOut */
         LaidHereOut: {
@@ -853,6 +1127,20 @@ export interface components {
             id: string;
             /** Mask */
             mask: string;
+        };
+        /** LightOut */
+        LightOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /** MarkOut */
+        MarkOut: {
+            /** Code */
+            code: string;
+            /** Words */
+            words: string;
         };
         /** PaperModel */
         PaperModel: {
@@ -953,8 +1241,16 @@ export interface components {
         PredictResponse: {
             /** Stacks */
             stacks: components["schemas"]["PredictedColour"][];
+            /**
+             * Warnings
+             * @default []
+             */
+            warnings: string[];
         };
-        /** PredictedColour */
+        /**
+         * PredictedColour
+         * @description ``uncertainty``: nine in ten true colours lie within this many CIEDE2000.
+         */
         PredictedColour: {
             /** Lab */
             lab: [
@@ -966,6 +1262,8 @@ export interface components {
             hex: string;
             /** In Gamut */
             in_gamut: boolean;
+            /** Uncertainty */
+            uncertainty: number;
         };
         /**
          * Problem
@@ -1122,6 +1420,48 @@ export interface components {
             /** Hex */
             hex: string;
         };
+        /**
+         * StripOut
+         * @description ``colours`` every 1 / ``per_mm`` mm. ``even_carry_mm``: the shortest carry that shows no line, where this one does.
+         */
+        StripOut: {
+            /** Colours */
+            colours: string[];
+            /** Per Mm */
+            per_mm: number;
+            /** Seams Mm */
+            seams_mm: number[];
+            /** Steepest Per Mm */
+            steepest_per_mm: number;
+            /** Steepest Mm */
+            steepest_mm: number;
+            /** Stark */
+            stark: boolean;
+            /** Even Carry Mm */
+            even_carry_mm: number | null;
+            /** Light To Dark */
+            light_to_dark: string[];
+        };
+        /**
+         * StripWish
+         * @description Inks in the order they are blended.
+         */
+        StripWish: {
+            /** Stock */
+            stock: string;
+            /** Inks */
+            inks: string[];
+            /**
+             * Length Mm
+             * @default 150
+             */
+            length_mm: number;
+            /**
+             * Carry Mm
+             * @default 20
+             */
+            carry_mm: number;
+        };
         /** SwatchModel */
         SwatchModel: {
             /** Lab */
@@ -1137,6 +1477,15 @@ export interface components {
              * @default 1
              */
             strength: number;
+        };
+        /** TakenOut */
+        TakenOut: {
+            /** Inks */
+            inks: string[];
+            /** Crossings */
+            crossings: number;
+            /** Warnings */
+            warnings: string[];
         };
         /** ToolOut */
         ToolOut: {
@@ -2549,6 +2898,516 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    chart_api_crossings_chart_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChartWish"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChartOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    strip_api_crossings_strip_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StripWish"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StripOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_api_crossings_measured_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepCrossing"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drop_api_crossings_measured_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DropCrossing"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    chart_pdf_api_crossings_chart_pdf_get: {
+        parameters: {
+            query: {
+                stock: string;
+                ink: string[];
+                light?: string;
+                units?: "in" | "cm";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    swatches_pdf_api_crossings_swatches_pdf_get: {
+        parameters: {
+            query: {
+                stock: string;
+                ink: string[];
+                units?: "in" | "cm";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    readings_api_crossings_readings_txt_get: {
+        parameters: {
+            query: {
+                stock: string;
+                ink: string[];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_readings_api_crossings_readings_post: {
+        parameters: {
+            query: {
+                stock: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/plain": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenOut"];
                 };
             };
             /** @description Not Found */

@@ -1,0 +1,70 @@
+"""Two sheets to print, 1:1: swatches to ink by hand, and the predicted chart of crossings."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from io import BytesIO
+
+from reportlab.lib.colors import HexColor, black
+from reportlab.lib.pagesizes import A4, LETTER
+from reportlab.lib.units import mm
+from reportlab.pdfgen.canvas import Canvas
+
+from cielo.core.units import Units
+
+BOX_MM = 22.0
+PITCH_MM = 32.0
+LABEL_POINTS = 7.5
+
+
+@dataclass(frozen=True)
+class Patch:
+    """A square on a sheet: its name, what to do in it, and its predicted colour (None: left empty to be inked)."""
+
+    name: str
+    note: str
+    hex: str | None
+
+
+def write_sheet(title: str, lines: Sequence[str], patches: Sequence[Patch], units: Units) -> bytes:
+    """Squares of BOX_MM in rows, named below; Letter for inches, A4 for centimetres. A 50 mm rule proves the scale."""
+    out = BytesIO()
+    width, height = LETTER if units == "in" else A4
+    canvas = Canvas(out, pagesize=(width, height), invariant=1)
+    canvas.setTitle(title)
+    columns = int((width - 24 * mm) // (PITCH_MM * mm))
+    top = height - 46 * mm
+    rows = int((top - 16 * mm) // (PITCH_MM * mm))
+    pages = [patches[i : i + rows * columns] for i in range(0, len(patches), rows * columns)] or [()]
+    for number, page in enumerate(pages, 1):
+        _head(canvas, title, lines, number, len(pages), height)
+        for at, patch in enumerate(page):
+            row, column = divmod(at, columns)
+            _patch(canvas, patch, 14 * mm + column * PITCH_MM * mm, top - row * PITCH_MM * mm)
+        canvas.showPage()
+    canvas.save()
+    return out.getvalue()
+
+
+def _head(canvas: Canvas, title: str, lines: Sequence[str], number: int, pages: int, height: float) -> None:
+    canvas.setFont("Times-Bold", 17)
+    canvas.drawString(14 * mm, height - 16 * mm, title)
+    canvas.setFont("Helvetica", 9)
+    for i, line in enumerate(lines):
+        canvas.drawString(14 * mm, height - (22 + 4.4 * i) * mm, line)
+    canvas.line(14 * mm, 9 * mm, 64 * mm, 9 * mm)
+    for end in (14, 64):
+        canvas.line(end * mm, 7.5 * mm, end * mm, 10.5 * mm)
+    canvas.drawString(67 * mm, 8 * mm, f"This rule is 50 mm long when printed 1:1.   Page {number} of {pages}")
+
+
+def _patch(canvas: Canvas, patch: Patch, x: float, top: float) -> None:
+    box = BOX_MM * mm
+    if patch.hex is not None:
+        canvas.setFillColor(HexColor(patch.hex))
+    canvas.setLineWidth(0.4)
+    canvas.rect(x, top - box, box, box, stroke=1, fill=int(patch.hex is not None))
+    canvas.setFillColor(black)
+    canvas.setFont("Helvetica", LABEL_POINTS)
+    canvas.drawString(x, top - box - 3.2 * mm, patch.name[:26])
+    canvas.setFont("Helvetica", LABEL_POINTS - 1)
+    canvas.drawString(x, top - box - 6.2 * mm, patch.note[:30])
