@@ -22,13 +22,6 @@ from tests.core.plans import gradient
 ROOT = Path(__file__).parents[2]
 
 
-@pytest.fixture
-def web(store: Store) -> Iterator[TestClient]:
-    fill(store)
-    with TestClient(create_app(store), raise_server_exceptions=False) as client:
-        yield client
-
-
 def first_card(web: TestClient) -> dict[str, Any]:
     card: dict[str, Any] = web.get(f"/api/cards/{web.get('/api/cards').json()[0]['id']}").json()
     return card

@@ -18,7 +18,7 @@ from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.lights import LIGHTS, lab_under
 from cielo.core.optics.refine import NOTHING_MEASURED
 from cielo.core.optics.spectra import lab_from_reflectance, smooth_reflectance, xyz_from_lab
-from cielo.core.optics.water import lab_after_water, lab_while_wet, lift
+from cielo.core.optics.water import lift, reflectance_after_water, reflectance_while_wet
 from cielo.demo.shelf import INKS, STOCKS
 from cielo.errors import BadInput
 
@@ -160,8 +160,8 @@ def test_melted_powder_sheds_later_ink_and_clear_keeps_what_is_under_it() -> Non
 
 def test_water_moves_dye_and_not_dry_pigment_and_nothing_is_lost_unblotted() -> None:
     dye, pigment = ink("dye", (50, 40, 0), on=WHITE), ink("pigment", (50, 40, 0), on=WHITE)
-    assert lab_after_water(WHITE, dye, 1.0)[0] > 55
-    assert lab_after_water(WHITE, pigment, 1.0) == pytest.approx(seen(WHITE, (pigment, 1.0)))
+    assert lab_from_reflectance(reflectance_after_water(WHITE, dye, 1.0))[0] > 55
+    assert lab_from_reflectance(reflectance_after_water(WHITE, pigment, 1.0)) == pytest.approx(seen(WHITE, (pigment, 1.0)))
     for kind in KINDS:
         for blot in (True, False):
             lifted = lift(kind, 0.7, blot)
@@ -171,7 +171,7 @@ def test_water_moves_dye_and_not_dry_pigment_and_nothing_is_lost_unblotted() -> 
 
 def test_alcohol_ink_dries_lighter_than_it_looks_wet() -> None:
     fuchsia = BY_NAME["Hedgehog 6"]
-    assert lab_while_wet(GLAZE, fuchsia, 1.0)[0] < seen(GLAZE, (fuchsia, 1.0))[0] - 1
+    assert lab_from_reflectance(reflectance_while_wet(GLAZE, fuchsia, 1.0))[0] < seen(GLAZE, (fuchsia, 1.0))[0] - 1
 
 
 # Passes and odd swatches.

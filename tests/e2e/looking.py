@@ -1,12 +1,15 @@
-"""Looking at the panel as it stands in the page: its pixels."""
+"""Looking at a page: the panel's pixels, and whether everyone can use it."""
 
 import base64
 from io import BytesIO
+from pathlib import Path
 
 import numpy as np
 from numpy.typing import NDArray
 from PIL import Image
 from playwright.sync_api import Page, expect
+
+AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 PIXELS = """
 async (image) => {
@@ -32,3 +35,13 @@ def brightness(rgb: NDArray[np.float64], across: float, down: float) -> float:
     """Mean brightness 0..255 of a small patch at a place given as shares of width and height."""
     row, column = int(rgb.shape[0] * down), int(rgb.shape[1] * across)
     return float(rgb[max(0, row - 3) : row + 4, max(0, column - 3) : column + 4].mean())
+
+
+def check_reachable(page: Page) -> None:
+    """No accessibility fault that axe can find."""
+    page.wait_for_load_state("networkidle")
+    page.evaluate(AXE.read_text())
+    found = page.evaluate(
+        "async () => (await axe.run(document)).violations.map((v) => [v.id, v.nodes.map((n) => n.html + n.failureSummary)])"
+    )
+    assert not found, f"{page.url}: {found}"

@@ -1,5 +1,5 @@
 <template>
   <RouterView v-slot="{ Component, route }">
-    <component :is="Component" :key="route.fullPath" />
+    <component :is="Component" :key="route.path" />
   </RouterView>
 </template>

@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory } from "vue-router";
+import { useNotice } from "./composables/useNotice";
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -6,6 +7,11 @@ export const router = createRouter({
     { path: "/", name: "cards", component: () => import("./pages/CardsPage.vue") },
     { path: "/desk/:id", name: "desk", component: () => import("./pages/DeskPage.vue"), props: true },
     { path: "/bench/:id", name: "bench", component: () => import("./pages/BenchPage.vue"), props: true },
+    { path: "/crossings", name: "crossings", component: () => import("./pages/CrossingsPage.vue") },
     { path: "/:rest(.*)", redirect: "/" },
   ],
+});
+
+router.afterEach((to, from) => {
+  if (to.path !== from.path) useNotice().clear();
 });

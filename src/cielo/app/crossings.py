@@ -9,7 +9,7 @@ from cielo.core.optics.hue import say_colour
 from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.learn import learn
 from cielo.core.optics.lights import LIGHTS, lab_under
-from cielo.core.optics.spectra import hex_from_lab, smooth_reflectance, xyz_from_lab
+from cielo.core.optics.spectra import Array, hex_from_lab
 from cielo.core.sequence.lightness import light_to_dark
 from cielo.core.simulation.strip import Strip, gradient_strip
 from cielo.core.units import Units
@@ -32,14 +32,17 @@ STRENGTHS = (1, 2, 3)
 
 @dataclass(frozen=True, eq=False)
 class Chart:
-    """Every crossing of some inks on a stock, seen by a light; ``seen`` has the colour by that light for each crossing."""
+    """Every crossing of some inks on a stock, to be seen by a light."""
 
     stock: Stock
-    stock_seen: Lab
+    light: str
     inks: tuple[Ink, ...]
     crossings: tuple[Crossing, ...]
-    seen: tuple[Lab, ...]
     warnings: tuple[str, ...]
+
+    def hex_of(self, reflectance: Array) -> str:
+        """A reflectance, (31,), as it is seen by the chart's light."""
+        return hex_from_lab(lab_under(reflectance, self.light))
 
 
 def chart(store: Store, stock_key: str, ink_keys: tuple[str, ...], light: str) -> Chart:
@@ -52,10 +55,8 @@ def chart(store: Store, stock_key: str, ink_keys: tuple[str, ...], light: str) -
     known = {ink.key: ink for ink in inks}
     measured = learn(stock.paper, known, [c for c in kept if c.bottom in known and c.top in known])
     crossings = cross_all(stock.paper, inks, measured)
-    seen = tuple(_lab(lab_under(c.reflectance, light)) for c in crossings)
-    bare = _lab(lab_under(smooth_reflectance(xyz_from_lab(stock.paper.lab)), light))
     warnings = tuple(warning for ink in inks for warning in film_of(ink, stock.paper).warnings)
-    return Chart(stock, bare, inks, crossings, seen, warnings)
+    return Chart(stock, light, inks, crossings, warnings)
 
 
 def strip(store: Store, stock_key: str, ink_keys: tuple[str, ...], length_mm: float, carry_mm: float) -> Strip:
@@ -96,9 +97,9 @@ def chart_sheet(store: Store, stock_key: str, ink_keys: tuple[str, ...], light: 
         Patch(
             names[c.top] if c.bottom == c.top else f"{names[c.top]} over {names[c.bottom]}",
             f"{c.passes} pass{'es' if c.passes > 1 else ''}, {say_colour(c.lab)}" + ("  !" if c.marks else ""),
-            hex_from_lab(seen),
+            made.hex_of(c.reflectance),
         )
-        for c, seen in zip(made.crossings, made.seen, strict=True)
+        for c in made.crossings
     ]
     lines = [
         f"On {made.stock.name}, seen by {LIGHTS[light].name}, dry between the inks.",
@@ -207,8 +208,3 @@ def _choose(store: Store, stock_key: str, ink_keys: tuple[str, ...]) -> tuple[St
     if len(ink_keys) > MOST_INKS or len(set(ink_keys)) < len(ink_keys):
         raise BadInput(f"choose up to {MOST_INKS} different inks.", field="inks")
     return stocks[stock_key], tuple(inks[key] for key in ink_keys)
-
-
-def _lab(values: object) -> Lab:
-    lightness, a, b = (float(v) for v in values)  # type: ignore[attr-defined]
-    return (lightness, a, b)

@@ -51,11 +51,13 @@ def predict(request: PredictRequest) -> PredictResponse:
     paper = request.stock.to_core()
     inks = {key: facts.as_ink(key, key) for key, facts in request.inks.items()}
     measured = learn(paper, inks, [crossing.to_core() for crossing in request.crossings])
-    colours = []
-    for stack in request.stacks:
+    stacks = {tuple(stack): stack for stack in request.stacks}  # the same stack asked twice is worked out once
+    known = {}
+    for key, stack in stacks.items():
         lab = lab_of_stack(paper, inks, stack, wet=request.wet, measured=measured)
         sure = uncertainty(paper, inks, stack, wet=request.wet, measured=measured)
-        colours.append(PredictedColour(lab=lab, hex=hex_from_lab(lab), in_gamut=is_in_gamut(lab), uncertainty=sure))
+        known[key] = PredictedColour(lab=lab, hex=hex_from_lab(lab), in_gamut=is_in_gamut(lab), uncertainty=sure)
     return PredictResponse(
-        stacks=colours, warnings=[warning for ink in inks.values() for warning in film_of(ink, paper).warnings]
+        stacks=[known[tuple(stack)] for stack in request.stacks],
+        warnings=[warning for ink in inks.values() for warning in film_of(ink, paper).warnings],
     )

@@ -14,6 +14,9 @@ export type Finding = Schemas["FindingOut"];
 export type ShelfOut = Schemas["ShelfOut"];
 export type AnswerOut = Schemas["AnswerOut"];
 export type BenchOut = Schemas["BenchOut"];
+export type ChartOut = Schemas["ChartOut"];
+export type CrossingOut = Schemas["CrossingOut"];
+export type StripOut = Schemas["StripOut"];
 export type Edge = Schemas["BandModel"]["edge"];
 export type Units = PlanModel["units"];
 

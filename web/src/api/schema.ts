@@ -841,7 +841,7 @@ export interface components {
         };
         /**
          * CrossingOut
-         * @description ``hex`` is the colour by the chosen light; ``lab`` is of daylight. ``wet_apart``: CIEDE2000 to laying them wet.
+         * @description Every ``hex`` is the colour by the chosen light; ``lab`` is of daylight. ``wet_apart``: CIEDE2000 to laying them wet.
          */
         CrossingOut: {
             /** Bottom */

@@ -5,6 +5,8 @@ export interface Notice {
   text: string;
   /** A way back, offered beside the text. */
   back?: { label: string; go: () => void };
+  /** Something was refused; the next thing that succeeds takes the line away. */
+  refused?: boolean;
 }
 
 const notice = ref<Notice | null>(null);
@@ -23,11 +25,12 @@ export function useNotice() {
     async attempt<T>(action: () => Promise<T>): Promise<T | undefined> {
       try {
         const result = await action();
-        notice.value = null;
+        if (notice.value?.refused) notice.value = null;
         return result;
       } catch (error) {
         notice.value = {
           text: error instanceof Refusal ? error.message : "Something failed; nothing saved is lost.",
+          refused: true,
         };
         if (!(error instanceof Refusal)) console.warn(error);
         return undefined;

@@ -72,6 +72,7 @@ async function putAway(card: CardSummary) {
 <template>
   <PageHead here="Cards">
     <template #actions>
+      <RouterLink class="press" :to="{ name: 'crossings' }">Crossings</RouterLink>
       <button class="press" @click="picker?.click()">Bring in a plan file</button>
       <input
         ref="picker"

@@ -44,6 +44,16 @@ watch(
   (title) => (document.title = title ? `${title} · Cielo` : "Cielo"),
 );
 
+/** The card's inks over each other on its stock. */
+const crossings = computed(() => ({
+  name: "crossings",
+  query: {
+    stock: card.value?.plan.stock.key,
+    inks: card.value?.plan.inks.map((ink) => ink.key).join(","),
+    units: card.value?.plan.units,
+  },
+}));
+
 const change = (said: string, make: (plan: PlanModel) => PlanModel) => desk.change(said, make);
 const word = (id: string, path: string, value: unknown, said: string) =>
   change(said, (plan) => withWord(plan, id, path, value));
@@ -129,6 +139,7 @@ useEventListener("keydown", (event) => {
         >
           Redo
         </button>
+        <RouterLink v-if="card" class="press" :to="crossings">Crossings</RouterLink>
         <a class="press" :href="`/api/cards/${id}/export`" download>Plan file</a>
         <a class="press" :href="`/api/cards/${id}/run-sheet.pdf`" target="_blank" rel="noopener">Run sheet</a>
         <RouterLink v-if="card?.plan.steps.length" class="press main" :to="{ name: 'bench', params: { id } }"

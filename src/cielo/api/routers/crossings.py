@@ -29,7 +29,7 @@ TEXT: dict[str, Any] = {"response_class": Response, "responses": {200: {"content
 @router.post("/chart")
 def chart(wish: ChartWish, store: StoreOfApp) -> ChartOut:
     """Every chosen ink over every other on a stock, both orders, one and two passes."""
-    return ChartOut.of(crossings.chart(store, wish.stock, tuple(wish.inks), wish.light), wish.light)
+    return ChartOut.of(crossings.chart(store, wish.stock, tuple(wish.inks), wish.light))
 
 
 @router.post("/strip")

@@ -7,13 +7,12 @@ from pydantic import BaseModel, Field
 from cielo.api.schemas.cards import Body
 from cielo.app.crossings import Chart, Taken
 from cielo.core.advice.crossing_checks import Mark
-from cielo.core.materials import Ink, Lab, Paper
-from cielo.core.optics.difference import ciede2000
+from cielo.core.materials import Ink
 from cielo.core.optics.hue import say_colour
-from cielo.core.optics.layering import lab_of_stack
+from cielo.core.optics.layering import reflectance_of_stack
 from cielo.core.optics.lights import LIGHTS
 from cielo.core.optics.spectra import hex_from_lab
-from cielo.core.optics.water import SET_FREE, lab_after_water, lab_while_wet
+from cielo.core.optics.water import SET_FREE, reflectance_after_water, reflectance_while_wet
 from cielo.core.sequence.lightness import lightness_on
 from cielo.core.simulation.strip import PER_MM, Strip
 from cielo.exchange.materials_model import ColourModel, Key
@@ -37,7 +36,7 @@ class MarkOut(BaseModel):
 
 
 class CrossingOut(BaseModel):
-    """``hex`` is the colour by the chosen light; ``lab`` is of daylight. ``wet_apart``: CIEDE2000 to laying them wet."""
+    """Every ``hex`` is the colour by the chosen light; ``lab`` is of daylight. ``wet_apart``: CIEDE2000 to laying them wet."""
 
     bottom: str
     top: str
@@ -82,29 +81,29 @@ class ChartOut(BaseModel):
     warnings: list[str]
 
     @classmethod
-    def of(cls, chart: Chart, light: str) -> Self:
+    def of(cls, chart: Chart) -> Self:
         return cls(
             stock=chart.stock.key,
             stock_name=chart.stock.name,
-            stock_hex=hex_from_lab(chart.stock_seen),
-            light=light,
+            stock_hex=chart.hex_of(reflectance_of_stack(chart.stock.paper, {}, [])),
+            light=chart.light,
             lights=[LightOut(key=known.key, name=known.name) for known in LIGHTS.values()],
-            inks=[_facts(chart.stock.paper, ink) for ink in chart.inks],
+            inks=[_facts(chart, ink) for ink in chart.inks],
             crossings=[
                 CrossingOut(
                     bottom=c.bottom,
                     top=c.top,
                     passes=c.passes,
-                    hex=hex_from_lab(seen),
+                    hex=chart.hex_of(c.reflectance),
                     lab=c.lab,
                     words=say_colour(c.lab),
                     uncertainty=c.uncertainty,
-                    wet_hex=hex_from_lab(c.wet_lab),
-                    wet_apart=round(float(ciede2000(c.lab, c.wet_lab)), 1),
+                    wet_hex=chart.hex_of(c.wet_reflectance),
+                    wet_apart=round(c.wet_apart, 1),
                     measured=c.measured,
                     marks=[MarkOut.of(mark) for mark in c.marks],
                 )
-                for c, seen in zip(chart.crossings, chart.seen, strict=True)
+                for c in chart.crossings
             ],
             warnings=list(chart.warnings),
         )
@@ -121,20 +120,20 @@ NOTES = {
 }
 
 
-def _facts(paper: Paper, ink: Ink) -> InkFactsOut:
+def _facts(chart: Chart, ink: Ink) -> InkFactsOut:
+    paper = chart.stock.paper
     free = SET_FREE[ink.kind]
     note = NOTES.get(ink.kind, "")
     if ink.over_black is None and ink.kind in ("pigment", "hybrid", "white", "metallic"):
         note += " How well it hides is guessed; a swatch over black would tell."
-    alone: Lab = lab_of_stack(paper, {ink.key: ink}, [(ink.key, 1.0)])
     return InkFactsOut(
         key=ink.key,
         name=ink.name,
         kind=ink.kind,
         lightness=lightness_on(paper, ink),
-        hex=hex_from_lab(alone),
-        wet_hex=hex_from_lab(lab_while_wet(paper, ink, 1.0)),
-        water_hex=hex_from_lab(lab_after_water(paper, ink, 1.0)),
+        hex=chart.hex_of(reflectance_of_stack(paper, {ink.key: ink}, [(ink.key, 1.0)])),
+        wet_hex=chart.hex_of(reflectance_while_wet(paper, ink, 1.0)),
+        water_hex=chart.hex_of(reflectance_after_water(paper, ink, 1.0)),
         water_words=f"water lifts about {free:.0%} of it" if free else "water does not move it",
         note=note.strip(),
     )

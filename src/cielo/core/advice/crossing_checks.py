@@ -21,7 +21,8 @@ MarkCode = Literal["seam-mud", "primaries-brown", "ink-invisible", "focal-lost",
 NOT_SEEN, HARDLY_SEEN = 2.5, 5.0
 # A crossing is mud when both inks are colours and it keeps less than this share of the weaker one's chroma.
 MUD_SHARE, COLOUR_FROM = 0.45, 20.0
-SURPRISE_DEGREES = 38.0
+# How far outside a hue must lie to surprise, and from where on two hues have no shorter way between them, degrees.
+SURPRISE_DEGREES, COMPLEMENTS_DEGREES = 20.0, 140.0
 
 
 @dataclass(frozen=True)
@@ -36,37 +37,54 @@ class Mark:
 class Crossing:
     """One ink over another, each ``passes`` full passes.
 
-    ``lab`` dry between, ``wet_lab`` laid wet into each other; ``uncertainty`` as in optics.confidence; ``reflectance`` (31,).
+    ``lab`` and ``reflectance`` (31,) dry between, ``wet_reflectance`` laid wet into each other and ``wet_apart`` how far that
+    is from dry, CIEDE2000; ``uncertainty`` as in optics.confidence.
     """
 
     bottom: str
     top: str
     passes: int
     lab: Lab
-    wet_lab: Lab
+    reflectance: Array
+    wet_reflectance: Array
+    wet_apart: float
     uncertainty: float
     measured: bool
-    reflectance: Array
     marks: tuple[Mark, ...]
 
 
 def cross_all(paper: Paper, inks: Sequence[Ink], measured: Refinement, passes: Sequence[int] = (1, 2)) -> tuple[Crossing, ...]:
     """Every ink over every other, both orders; each ink alone where bottom and top are the same."""
     by_key = {ink.key: ink for ink in inks}
-    return tuple(_cross(paper, by_key, bottom, top, count, measured) for count in passes for bottom in inks for top in inks)
+    made = []
+    for count in passes:
+        alone = {ink.key: lab_of_stack(paper, by_key, [(ink.key, float(count))]) for ink in inks}
+        made += [_cross(paper, by_key, alone, bottom, top, count, measured) for bottom in inks for top in inks]
+    return tuple(made)
 
 
-def _cross(paper: Paper, inks: Mapping[str, Ink], bottom: Ink, top: Ink, passes: int, measured: Refinement) -> Crossing:
+def _cross(
+    paper: Paper, inks: Mapping[str, Ink], alone: Mapping[str, Lab], bottom: Ink, top: Ink, passes: int, measured: Refinement
+) -> Crossing:
     one, two = [(bottom.key, float(passes))], [(bottom.key, float(passes)), (top.key, float(passes))]
     stack = one if bottom.key == top.key else two
     reflectance = reflectance_of_stack(paper, inks, stack, measured=measured)
     lab = _lab(lab_from_reflectance(reflectance))
-    wet = lab if stack is one else lab_of_stack(paper, inks, stack, wet=True)
-    marks = _alone(paper, bottom, lab) if stack is one else _marks(paper, inks, bottom, top, float(passes), lab)
+    wet = reflectance if stack is one else reflectance_of_stack(paper, inks, stack, wet=True)
+    marks = _alone(paper, bottom, lab) if stack is one else _marks(paper, alone, bottom, top, lab)
     return Crossing(
-        bottom.key, top.key, passes, lab, wet, uncertainty(paper, inks, stack, measured=measured),
-        measured.knows(bottom.key, top.key), reflectance, marks,
+        bottom.key, top.key, passes, lab, reflectance, wet, float(ciede2000(lab, lab_from_reflectance(wet))),
+        uncertainty(paper, inks, stack, measured=measured), measured.knows(bottom.key, top.key), marks,
     )  # fmt: skip
+
+
+def _strays(a: Lab, b: Lab, lab: Lab) -> bool:
+    """Whether a crossing's hue lies outside the shorter way from one ink's to the other's, which is where makers expect it.
+
+    Between near-complements either way round is expected.
+    """
+    apart = hue_apart(a, b)
+    return apart < COMPLEMENTS_DEGREES and hue_apart(lab, a) + hue_apart(lab, b) - apart > 2 * SURPRISE_DEGREES
 
 
 def _lab(values: Array) -> Lab:
@@ -80,9 +98,8 @@ def _alone(paper: Paper, ink: Ink, lab: Lab) -> tuple[Mark, ...]:
     return (Mark("ink-invisible", f"{ink.name} hardly shows on this stock (CIEDE2000 {apart:.1f})."),)
 
 
-def _marks(paper: Paper, inks: Mapping[str, Ink], bottom: Ink, top: Ink, passes: float, lab: Lab) -> tuple[Mark, ...]:
-    a = lab_of_stack(paper, inks, [(bottom.key, passes)])
-    b = lab_of_stack(paper, inks, [(top.key, passes)])
+def _marks(paper: Paper, alone: Mapping[str, Lab], bottom: Ink, top: Ink, lab: Lab) -> tuple[Mark, ...]:
+    a, b = alone[bottom.key], alone[top.key]
     marks = []
     shown = float(ciede2000(a, lab))
     if film_of(bottom, paper).resists:
@@ -98,8 +115,8 @@ def _marks(paper: Paper, inks: Mapping[str, Ink], bottom: Ink, top: Ink, passes:
         )
     if is_brown(lab) and not is_brown(a) and not is_brown(b):
         marks.append(Mark("primaries-brown", "The crossing goes brown."))
-    middle = _lab(np.add(a, b) / 2)
-    coloured = min(chroma(lab), chroma(a), chroma(b)) > GREY_BELOW + 5
-    if coloured and hue_apart(lab, middle) > SURPRISE_DEGREES and chroma(middle) > GREY_BELOW:
-        marks.append(Mark("surprise", f"It goes {say_colour(lab)}, where the eye would expect {say_colour(middle)}."))
+    if min(chroma(lab), chroma(a), chroma(b)) > GREY_BELOW + 5 and _strays(a, b, lab):
+        marks.append(
+            Mark("surprise", f"It goes {say_colour(lab)}, and not something between {say_colour(a)} and {say_colour(b)}.")
+        )
     return tuple(marks)

@@ -20,6 +20,7 @@ cannot tell D from S, so S is found from a swatch over black, or taken from the 
 prediction is told to be less sure (confidence.py).
 """
 
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
@@ -111,9 +112,14 @@ def saturating(s: Array | float, k: float) -> Array:
 
 def _monotone(knots: Array, values: Array, s: Array) -> Array:
     """Monotone cubic through the knots (Fritsch & Carlson 1980, by way of SciPy), held at its end."""
+    return np.asarray(_curve_through(tuple(knots), tuple(values))(np.clip(s, 0, knots[-1])))
+
+
+@lru_cache(maxsize=2048)
+def _curve_through(knots: tuple[float, ...], values: tuple[float, ...]) -> Callable[[Array], Array]:
     from scipy.interpolate import PchipInterpolator
 
-    return np.asarray(PchipInterpolator(knots, values)(np.clip(s, 0, knots[-1])))
+    return PchipInterpolator(knots, values)
 
 
 @lru_cache(maxsize=2048)
@@ -122,8 +128,15 @@ def film_of(ink: Ink, stock: Paper) -> Film:
 
     Raises BadInput when no swatch has a strength above 0, or when the swatch over black is lighter than the one on white.
     """
-    swatches = _swatches(ink)
     paper = ink.measured_on or stock
+    film = _fitted(ink, paper)
+    return film if paper == stock else replace(film, foreign=True)
+
+
+@lru_cache(maxsize=2048)
+def _fitted(ink: Ink, paper: Paper) -> Film:
+    """The film that the swatches tell, made on ``paper``; kept apart from film_of because it is the same on every stock."""
+    swatches = _swatches(ink)
     sheet = sheet_of(paper)
     full = min(swatches, key=lambda s: (abs(s.strength - 1.0), s.strength))
     scattering, known = _scattering(ink, sheet, full)
@@ -131,7 +144,7 @@ def film_of(ink: Ink, stock: Paper) -> Film:
     scale = 1.0 if ink.laydown == "broken" else float(saturating(full.strength, k))
     density = solve_density(sheet, xyz_from_lab(full.lab), scattering * scale) / scale
     knots, amounts, areas, misses, warnings = _curve(ink, sheet, density, scattering, swatches, full, scale)
-    return Film(density, scattering, knots, amounts, areas, k, ink.kind in RESIST_KINDS, known, paper != stock, misses, warnings)
+    return Film(density, scattering, knots, amounts, areas, k, ink.kind in RESIST_KINDS, known, False, misses, warnings)
 
 
 def _swatches(ink: Ink) -> list[Swatch]:

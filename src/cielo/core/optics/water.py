@@ -6,11 +6,12 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from cielo.core.materials import Ink, InkKind, Lab, Paper
+from cielo.core.materials import Ink, InkKind, Paper
 from cielo.core.optics.films import film_of
 from cielo.core.optics.kubelka_munk import film_over
-from cielo.core.optics.layering import lab_of_stack
-from cielo.core.optics.stock import GLOSS_VEIL, lab_seen, sheet_of
+from cielo.core.optics.layering import reflectance_of_stack
+from cielo.core.optics.spectra import Array
+from cielo.core.optics.stock import GLOSS_VEIL, put_on_surface, sheet_of
 
 # The share of a dry film that a full drop of water sets free. Dried pigment and melted powder do not move; alcohol ink wants
 # its own solvent; a hybrid gives up its dye and blooms.
@@ -43,16 +44,15 @@ def lift(kind: InkKind, water: float, blot: bool) -> Lifted:
     return Lifted(1 - free, free - taken, taken)
 
 
-def lab_after_water(paper: Paper, ink: Ink, strength: float) -> Lab:
-    """The middle of a full drop, blotted, on ``strength`` full applications of an ink."""
+def reflectance_after_water(paper: Paper, ink: Ink, strength: float) -> Array:
+    """The middle of a full drop, blotted, on ``strength`` full applications of an ink: (31,)."""
     left = lift(ink.kind, 1.0, blot=True).left
-    return lab_of_stack(paper, {ink.key: ink}, [(ink.key, strength * left)])
+    return reflectance_of_stack(paper, {ink.key: ink}, [(ink.key, strength * left)])
 
 
-def lab_while_wet(paper: Paper, ink: Ink, strength: float) -> Lab:
-    """How ``strength`` full applications look before they dry: denser, and with the smooth surface of a liquid."""
+def reflectance_while_wet(paper: Paper, ink: Ink, strength: float) -> Array:
+    """How ``strength`` full applications look before they dry, (31,): denser, and with the smooth surface of a liquid."""
     sheet, film = sheet_of(paper), film_of(ink, paper)
     amount = float(film.amount(strength)) * WET_DENSER[ink.kind]
     inner = film_over(sheet.inner, film.density * amount / 2, film.scattering * amount)
-    lab = lab_seen(inner, min(sheet.veil, GLOSS_VEIL))
-    return (float(lab[0]), float(lab[1]), float(lab[2]))
+    return put_on_surface(inner, min(sheet.veil, GLOSS_VEIL))

@@ -1,0 +1,67 @@
+/** How a chart of crossings is read: which square is which, what is said of it, what an ink looks like by itself. */
+import type { ChartOut, CrossingOut } from "../api/client";
+
+/** One word for a mark, to stand in a square. */
+export const MARK_WORDS: Record<string, string> = {
+  "seam-mud": "dull",
+  "primaries-brown": "brown",
+  "ink-invisible": "hidden",
+  "focal-lost": "faint",
+  surprise: "surprise",
+  shed: "sheds",
+};
+
+export function crossingAt(
+  chart: ChartOut,
+  bottom: string,
+  top: string,
+  passes: number,
+): CrossingOut | undefined {
+  return chart.crossings.find((c) => c.bottom === bottom && c.top === top && c.passes === passes);
+}
+
+/** How far apart two colours look, in words; the number is CIEDE2000. */
+export function sayApart(apart: number): string {
+  if (apart < 1) return "no difference to see";
+  if (apart < 2.5) return "hardly a difference";
+  if (apart < 6) return "a difference side by side";
+  return "clearly another colour";
+}
+
+/** How sure a prediction is, in words; the number is the half width of the 90 % band in CIEDE2000. */
+export function saySure(band: number): string {
+  if (band < 3) return "sure";
+  if (band < 7) return "fairly sure";
+  return "a rough guess";
+}
+
+export interface Noted {
+  bottom: string;
+  top: string;
+  code: string;
+  words: string;
+}
+
+/** Everything marked on a chart, once for a pair and code: the square of one pass speaks for two as well. */
+export function notes(chart: ChartOut): Noted[] {
+  const seen = new Set<string>();
+  const found: Noted[] = [];
+  for (const { bottom, top, marks } of chart.crossings)
+    for (const { code, words } of marks) {
+      const id = `${code}:${[bottom, top].sort().join()}`;
+      if (!seen.has(id)) found.push({ bottom, top, code, words });
+      seen.add(id);
+    }
+  return found;
+}
+
+/** A sequence with one ink set at a place; the ink that stood there takes the other's. */
+export function withInkAt(sequence: string[], place: number, ink: string): string[] {
+  const there = sequence[place];
+  return sequence.map((key, i) => (i === place ? ink : key === ink && there ? there : key));
+}
+
+/** A sequence after the choice of inks changed: those gone are left out, new ones come last. */
+export function sequenceOf(sequence: string[], inks: string[]): string[] {
+  return [...sequence.filter((key) => inks.includes(key)), ...inks.filter((key) => !sequence.includes(key))];
+}
