@@ -81,7 +81,7 @@ function step(event: KeyboardEvent, row: number, column: number) {
                 }"
               />
               <span v-if="cell.mark" class="mark">{{ cell.mark }}</span>
-              <span v-if="cell.measured" class="mark read">read</span>
+              {{ " " }}<span v-if="cell.measured" class="mark read">read</span>
             </button>
           </td>
         </tr>

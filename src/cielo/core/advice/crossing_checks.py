@@ -4,8 +4,6 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-import numpy as np
-
 from cielo.core.materials import Ink, Lab, Paper
 from cielo.core.optics.confidence import uncertainty
 from cielo.core.optics.difference import ciede2000
