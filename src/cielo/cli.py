@@ -108,6 +108,30 @@ def render(
 
 
 @app.command()
+def proofs(
+    plan: PlanFile,
+    out: Annotated[Path, typer.Option(help="the folder to write into")],
+    dpi: Annotated[float, typer.Option(help="dots to the inch")] = 100,
+    moving: Annotated[bool, typer.Option("--moving", help="a moving picture of them too")] = False,
+) -> None:
+    """The panel after every step, as PNGs: 00.png is bare, 01.png after the first step."""
+    from cielo.app import pictures
+
+    with About(plan):
+        document = _plan(plan)
+        try:
+            out.mkdir(parents=True, exist_ok=True)
+        except OSError as error:
+            raise BadInput(f"cannot be made: {error.strerror}.", field=str(out), mend="Check the folder.") from error
+        count = len(document.steps) + 1
+        with typer.progressbar(pictures.proofs(document, dpi), length=count, label="Proofs", file=sys.stderr) as made:
+            for done, png in made:
+                _write(out / f"{done:02d}.png", png)
+        if moving:
+            _write(out / "proofs.png", pictures.proofs_moving(document, dpi))
+
+
+@app.command()
 def check(plan: PlanFile, as_json: AsJson = False) -> None:
     """What will go wrong; exit code 1 when anything will."""
     from cielo.core.advice.judge import judge

@@ -9,7 +9,7 @@ from starlette.staticfiles import StaticFiles
 
 from cielo.api import errors
 from cielo.api.guard import Guard
-from cielo.api.routers import bench, cards, crossings, predict, shelf
+from cielo.api.routers import bench, cards, crossings, grounds, predict, shelf
 from cielo.errors import NotFound
 from cielo.store.database import Store
 
@@ -21,7 +21,7 @@ def create_app(store: Store, web_root: Path | None = None) -> FastAPI:
     app.add_middleware(GZipMiddleware, minimum_size=1024)
     app.add_middleware(Guard)
     errors.install(app)
-    for router in (shelf.router, cards.router, bench.router, crossings.router, predict.router):
+    for router in (shelf.router, cards.router, bench.router, crossings.router, grounds.router, predict.router):
         app.include_router(router, prefix="/api")
     if web_root is not None:
         _serve_web(app, web_root.resolve())

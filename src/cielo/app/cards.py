@@ -1,13 +1,15 @@
 """What a maker does with cards: each function is one action and one transaction."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
+from cielo.app.shelf import find_inks, find_stock
 from cielo.core.advice.judge import judge
 from cielo.core.geometry.formats import FORMATS, CardFormat
 from cielo.core.materials import Stock
 from cielo.core.plan import Card, Plan, Reveals, ensure_sound
 from cielo.core.sequence.gradient import GradientWish, propose_gradient
+from cielo.core.sequence.grounds import GROUNDS, lay_out
 from cielo.core.sequence.precedence import with_wipes
 from cielo.core.simulation.contact import contact_of
 from cielo.core.units import Units
@@ -15,6 +17,7 @@ from cielo.errors import BadInput, NotFound, OutOfDate
 from cielo.exchange.plan_file import read_plan
 from cielo.store.cards import Revision, add_card, add_revision, all_cards, find_card, read_revision
 from cielo.store.database import Store
+from cielo.store.shelf import read_inks
 
 
 @dataclass(frozen=True)
@@ -73,6 +76,30 @@ def propose(plan: Plan, wish: GradientWish) -> Plan:
     proposed = propose_gradient(plan.title, plan.units, plan.card, plan.stock, plan.inks, wish)
     ensure_sound(proposed)
     return with_wipes(proposed, contact_of(proposed).reaches_mask)
+
+
+def lay_ground(store: Store, plan: Plan, ground_key: str) -> Plan:
+    """One of the grounds laid out from a plan's inks, in place of its steps and masks, wipes set.
+
+    What the ground takes beside its colours (powder, white) comes from the plan or, where it has none, from the shelf.
+    """
+    ground = GROUNDS.get(ground_key)
+    has = {ink.kind for ink in plan.inks}
+    wanted = [kind for kind in (ground.needs if ground else ()) if kind not in has]
+    with store.transaction() as session:
+        shelf = read_inks(session)
+    found = [next(ink for ink in shelf if ink.kind == kind) for kind in wanted if any(ink.kind == kind for ink in shelf)]
+    proposed = lay_out(plan.title, plan.units, plan.card, plan.stock, (*plan.inks, *found), ground_key)
+    ensure_sound(proposed)
+    return with_wipes(proposed, contact_of(proposed).reaches_mask)
+
+
+def plan_on_ground(
+    store: Store, title: str, units: Units, format_key: str, stock_key: str, ink_keys: Sequence[str], ground_key: str
+) -> Plan:
+    """A ground on a format, a stock and inks of the shelf. Raises NotFound for what is not there, BadInput for what does not fit."""
+    empty = empty_plan(title or "A new card", units, format_key, find_stock(store, stock_key))
+    return lay_ground(store, replace(empty, inks=find_inks(store, ink_keys)), ground_key)
 
 
 def import_card(store: Store, data: bytes) -> CardOnDesk:

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass, replace
 
+from cielo.app.shelf import find_inks, find_stock
 from cielo.core.advice.crossing_checks import Crossing, cross_all
 from cielo.core.materials import Ink, Lab, MeasuredCrossing, Stock, Swatch
 from cielo.core.optics.films import film_of
@@ -197,14 +198,6 @@ def _named(on_shelf: dict[str, Ink], name: str, row: int) -> Ink:
 
 
 def _choose(store: Store, stock_key: str, ink_keys: tuple[str, ...]) -> tuple[Stock, tuple[Ink, ...]]:
-    with store.transaction() as session:
-        stocks = {stock.key: stock for stock in read_stocks(session)}
-        inks = {ink.key: ink for ink in read_inks(session)}
-    if stock_key not in stocks:
-        raise NotFound(f"no stock {stock_key!r} is on the shelf.", field="stock", mend="Choose one that is.")
-    missing = [key for key in ink_keys if key not in inks]
-    if missing:
-        raise NotFound(f"no ink {missing[0]!r} is on the shelf.", field="inks", mend="Choose inks that are.")
     if len(ink_keys) > MOST_INKS or len(set(ink_keys)) < len(ink_keys):
         raise BadInput(f"choose up to {MOST_INKS} different inks.", field="inks")
-    return stocks[stock_key], tuple(inks[key] for key in ink_keys)
+    return find_stock(store, stock_key), find_inks(store, ink_keys)

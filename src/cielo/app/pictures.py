@@ -1,11 +1,13 @@
 """Pictures of a plan as PNG."""
 
+from collections.abc import Iterator
+
 from cielo.core.materials import Ink, Paper, Stock, Swatch
 from cielo.core.plan import Brush, Card, Plan, Reveals, Whole
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.run import picture
 from cielo.errors import BadInput
-from cielo.exchange.png import write_png
+from cielo.exchange.png import write_moving_png, write_png
 
 LOWEST_DPI, HIGHEST_DPI = 4, 1200
 
@@ -21,6 +23,19 @@ def panel_png(plan: Plan, dots_per_inch: float, steps_done: int | None = None) -
     if steps_done is not None and not 0 <= steps_done <= len(plan.steps):
         raise BadInput(f"the plan has {len(plan.steps)} steps.", field="step", mend=f"Use 0 to {len(plan.steps)}.")
     return write_png(picture(plan, grid_of(plan.card, dots_per_inch), steps_done), dots_per_inch)
+
+
+def proofs(plan: Plan, dots_per_inch: float) -> Iterator[tuple[int, bytes]]:
+    """The bare panel and the panel after every step, as (steps done, PNG)."""
+    for done in range(len(plan.steps) + 1):
+        yield done, panel_png(plan, dots_per_inch, done)
+
+
+def proofs_moving(plan: Plan, dots_per_inch: float) -> bytes:
+    """The run of proofs as a moving picture (APNG): a second a step, the last held longer."""
+    grid = grid_of(plan.card, dots_per_inch)
+    frames = [picture(plan, grid, done) for done in range(len(plan.steps) + 1)]
+    return write_moving_png(frames, dots_per_inch, [1000] * (len(frames) - 1) + [3000])
 
 
 def warm_up() -> None:

@@ -1,5 +1,6 @@
 """The shelf: what can be chosen."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from cielo.core.materials import Ink, Stock
@@ -32,3 +33,12 @@ def find_stock(store: Store, key: str) -> Stock:
     if stock is None:
         raise NotFound(f"no stock {key!r} is on the shelf.", field="stock", mend="Choose one that is.")
     return stock
+
+
+def find_inks(store: Store, keys: Sequence[str]) -> tuple[Ink, ...]:
+    """Inks of the shelf in the order asked for. Raises NotFound."""
+    on_shelf = {ink.key: ink for ink in look_at_shelf(store).inks}
+    missing = [key for key in keys if key not in on_shelf]
+    if missing:
+        raise NotFound(f"no ink {missing[0]!r} is on the shelf.", field="inks", mend="Choose inks that are.")
+    return tuple(on_shelf[key] for key in keys)

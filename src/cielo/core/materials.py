@@ -69,22 +69,49 @@ class MeasuredCrossing:
     lab: Lab
 
 
+# How a tool leaves its ink: even; in a fine or an open texture; in streaks; in blots with gaps; in drops; in mist; in pools pushed
+# about; as a solid print; as a crisp line or sheet.
+Texture = Literal["even", "fine", "open", "streaks", "blots", "drops", "mist", "pools", "print", "crisp"]
+
+
 @dataclass(frozen=True)
 class Tool:
-    """A tool that lays ink down. ``softness_mm`` is the standard deviation of the edge its bristles leave."""
+    """A tool that lays ink or water down.
+
+    ``softness_mm`` is the standard deviation of the edge it leaves; ``drop_mm`` the usual diameter of its drops or blots, where it
+    leaves any; ``verb`` begins its sentence.
+    """
 
     key: str
     name: str
+    verb: str
+    texture: Texture
     softness_mm: float
     good_for: str
+    drop_mm: float = 0.0
 
 
-# The softest edge each brush can leave: common practice, no source; to be measured on the maker's own brushes.
+# The edge and the drops of each tool: common practice, no source; to be measured on the maker's own tools.
 TOOLS: dict[str, Tool] = {
     tool.key: tool
     for tool in (
-        Tool("small-brush", "small brush", 1.5, "edges and small motifs"),
-        Tool("medium-brush", "medium brush", 3.0, "bands and halos"),
-        Tool("large-brush", "large brush", 5.0, "big areas and last veils"),
+        Tool("small-brush", "small brush", "Brush", "even", 1.5, "edges and small motifs"),
+        Tool("medium-brush", "medium brush", "Brush", "even", 3.0, "bands and halos"),
+        Tool("large-brush", "large brush", "Brush", "even", 5.0, "big areas and last veils"),
+        Tool("dauber", "dauber", "Dab", "even", 1.0, "single motifs, a finger wide"),
+        Tool("foam", "foam", "Dab", "fine", 1.5, "even cover with a fine grain", 0.9),
+        Tool("sponge", "sponge", "Dab", "open", 1.5, "stone, sand, leaves: an open texture", 3.2),
+        Tool("brayer", "brayer", "Roll", "streaks", 0.4, "fast cover with streaks", 4.0),
+        Tool("mat", "mat", "Smoosh", "blots", 0.4, "blots with rims and bare gaps", 24.0),
+        Tool("fine-splatter", "fine splatter brush", "Splatter", "drops", 0.12, "stars, sand, foam", 0.8),
+        Tool("coarse-splatter", "coarse splatter brush", "Splatter", "drops", 0.15, "bold spots", 2.4),
+        Tool("spray", "spray bottle", "Spray", "mist", 6.0, "a soft speckled veil", 0.5),
+        Tool("dropper", "dropper and air", "Drop", "pools", 0.4, "alcohol ink pushed about with air", 44.0),
+        Tool("stamp", "stamp", "Stamp", "print", 0.12, "motifs and words"),
+        Tool("pen", "pen", "Draw", "crisp", 0.08, "dots, highlights, fine lines"),
+        Tool("knife", "palette knife", "Spread", "crisp", 0.15, "paste through a stencil"),
+        Tool("mister", "mister", "Mist", "drops", 0.3, "water from a distance", 1.6),
     )
 }
+# What water is laid with.
+WATER_TOOLS = ("mister", "fine-splatter", "coarse-splatter", "medium-brush", "large-brush")

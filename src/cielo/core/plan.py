@@ -5,19 +5,27 @@ A step's ``id`` never changes, so that the bench, the findings and the pictures 
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from math import cos, radians, sin
 from typing import Literal
 
-from cielo.core.materials import TOOLS, Ink, Stock
+from cielo.core.materials import TOOLS, WATER_TOOLS, Ink, Stock
 from cielo.core.units import Units, say_length
 from cielo.errors import BadInput
 
 Edge = Literal["top", "bottom", "left", "right"]
-Touch = Literal["pale", "light", "medium", "full"]
+Touch = Literal["pale", "light", "medium", "full", "first", "second", "third"]
 DryingWay = Literal["air", "blot", "heat"]
-Onto = Literal["damp", "dry"]
+Onto = Literal["damp", "dry", "wet"]
+Keeps = Literal["inside", "outside"]
+Profile = Literal["straight", "wave", "hills", "dunes", "clouds", "torn"]
+Arrangement = Literal["scattered", "triangle"]
+WaterAmount = Literal["fine", "medium", "heavy"]
 
-# The share of a full application that one pass of each touch lays down. Common practice, no source.
-TOUCH_STRENGTH: dict[Touch, float] = {"pale": 0.15, "light": 0.3, "medium": 0.55, "full": 1.0}
+# The share of a full application that one pass of each touch lays down; of a stamp, its first, second and third print without
+# inking it again. Common practice, no source.
+TOUCH_STRENGTH: dict[Touch, float] = {
+    "pale": 0.15, "light": 0.3, "medium": 0.55, "full": 1.0, "first": 0.9, "second": 0.45, "third": 0.22,
+}  # fmt: skip
 
 OPPOSITE: dict[Edge, Edge] = {"top": "bottom", "bottom": "top", "left": "right", "right": "left"}
 
@@ -52,13 +60,112 @@ class Card:
 
 @dataclass(frozen=True)
 class Disc:
-    """A round mask; its place is kept with it, so that a halo can be built round where it will lie."""
+    """A round mask; its place is kept with it, so that a halo can be built round where it will lie.
+
+    Of every mask: ``keeps`` says which side of its outline it covers and so keeps as it is.
+    """
 
     key: str
     name: str
     x_mm: float
     y_mm: float
     diameter_mm: float
+    keeps: Keeps = "inside"
+    shape: Literal["disc"] = "disc"
+
+    @property
+    def called(self) -> str:
+        return f"{self.name} mask" if self.keeps == "inside" else f"{self.name} stencil"
+
+
+@dataclass(frozen=True)
+class EdgeMask:
+    """A mask with one long edge through a place: straight, or a line of hills, dunes, clouds, waves, or torn paper.
+
+    At ``angle_deg`` 0 the edge runs across and the mask covers what is below it; the angle turns it clockwise. ``height_mm`` is
+    how far the profile rises and falls.
+    """
+
+    key: str
+    name: str
+    x_mm: float
+    y_mm: float
+    profile: Profile
+    angle_deg: float = 0.0
+    height_mm: float = 8.0
+    seed: int = 0
+    keeps: Keeps = "inside"
+    shape: Literal["edge"] = "edge"
+
+    @property
+    def called(self) -> str:
+        return f"{self.name} mask"
+
+
+@dataclass(frozen=True)
+class Tapes:
+    """Two low-tack tapes that leave a strip of ``width_mm`` open between them; at ``angle_deg`` 0 it runs across."""
+
+    key: str
+    name: str
+    x_mm: float
+    y_mm: float
+    angle_deg: float
+    width_mm: float
+    keeps: Keeps = "outside"
+    shape: Literal["tapes"] = "tapes"
+
+    @property
+    def called(self) -> str:
+        return f"{self.name} tapes"
+
+
+@dataclass(frozen=True)
+class Stencil:
+    """A motif repeated at ``pitch_mm``; every other row moved by half where ``staggered``.
+
+    It keeps all but its openings; moved as a mask (``keeps`` "inside") it keeps what it printed and ``spread_mm`` round it.
+    """
+
+    key: str
+    name: str
+    motif: str
+    x_mm: float
+    y_mm: float
+    size_mm: float
+    pitch_mm: float
+    angle_deg: float = 0.0
+    staggered: bool = True
+    spread_mm: float = 0.0
+    keeps: Keeps = "outside"
+    shape: Literal["stencil"] = "stencil"
+
+    @property
+    def called(self) -> str:
+        return f"{self.name} stencil" if self.keeps == "outside" else f"{self.name} stencil, moved as a mask"
+
+
+@dataclass(frozen=True)
+class MotifMask:
+    """One motif, as a mask or (``keeps`` "outside") as a single stencil."""
+
+    key: str
+    name: str
+    motif: str
+    x_mm: float
+    y_mm: float
+    size_mm: float
+    angle_deg: float = 0.0
+    spread_mm: float = 0.0
+    keeps: Keeps = "inside"
+    shape: Literal["motif"] = "motif"
+
+    @property
+    def called(self) -> str:
+        return f"{self.name} mask" if self.keeps == "inside" else f"{self.name} stencil"
+
+
+Mask = Disc | EdgeMask | Tapes | Stencil | MotifMask
 
 
 @dataclass(frozen=True)
@@ -85,15 +192,90 @@ class Band:
 
 
 @dataclass(frozen=True)
+class Slant:
+    """As a band, but at an angle: measured from the panel's corner that lies furthest back along the direction.
+
+    At ``angle_deg`` 0 it goes from top to bottom; the angle turns the direction clockwise, so 90 goes from right to left.
+    """
+
+    angle_deg: float
+    start_mm: float
+    end_mm: float
+    lead_in_mm: float
+    carry_mm: float
+    over: Literal["slant"] = "slant"
+
+
+@dataclass(frozen=True)
 class Halo:
-    """Round a mask, strongest at its edge and nearly gone ``reach_mm`` from it."""
+    """Round a mask or along its edge, strongest there and nearly gone ``reach_mm`` from it."""
 
     mask: str
     reach_mm: float
     over: Literal["halo"] = "halo"
 
 
-Region = Whole | Band | Halo
+@dataclass(frozen=True)
+class Vignette:
+    """From all edges, or from the four corners, strongest there and nearly gone ``reach_mm`` inwards."""
+
+    reach_mm: float
+    origin: Literal["edges", "corners"] = "edges"
+    over: Literal["vignette"] = "vignette"
+
+
+@dataclass(frozen=True)
+class Patches:
+    """Dabs of ``size_mm`` across at random until they cover ``cover`` (0..1) of the panel."""
+
+    size_mm: float
+    cover: float
+    over: Literal["patches"] = "patches"
+
+
+@dataclass(frozen=True)
+class Inside:
+    """Inside a mask's outline. ``shaded_from`` an edge: strongest at that side of each motif, gone at the other."""
+
+    mask: str
+    shaded_from: Edge | None = None
+    over: Literal["inside"] = "inside"
+
+
+@dataclass(frozen=True)
+class Motifs:
+    """A motif printed many times: large, then middle, then small in the gaps, ``gap_mm`` apart; or three in a triangle.
+
+    ``count`` is how many of the largest; there are twice as many middle ones and four times as many small where they fit.
+    """
+
+    motif: str
+    size_mm: float
+    count: int
+    gap_mm: float = 1.0
+    arrangement: Arrangement = "scattered"
+    over: Literal["motifs"] = "motifs"
+
+
+@dataclass(frozen=True)
+class Words:
+    """Words of plain letters ``height_mm`` high, their middle at a place."""
+
+    text: str
+    x_mm: float
+    y_mm: float
+    height_mm: float
+    over: Literal["words"] = "words"
+
+
+@dataclass(frozen=True)
+class WetArea:
+    """Where the last water before this step still stands."""
+
+    over: Literal["wet-area"] = "wet-area"
+
+
+Region = Whole | Band | Slant | Halo | Vignette | Patches | Inside | Motifs | Words | WetArea
 
 
 @dataclass(frozen=True)
@@ -106,7 +288,11 @@ class Fade:
 
 @dataclass(frozen=True)
 class Brush:
-    """Ink laid with a brush. ``onto`` "damp" blends into what is there; "dry" is meant as a clean layer."""
+    """Ink, paste or embossing powder laid with a tool.
+
+    ``onto`` "damp" blends into what is there, "dry" is meant as a clean layer, "wet" mixes with what the step before laid.
+    ``seed`` is the throw: where drops, blots and dabs fall.
+    """
 
     id: str
     ink: str
@@ -116,6 +302,7 @@ class Brush:
     passes: int
     onto: Onto = "damp"
     fade: Fade | None = None
+    seed: int = 0
     do: Literal["brush"] = "brush"
 
     @property
@@ -155,7 +342,45 @@ class Dry:
     do: Literal["dry"] = "dry"
 
 
-Step = Brush | LayMask | LiftMask | Wipe | Dry
+@dataclass(frozen=True)
+class Water:
+    """Water on dry ink: drops, or a wash with a brush; taken up again with a cloth (``blot``) or left to dry."""
+
+    id: str
+    tool: str
+    region: Region
+    amount: WaterAmount = "medium"
+    blot: bool = True
+    seed: int = 0
+    do: Literal["water"] = "water"
+
+
+@dataclass(frozen=True)
+class WipeBeads:
+    """Wipe the beads of ink off melted powder, so that the motif shows."""
+
+    id: str
+    do: Literal["wipe-beads"] = "wipe-beads"
+
+
+Step = Brush | LayMask | LiftMask | Wipe | Dry | Water | WipeBeads
+
+
+@dataclass(frozen=True)
+class Focal:
+    """A focal piece as a ghost on the panel: where it will stand, and for words the ink they are stamped in.
+
+    ``x_mm``, ``y_mm`` is its middle.
+    """
+
+    key: str
+    name: str
+    kind: Literal["image", "sentiment"]
+    x_mm: float
+    y_mm: float
+    width_mm: float
+    height_mm: float
+    ink: str | None = None
 
 
 @dataclass(frozen=True)
@@ -167,13 +392,14 @@ class Plan:
     card: Card
     stock: Stock
     inks: tuple[Ink, ...]
-    masks: tuple[Disc, ...]
+    masks: tuple[Mask, ...]
     steps: tuple[Step, ...]
+    focal: tuple[Focal, ...] = ()
 
     def ink(self, key: str) -> Ink:
         return next(ink for ink in self.inks if ink.key == key)
 
-    def mask(self, key: str) -> Disc:
+    def mask(self, key: str) -> Mask:
         return next(mask for mask in self.masks if mask.key == key)
 
     def index_of(self, step_id: str) -> int:
@@ -238,40 +464,71 @@ def ensure_sound(plan: Plan) -> None:
     _ensure_distinct("masks", [mask.key for mask in plan.masks])
     _ensure_distinct("steps", [step.id for step in plan.steps])
     for i, mask in enumerate(plan.masks):
-        radius = mask.diameter_mm / 2
+        if not isinstance(mask, Disc | MotifMask):
+            continue
+        radius = (mask.diameter_mm if isinstance(mask, Disc) else mask.size_mm) / 2
         if not (-radius < mask.x_mm < width + radius and -radius < mask.y_mm < height + radius):
             raise BadInput(
-                f"the {mask.name} mask lies off the panel.",
+                f"the {mask.called} lies off the panel.",
                 field=f"masks[{i}]",
                 mend=f"Put its centre within {say_length(width, plan.units)} by {say_length(height, plan.units)}.",
             )
+    _ensure_distinct("focal", [piece.key for piece in plan.focal])
+    for i, piece in enumerate(plan.focal):
+        if piece.ink is not None:
+            _ensure_known("ink", piece.ink, [ink.key for ink in plan.inks], f"focal[{i}].ink")
     for i, step in enumerate(plan.steps):
         _ensure_step_sound(plan, step, f"steps[{i}]")
 
 
 def _ensure_step_sound(plan: Plan, step: Step, field: str) -> None:
     masks = [mask.key for mask in plan.masks]
-    if isinstance(step, LayMask | LiftMask | Wipe):
-        _ensure_known("mask", step.mask, masks, f"{field}.mask")
-    if isinstance(step, Brush):
-        _ensure_known("ink", step.ink, [ink.key for ink in plan.inks], f"{field}.ink")
-        _ensure_known("tool", step.tool, list(TOOLS), f"{field}.tool")
-        if isinstance(step.region, Halo):
-            _ensure_known("mask", step.region.mask, masks, f"{field}.region.mask")
-        if isinstance(step.region, Band):
-            if step.region.end_mm < step.region.start_mm:
-                raise BadInput(
-                    "the band ends before it starts.",
-                    field=f"{field}.region.end_mm",
-                    mend=f"Let it end at {say_length(step.region.start_mm, plan.units)} or further.",
-                )
-            span = plan.card.panel_height_mm if step.region.edge in ("top", "bottom") else plan.card.panel_width_mm
-            if step.region.start_mm - step.region.lead_in_mm >= span:
-                raise BadInput(
-                    f"the band starts beyond the panel, which is {say_length(span, plan.units)} that way.",
-                    field=f"{field}.region.start_mm",
-                    mend="Start it nearer to the edge it is measured from.",
-                )
+    match step:
+        case LayMask() | LiftMask() | Wipe():
+            _ensure_known("mask", step.mask, masks, f"{field}.mask")
+        case Brush():
+            _ensure_known("ink", step.ink, [ink.key for ink in plan.inks], f"{field}.ink")
+            _ensure_known("tool", step.tool, list(TOOLS), f"{field}.tool")
+            _ensure_region_sound(plan, step, f"{field}.region")
+        case Water():
+            _ensure_known("tool", step.tool, list(WATER_TOOLS), f"{field}.tool")
+            _ensure_region_sound(plan, step, f"{field}.region")
+
+
+def _ensure_region_sound(plan: Plan, step: Brush | Water, field: str) -> None:
+    region = step.region
+    if isinstance(region, Halo | Inside):
+        _ensure_known("mask", region.mask, [mask.key for mask in plan.masks], f"{field}.mask")
+    if isinstance(region, WetArea) and last_water(plan, step) is None:
+        raise BadInput("no water comes before this step.", field=field, mend="Set a step of water before it.")
+    if isinstance(region, Band | Slant):
+        if region.end_mm < region.start_mm:
+            raise BadInput(
+                "the band ends before it starts.",
+                field=f"{field}.end_mm",
+                mend=f"Let it end at {say_length(region.start_mm, plan.units)} or further.",
+            )
+        span = span_mm(plan.card, region)
+        if region.start_mm - region.lead_in_mm >= span:
+            raise BadInput(
+                f"the band starts beyond the panel, which is {say_length(span, plan.units)} that way.",
+                field=f"{field}.start_mm",
+                mend="Start it nearer to where it is measured from.",
+            )
+
+
+def span_mm(card: Card, region: Band | Slant) -> float:
+    """How far the panel goes in the direction a band is measured, mm."""
+    if isinstance(region, Slant):
+        angle = radians(region.angle_deg)
+        return abs(sin(angle)) * card.panel_width_mm + abs(cos(angle)) * card.panel_height_mm
+    return card.panel_height_mm if region.edge in ("top", "bottom") else card.panel_width_mm
+
+
+def last_water(plan: Plan, step: Step) -> Water | None:
+    """The last step of water before a step of the plan."""
+    before = plan.steps[: plan.index_of(step.id)]
+    return next((other for other in reversed(before) if isinstance(other, Water)), None)
 
 
 def _ensure_known(what: str, key: str, known: list[str], field: str) -> None:

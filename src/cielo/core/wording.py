@@ -8,11 +8,42 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Literal
 
-from cielo.core.materials import TOOLS
-from cielo.core.plan import Band, Brush, Dry, DryingWay, Edge, Fade, Halo, LayMask, LiftMask, Plan, Step, Wipe
+from cielo.core.geometry.motifs import MOTIFS
+from cielo.core.materials import RESIST_KINDS, TOOLS
+from cielo.core.plan import (
+    Band,
+    Brush,
+    Dry,
+    DryingWay,
+    Edge,
+    Fade,
+    Halo,
+    Inside,
+    LayMask,
+    LiftMask,
+    Motifs,
+    Onto,
+    Patches,
+    Plan,
+    Region,
+    Slant,
+    Step,
+    Touch,
+    Vignette,
+    Water,
+    WaterAmount,
+    WetArea,
+    Whole,
+    Wipe,
+    WipeBeads,
+    Words,
+)
 from cielo.core.units import Units, say_length
 
-WordKind = Literal["ink", "tool", "edge", "length", "count", "touch", "mask", "way", "minutes", "onto", "fade"]
+WordKind = Literal[
+    "ink", "tool", "water-tool", "edge", "length", "angle", "count", "percent", "touch", "print", "mask", "way", "minutes", "onto",
+    "fade", "motif", "text", "throw", "amount", "blot", "origin", "arrangement",
+]  # fmt: skip
 
 EDGE_WORDS: dict[Edge, str] = {
     "top": "top edge",
@@ -25,6 +56,19 @@ WAY_WORDS: dict[DryingWay, str] = {
     "blot": "by blotting",
     "heat": "with the heat tool",
 }
+PRINT_WORDS: dict[Touch, str] = {
+    "first": "first print",
+    "second": "second print without inking again",
+    "third": "third print without inking again",
+}
+ONTO_WORDS: dict[Onto, str] = {
+    "damp": "while it is damp",
+    "dry": "as a clean layer on dry ink",
+    "wet": "wet into the step before",
+}
+AMOUNT_WORDS: dict[WaterAmount, str] = {"fine": "a few drops", "medium": "a good sprinkle", "heavy": "really wet"}
+# Marks that fall by chance, so that another throw gives another picture.
+THROWN = ("open", "blots", "drops", "pools")
 
 
 @dataclass(frozen=True)
@@ -50,41 +94,68 @@ def fetch(plan: Plan, step: Step) -> str:
     """What to have at hand for a step."""
     match step:
         case Brush():
-            return f"{plan.ink(step.ink).name} pad, {TOOLS[step.tool].name}, scrap paper to off-load on"
+            ink, tool = plan.ink(step.ink), TOOLS[step.tool]
+            if ink.kind in RESIST_KINDS:
+                return f"watermark ink, {tool.name}, anti-static bag, {ink.name} powder, heat tool"
+            extra = {
+                "even": ", scrap paper to off-load on", "drops": ", a sheet to shield what stays clean",
+                "blots": ", mister", "print": ", scrap to stamp off on",
+            }.get(tool.texture, "")  # fmt: skip
+            return f"{ink.name}, {tool.name}{extra}"
         case LayMask() | LiftMask():
-            return f"the {plan.mask(step.mask).name} mask"
+            return f"the {plan.mask(step.mask).called}"
         case Wipe():
             return "a damp cloth and a dry one"
+        case WipeBeads():
+            return "a dry cloth"
+        case Water():
+            return f"clean water, {TOOLS[step.tool].name}{', a cloth to blot with' if step.blot else ''}"
         case Dry():
             return {"air": "a clean flat place", "blot": "a sheet of blotting paper", "heat": "the heat tool"}[step.way]
 
 
-def care(step: Step) -> str:
-    """The usual caution for a step, or nothing."""
+def care(plan: Plan, step: Step) -> str:
+    """The usual caution for a step, or nothing. It defers to the product's own sheet and to local rules."""
+    return " ".join(dict.fromkeys(_cares(plan, step)))
+
+
+def _cares(plan: Plan, step: Step) -> Iterator[str]:
+    after = "Follow its own sheet and your local rules."
     if isinstance(step, Dry) and step.way == "heat":
-        return (
-            "The heat tool burns skin and scorches card: keep it moving, keep it from children, and follow its own "
-            "sheet and your local rules."
-        )
-    return ""
+        alcohol = any(isinstance(s, Brush) and plan.ink(s.ink).kind == "alcohol" for s in plan.steps)
+        if alcohol:
+            yield "Never a heat tool on wet alcohol ink: it burns. Let it dry in the air."
+        yield f"The heat tool burns skin and scorches card: keep it moving and from children. {after}"
+    if isinstance(step, Brush):
+        kind, texture = plan.ink(step.ink).kind, TOOLS[step.tool].texture
+        if kind in RESIST_KINDS:
+            yield f"Powder is not for breathing, and the heat tool burns skin and scorches card. {after}"
+        if kind == "alcohol":
+            yield f"Alcohol ink burns and its fumes want air: open a window, no flame, no heat tool while it is wet. {after}"
+        if texture == "mist":
+            yield f"Mist is not for breathing: spray away from your face, with air. {after}"
 
 
 def _parts(plan: Plan, step: Step) -> Iterator[Part]:
     match step:
         case Brush():
             yield from _brush(plan, step)
+        case Water():
+            yield from _water(plan, step)
         case LayMask():
             yield Part("Lay the ")
-            yield Part(f"{plan.mask(step.mask).name} mask", "mask", "mask")
+            yield Part(plan.mask(step.mask).called, "mask", "mask")
             yield Part(" and press its rim down.")
         case LiftMask():
             yield Part("Lift the ")
-            yield Part(f"{plan.mask(step.mask).name} mask", "mask", "mask")
+            yield Part(plan.mask(step.mask).called, "mask", "mask")
             yield Part(" off.")
         case Wipe():
             yield Part("Wipe the ")
-            yield Part(f"{plan.mask(step.mask).name} mask", "mask", "mask")
+            yield Part(plan.mask(step.mask).called, "mask", "mask")
             yield Part(" clean where it lies.")
+        case WipeBeads():
+            yield Part("Wipe the beads off the embossing, so that the motif shows.")
         case Dry():
             yield Part("Let it dry ")
             yield Part(WAY_WORDS[step.way], "way", "way")
@@ -94,35 +165,123 @@ def _parts(plan: Plan, step: Step) -> Iterator[Part]:
 
 
 def _brush(plan: Plan, step: Brush) -> Iterator[Part]:
-    units = plan.units
-    yield Part("Brush ")
-    yield Part(plan.ink(step.ink).name, "ink", "ink")
+    tool, ink = TOOLS[step.tool], plan.ink(step.ink)
+    yield Part("Emboss with " if ink.kind in RESIST_KINDS else f"{tool.verb} ")
+    yield Part(ink.name, "ink", "ink")
     yield Part(" with the ")
-    yield Part(TOOLS[step.tool].name, "tool", "tool")
-    region = step.region
-    if isinstance(region, Band):
-        yield from _band(region, units)
-    elif isinstance(region, Halo):
-        yield Part(" round the ")
-        yield Part(f"{plan.mask(region.mask).name} mask", "region.mask", "mask")
-        yield Part(", out to ")
-        yield Part(_length(region.reach_mm, units), "region.reach_mm", "length")
+    yield Part(tool.name, "tool", "tool")
+    yield from _region(plan, step.region)
+    if ink.kind in RESIST_KINDS:
+        yield Part(": watermark ink, powder, tap it off, melt")
+    elif step.touch in PRINT_WORDS:
+        yield Part(", as a ")
+        yield Part(PRINT_WORDS[step.touch], "touch", "print")
     else:
-        yield Part(" over the whole panel")
-    yield Part(", ")
-    yield Part(str(step.passes), "passes", "count")
-    yield Part(" ")
-    yield Part(step.touch, "touch", "touch")
-    yield Part(" pass" if step.passes == 1 else " passes")
-    yield from _fade(step.fade, units)
-    yield Part(", ")
-    yield Part("while it is damp" if step.onto == "damp" else "as a clean layer on dry ink", "onto", "onto")
+        yield Part(", ")
+        yield Part(str(step.passes), "passes", "count")
+        yield Part(" ")
+        yield Part(step.touch, "touch", "touch")
+        yield Part(" pass" if step.passes == 1 else " passes")
+    if tool.texture == "even":
+        yield from _fade(step.fade, plan.units)
+    if ink.kind not in RESIST_KINDS:
+        yield Part(", ")
+        yield Part(ONTO_WORDS[step.onto], "onto", "onto")
+    if tool.texture in THROWN or isinstance(step.region, Patches | Motifs):
+        yield Part(", as it falls in ")
+        yield Part(f"throw {step.seed + 1}", "seed", "throw")
     yield Part(".")
+
+
+def _water(plan: Plan, step: Water) -> Iterator[Part]:
+    tool = TOOLS[step.tool]
+    yield Part("Splatter water" if tool.texture == "drops" else "Brush water")
+    yield Part(" with the ")
+    yield Part(tool.name, "tool", "water-tool")
+    yield from _region(plan, step.region)
+    yield Part(", ")
+    yield Part(AMOUNT_WORDS[step.amount], "amount", "amount")
+    yield Part("; wait a few seconds, then ")
+    yield Part("blot it" if step.blot else "let it dry where it stands", "blot", "blot")
+    if tool.texture == "drops":
+        yield Part(", as it falls in ")
+        yield Part(f"throw {step.seed + 1}", "seed", "throw")
+    yield Part(".")
+
+
+def _region(plan: Plan, region: Region) -> Iterator[Part]:
+    units = plan.units
+    match region:
+        case Band():
+            yield from _band(region, units)
+        case Slant():
+            yield Part(", slanting at ")
+            yield Part(f"{region.angle_deg:g}°", "region.angle_deg", "angle")
+            yield from _along(region, units)
+        case Halo():
+            yield Part(" round the ")
+            yield Part(plan.mask(region.mask).called, "region.mask", "mask")
+            yield Part(", out to ")
+            yield Part(_length(region.reach_mm, units), "region.reach_mm", "length")
+        case Vignette():
+            yield Part(" from ")
+            yield Part("all four edges" if region.origin == "edges" else "the corners", "region.origin", "origin")
+            yield Part(" in to ")
+            yield Part(_length(region.reach_mm, units), "region.reach_mm", "length")
+        case Patches():
+            yield Part(" in patches of ")
+            yield Part(_length(region.size_mm, units), "region.size_mm", "length")
+            yield Part(" at random until they cover ")
+            yield Part(f"{region.cover:.0%}", "region.cover", "percent")
+        case Inside():
+            yield Part(" inside the ")
+            yield Part(plan.mask(region.mask).called, "region.mask", "mask")
+            if region.shaded_from:
+                yield Part(", strongest at the ")
+                yield Part(EDGE_WORDS[region.shaded_from].replace("edge", "side"), "region.shaded_from", "edge")
+        case Motifs():
+            yield from _motifs(region, units)
+        case Words():
+            yield Part(": ")
+            yield Part(f"“{region.text}”", "region.text", "text")
+            yield Part(", ")
+            yield Part(_length(region.height_mm, units), "region.height_mm", "length")
+            yield Part(" high, its middle ")
+            yield Part(_length(region.x_mm, units), "region.x_mm", "length")
+            yield Part(" from the left and ")
+            yield Part(_length(region.y_mm, units), "region.y_mm", "length")
+            yield Part(" from the top")
+        case WetArea():
+            yield Part(" where the water stands")
+        case Whole():
+            yield Part(" over the whole panel")
+
+
+def _motifs(region: Motifs, units: Units) -> Iterator[Part]:
+    yield Part(": ")
+    if region.arrangement == "scattered":
+        yield Part(str(region.count), "region.count", "count")
+        yield Part(" large ")
+    yield Part(MOTIFS[region.motif][0], "region.motif", "motif")
+    yield Part(" motifs " if region.arrangement == "scattered" else " ")
+    yield Part(_length(region.size_mm, units), "region.size_mm", "length")
+    yield Part(" across, ")
+    if region.arrangement == "triangle":
+        yield Part("three in a triangle", "region.arrangement", "arrangement")
+        return
+    yield Part("smaller ones in the gaps", "region.arrangement", "arrangement")
+    yield Part(", ")
+    yield Part(_length(region.gap_mm, units), "region.gap_mm", "length")
+    yield Part(" apart at least")
 
 
 def _band(band: Band, units: Units) -> Iterator[Part]:
     yield Part(", from the ")
     yield Part(EDGE_WORDS[band.edge], "region.edge", "edge")
+    yield from _along(band, units)
+
+
+def _along(band: Band | Slant, units: Units) -> Iterator[Part]:
     if band.start_mm > 0:
         yield Part(", start at ")
         yield Part(_length(band.start_mm, units), "region.start_mm", "length")

@@ -4,11 +4,13 @@ The models mirror the frozen data of core.plan; the core knows nothing of them.
 """
 
 import json
-from typing import Annotated, Any, Literal, Self
+from collections.abc import Callable
+from typing import Annotated, Any, ClassVar, Literal, Self
 
-from pydantic import Field
+from pydantic import Field, TypeAdapter
 
 from cielo.core.plan import (
+    Arrangement,
     Band,
     Brush,
     Card,
@@ -16,18 +18,35 @@ from cielo.core.plan import (
     Dry,
     DryingWay,
     Edge,
+    EdgeMask,
     Fade,
+    Focal,
     Halo,
+    Inside,
+    Keeps,
     LayMask,
     LiftMask,
+    Mask,
+    MotifMask,
+    Motifs,
     Onto,
+    Patches,
     Plan,
-    Region,
+    Profile,
     Reveals,
+    Slant,
+    Stencil,
     Step,
+    Tapes,
     Touch,
+    Vignette,
+    Water,
+    WaterAmount,
+    WetArea,
     Whole,
     Wipe,
+    WipeBeads,
+    Words,
     ensure_sound,
 )
 from cielo.core.units import Units
@@ -59,25 +78,86 @@ class CardModel(Strict):
         return Card(self.width_mm, self.height_mm, self.fold, Reveals(**self.reveals.model_dump()))
 
 
-class DiscModel(Strict):
+class Mirror(Strict):
+    """A model with the fields of one class of core data."""
+
+    core: ClassVar[Callable[..., Any]]
+
+    def to_core(self) -> Any:
+        """The core's own object."""
+        return self.core(**{name: value.to_core() if isinstance(value, Mirror) else value for name, value in self})
+
+
+Angle = Annotated[float, Field(ge=-360, le=360, description="degrees, clockwise")]
+Span = Annotated[float, Field(ge=2, le=600, description="millimetres")]
+Seed = Annotated[int, Field(ge=0, le=1_000_000)]
+Motif = Literal["leaf", "rosette", "flower", "star", "spines", "stone", "saguaro", "arch", "rays", "dot"]
+
+
+class MaskModel(Mirror):
     key: Key
     name: Name
     x_mm: Place
     y_mm: Place
-    diameter_mm: Annotated[float, Field(ge=2, le=600)]
-
-    def to_core(self) -> Disc:
-        return Disc(**self.model_dump())
 
 
-class WholeModel(Strict):
+class DiscModel(MaskModel):
+    core = Disc
+    shape: Literal["disc"] = "disc"
+    diameter_mm: Span
+    keeps: Keeps = "inside"
+
+
+class EdgeMaskModel(MaskModel):
+    core = EdgeMask
+    shape: Literal["edge"] = "edge"
+    profile: Profile
+    angle_deg: Angle = 0.0
+    height_mm: Annotated[float, Field(ge=0, le=200)] = 8.0
+    seed: Seed = 0
+    keeps: Keeps = "inside"
+
+
+class TapesModel(MaskModel):
+    core = Tapes
+    shape: Literal["tapes"] = "tapes"
+    angle_deg: Angle
+    width_mm: Span
+    keeps: Keeps = "outside"
+
+
+class StencilModel(MaskModel):
+    core = Stencil
+    shape: Literal["stencil"] = "stencil"
+    motif: Motif
+    size_mm: Span
+    pitch_mm: Span
+    angle_deg: Angle = 0.0
+    staggered: bool = True
+    spread_mm: Annotated[float, Field(ge=0, le=20)] = 0.0
+    keeps: Keeps = "outside"
+
+
+class MotifMaskModel(MaskModel):
+    core = MotifMask
+    shape: Literal["motif"] = "motif"
+    motif: Motif
+    size_mm: Span
+    angle_deg: Angle = 0.0
+    spread_mm: Annotated[float, Field(ge=0, le=20)] = 0.0
+    keeps: Keeps = "inside"
+
+
+AnyMask = Annotated[DiscModel | EdgeMaskModel | TapesModel | StencilModel | MotifMaskModel, Field(discriminator="shape")]
+
+
+class WholeModel(Mirror):
+    core = Whole
     over: Literal["whole"] = "whole"
 
-    def to_core(self) -> Whole:
-        return Whole()
 
-
-class BandModel(Strict):
+class BandModel(Mirror):
+    core = Band
     over: Literal["band"] = "band"
     edge: Edge
     start_mm: Length
@@ -85,28 +165,84 @@ class BandModel(Strict):
     lead_in_mm: Length = 0.0
     carry_mm: Length = 0.0
 
-    def to_core(self) -> Band:
-        return Band(**self.model_dump())
+
+class SlantModel(Mirror):
+    core = Slant
+    over: Literal["slant"] = "slant"
+    angle_deg: Angle
+    start_mm: Length
+    end_mm: Length
+    lead_in_mm: Length = 0.0
+    carry_mm: Length = 0.0
 
 
-class HaloModel(Strict):
+class HaloModel(Mirror):
+    core = Halo
     over: Literal["halo"] = "halo"
     mask: Key
     reach_mm: Size
 
-    def to_core(self) -> Halo:
-        return Halo(**self.model_dump())
+
+class VignetteModel(Mirror):
+    core = Vignette
+    over: Literal["vignette"] = "vignette"
+    reach_mm: Size
+    origin: Literal["edges", "corners"] = "edges"
 
 
-RegionModel = Annotated[WholeModel | BandModel | HaloModel, Field(discriminator="over")]
+class PatchesModel(Mirror):
+    core = Patches
+    over: Literal["patches"] = "patches"
+    size_mm: Annotated[float, Field(ge=1, le=200)]
+    cover: Annotated[float, Field(gt=0, le=0.999, description="share of the panel")]
 
 
-class FadeModel(Strict):
+class InsideModel(Mirror):
+    core = Inside
+    over: Literal["inside"] = "inside"
+    mask: Key
+    shaded_from: Edge | None = None
+
+
+class MotifsModel(Mirror):
+    core = Motifs
+    over: Literal["motifs"] = "motifs"
+    motif: Motif
+    size_mm: Span
+    count: Annotated[int, Field(ge=1, le=40)]
+    gap_mm: Annotated[float, Field(ge=-20, le=50)] = 1.0
+    arrangement: Arrangement = "scattered"
+
+
+class WordsModel(Mirror):
+    core = Words
+    over: Literal["words"] = "words"
+    text: Annotated[str, Field(min_length=1, max_length=40)]
+    x_mm: Place
+    y_mm: Place
+    height_mm: Annotated[float, Field(ge=2, le=100)]
+
+
+class WetAreaModel(Mirror):
+    core = WetArea
+    over: Literal["wet-area"] = "wet-area"
+
+
+RegionModel = Annotated[
+    WholeModel | BandModel | SlantModel | HaloModel | VignetteModel | PatchesModel | InsideModel | MotifsModel | WordsModel
+    | WetAreaModel,
+    Field(discriminator="over"),
+]  # fmt: skip
+
+
+class FadeModel(Mirror):
+    core = Fade
     edge: Edge
     width_mm: Size
 
 
-class BrushModel(Strict):
+class BrushModel(Mirror):
+    core = Brush
     do: Literal["brush"] = "brush"
     id: Key
     ink: Key
@@ -116,51 +252,70 @@ class BrushModel(Strict):
     passes: Annotated[int, Field(ge=1, le=20)] = 1
     onto: Onto = "damp"
     fade: FadeModel | None = None
-
-    def to_core(self) -> Brush:
-        region: Region = self.region.to_core()
-        fade = Fade(self.fade.edge, self.fade.width_mm) if self.fade else None
-        return Brush(self.id, self.ink, self.tool, region, self.touch, self.passes, self.onto, fade)
+    seed: Seed = 0
 
 
-class LayMaskModel(Strict):
+class WaterModel(Mirror):
+    core = Water
+    do: Literal["water"] = "water"
+    id: Key
+    tool: Key
+    region: RegionModel
+    amount: WaterAmount = "medium"
+    blot: bool = True
+    seed: Seed = 0
+
+
+class LayMaskModel(Mirror):
+    core = LayMask
     do: Literal["lay-mask"] = "lay-mask"
     id: Key
     mask: Key
 
-    def to_core(self) -> LayMask:
-        return LayMask(self.id, self.mask)
 
-
-class LiftMaskModel(Strict):
+class LiftMaskModel(Mirror):
+    core = LiftMask
     do: Literal["lift-mask"] = "lift-mask"
     id: Key
     mask: Key
 
-    def to_core(self) -> LiftMask:
-        return LiftMask(self.id, self.mask)
 
-
-class WipeModel(Strict):
+class WipeModel(Mirror):
+    core = Wipe
     do: Literal["wipe"] = "wipe"
     id: Key
     mask: Key
 
-    def to_core(self) -> Wipe:
-        return Wipe(self.id, self.mask)
+
+class WipeBeadsModel(Mirror):
+    core = WipeBeads
+    do: Literal["wipe-beads"] = "wipe-beads"
+    id: Key
 
 
-class DryModel(Strict):
+class DryModel(Mirror):
+    core = Dry
     do: Literal["dry"] = "dry"
     id: Key
     way: DryingWay = "air"
     minutes: Annotated[float, Field(gt=0, le=1440)]
 
-    def to_core(self) -> Dry:
-        return Dry(self.id, self.way, self.minutes)
+
+StepModel = Annotated[
+    BrushModel | WaterModel | LayMaskModel | LiftMaskModel | WipeModel | WipeBeadsModel | DryModel, Field(discriminator="do")
+]
 
 
-StepModel = Annotated[BrushModel | LayMaskModel | LiftMaskModel | WipeModel | DryModel, Field(discriminator="do")]
+class FocalModel(Mirror):
+    core = Focal
+    key: Key
+    name: Name
+    kind: Literal["image", "sentiment"]
+    x_mm: Place
+    y_mm: Place
+    width_mm: Span
+    height_mm: Span
+    ink: Key | None = None
 
 
 class PlanModel(Strict):
@@ -173,8 +328,9 @@ class PlanModel(Strict):
     card: CardModel
     stock: StockModel
     inks: Annotated[list[InkModel], Field(max_length=24)]
-    masks: Annotated[list[DiscModel], Field(max_length=24)] = []
+    masks: Annotated[list[AnyMask], Field(max_length=24)] = []
     steps: Annotated[list[StepModel], Field(max_length=200)] = []
+    focal: Annotated[list[FocalModel], Field(max_length=12)] = []
 
     def to_core(self) -> Plan:
         """The plan as core data. Raises BadInput when its parts do not refer to each other or do not fit."""
@@ -185,7 +341,8 @@ class PlanModel(Strict):
             self.stock.to_core(),
             tuple(ink.to_core() for ink in self.inks),
             tuple(mask.to_core() for mask in self.masks),
-            tuple(_step(step) for step in self.steps),
+            tuple(step.to_core() for step in self.steps),
+            tuple(piece.to_core() for piece in self.focal),
         )
         ensure_sound(plan)
         return plan
@@ -196,27 +353,25 @@ class PlanModel(Strict):
             "card": CardModel.model_validate(plan.card),
             "stock": StockModel.of(plan.stock),
             "inks": [InkModel.of(ink) for ink in plan.inks],
-            "masks": [DiscModel.model_validate(mask) for mask in plan.masks],
-            "steps": [_step_model(step) for step in plan.steps],
+            "masks": [mask_model(mask) for mask in plan.masks],
+            "steps": [step_model(step) for step in plan.steps],
+            "focal": [FocalModel.model_validate(piece) for piece in plan.focal],
         }
         return cls(title=plan.title, units=plan.units, **parts)
 
 
-STEP_MODELS: dict[type[Step], type[Strict]] = {
-    Brush: BrushModel,
-    LayMask: LayMaskModel,
-    LiftMask: LiftMaskModel,
-    Wipe: WipeModel,
-    Dry: DryModel,
-}
+_masks: TypeAdapter[Any] = TypeAdapter(AnyMask)
+_steps: TypeAdapter[Any] = TypeAdapter(StepModel)
 
 
-def _step(model: StepModel) -> Step:
-    return model.to_core()
+def mask_model(mask: Mask) -> Mirror:
+    """The model of a mask."""
+    return _masks.validate_python(mask, from_attributes=True)  # type: ignore[no-any-return]
 
 
-def _step_model(step: Step) -> Strict:
-    return STEP_MODELS[type(step)].model_validate(step)
+def step_model(step: Step) -> Mirror:
+    """The model of a step."""
+    return _steps.validate_python(step, from_attributes=True)  # type: ignore[no-any-return]
 
 
 def read_plan(data: bytes) -> Plan:

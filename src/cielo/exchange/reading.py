@@ -1,6 +1,7 @@
 """Untrusted JSON in, a checked model out; every refusal names the field in words."""
 
 import json
+from itertools import pairwise
 from typing import Any, TypeVar
 
 from pydantic import BaseModel, ValidationError
@@ -51,11 +52,17 @@ def refusal(errors: Any) -> BadInput:
 def field_path(location: Any) -> str:
     """("inks", "A", "swatches", 0, "lab") to ``inks.A.swatches[0].lab``."""
     path = ""
-    for part in location:
+    for before, part in pairwise((None, *location)):
+        if part in KINDS and (isinstance(before, int) or before == "region"):
+            continue  # which kind of step, mask or region was tried: no part of the document
         path += f"[{part}]" if isinstance(part, int) else f"{'.' if path else ''}{part}"
     return path
 
 
+KINDS = frozenset({
+    "brush", "water", "lay-mask", "lift-mask", "wipe", "wipe-beads", "dry", "disc", "edge", "tapes", "stencil", "motif", "whole", "band",
+    "slant", "halo", "vignette", "patches", "inside", "motifs", "words", "wet-area",
+})  # fmt: skip
 MENDS = {
     "extra_forbidden": "Leave it out, or check its spelling.",
     "missing": "Add it.",

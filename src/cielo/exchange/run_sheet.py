@@ -56,8 +56,8 @@ def _row(plan: Plan, at: int, step: Step, proof_png: bytes, why: str) -> list[Fl
     ]
     if isinstance(step, Dry):
         words.append(Paragraph(f"Started at ______ , ready {escape(say_minutes(step.minutes))} later.", SMALL))
-    if care(step):
-        words.append(Paragraph(f"<b>Care:</b> {escape(care(step))}", SMALL))
+    if care(plan, step):
+        words.append(Paragraph(f"<b>Care:</b> {escape(care(plan, step))}", SMALL))
     words.append(Spacer(1, 2 * mm))
     return [TickBox(), Image(BytesIO(proof_png), width * scale, height * scale), words]
 

@@ -68,6 +68,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cards/on-ground": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start On Ground
+         * @description Start a card with a ground laid out from inks of the shelf.
+         */
+        post: operations["start_on_ground_api_cards_on_ground_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cards/import": {
         parameters: {
             query?: never;
@@ -126,6 +146,26 @@ export interface paths {
          * @description Lay out a banded gradient from the inks given, in place of the card's steps.
          */
         post: operations["propose_gradient_api_cards__card_id__gradient_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/ground": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lay Ground
+         * @description Lay out a ground from the card's inks, in place of its steps and masks.
+         */
+        post: operations["lay_ground_api_cards__card_id__ground_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -304,6 +344,26 @@ export interface paths {
          * @description The inks at a place, bottom first, and the colour they give.
          */
         get: operations["ask_panel_api_cards__card_id__ask_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/run-of-proofs.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Moving Proofs
+         * @description The run of proofs as a moving picture (APNG), one step after another.
+         */
+        get: operations["moving_proofs_api_cards__card_id__run_of_proofs_png_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -560,6 +620,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/grounds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Grounds
+         * @description Every ground, in the order of the trade's list.
+         */
+        get: operations["list_grounds_api_grounds_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/grounds/{ground}/picture.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Picture
+         * @description A ground as it would look.
+         */
+        get: operations["picture_api_grounds__ground__picture_png_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/predict": {
         parameters: {
             query?: never;
@@ -684,13 +784,13 @@ export interface components {
             /** Tool */
             tool: string;
             /** Region */
-            region: components["schemas"]["WholeModel"] | components["schemas"]["BandModel"] | components["schemas"]["HaloModel"];
+            region: components["schemas"]["WholeModel"] | components["schemas"]["BandModel"] | components["schemas"]["SlantModel"] | components["schemas"]["HaloModel"] | components["schemas"]["VignetteModel"] | components["schemas"]["PatchesModel"] | components["schemas"]["InsideModel"] | components["schemas"]["MotifsModel"] | components["schemas"]["WordsModel"] | components["schemas"]["WetAreaModel"];
             /**
              * Touch
              * @default light
              * @enum {string}
              */
-            touch: "pale" | "light" | "medium" | "full";
+            touch: "pale" | "light" | "medium" | "full" | "first" | "second" | "third";
             /**
              * Passes
              * @default 1
@@ -701,8 +801,13 @@ export interface components {
              * @default damp
              * @enum {string}
              */
-            onto: "damp" | "dry";
+            onto: "damp" | "dry" | "wet";
             fade?: components["schemas"]["FadeModel"] | null;
+            /**
+             * Seed
+             * @default 0
+             */
+            seed: number;
         };
         /** CardModel */
         CardModel: {
@@ -887,8 +992,22 @@ export interface components {
              * @description millimetres from the panel's top left corner
              */
             y_mm: number;
-            /** Diameter Mm */
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "disc";
+            /**
+             * Diameter Mm
+             * @description millimetres
+             */
             diameter_mm: number;
+            /**
+             * Keeps
+             * @default inside
+             * @enum {string}
+             */
+            keeps: "inside" | "outside";
         };
         /** DropCrossing */
         DropCrossing: {
@@ -916,6 +1035,55 @@ export interface components {
             way: "air" | "blot" | "heat";
             /** Minutes */
             minutes: number;
+        };
+        /** EdgeMaskModel */
+        EdgeMaskModel: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * X Mm
+             * @description millimetres from the panel's top left corner
+             */
+            x_mm: number;
+            /**
+             * Y Mm
+             * @description millimetres from the panel's top left corner
+             */
+            y_mm: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "edge";
+            /**
+             * Profile
+             * @enum {string}
+             */
+            profile: "straight" | "wave" | "hills" | "dunes" | "clouds" | "torn";
+            /**
+             * Angle Deg
+             * @description degrees, clockwise
+             * @default 0
+             */
+            angle_deg: number;
+            /**
+             * Height Mm
+             * @default 8
+             */
+            height_mm: number;
+            /**
+             * Seed
+             * @default 0
+             */
+            seed: number;
+            /**
+             * Keeps
+             * @default inside
+             * @enum {string}
+             */
+            keeps: "inside" | "outside";
         };
         /** FadeModel */
         FadeModel: {
@@ -953,6 +1121,54 @@ export interface components {
             /** Source */
             source: string;
         };
+        /** FocalModel */
+        FocalModel: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "image" | "sentiment";
+            /**
+             * X Mm
+             * @description millimetres from the panel's top left corner
+             */
+            x_mm: number;
+            /**
+             * Y Mm
+             * @description millimetres from the panel's top left corner
+             */
+            y_mm: number;
+            /**
+             * Width Mm
+             * @description millimetres
+             */
+            width_mm: number;
+            /**
+             * Height Mm
+             * @description millimetres
+             */
+            height_mm: number;
+            /** Ink */
+            ink?: string | null;
+        };
+        /**
+         * FocalOut
+         * @description ``worst``: of a sentiment the least CIEDE2000 to its ground, of an image how far the ground varies; and where.
+         */
+        FocalOut: {
+            /** Key */
+            key: string;
+            /** Worst */
+            worst: number;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+        };
         /** FormatOut */
         FormatOut: {
             /** Key */
@@ -967,6 +1183,28 @@ export interface components {
             fold: string;
             /** Reveal Mm */
             reveal_mm: number;
+        };
+        /**
+         * GroundOut
+         * @description A ground to start from; ``fewest`` and ``most`` count its colours, ``needs`` are kinds of ink it takes beside them.
+         */
+        GroundOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Family */
+            family: string;
+            /** Hint */
+            hint: string;
+            /** Fewest */
+            fewest: number;
+            /** Most */
+            most: number;
+            /** Needs */
+            needs: string[];
+            /** Suits */
+            suits: string;
         };
         /** HTTPValidationError */
         HTTPValidationError: {
@@ -1083,6 +1321,18 @@ export interface components {
             /** Hex */
             hex: string;
         };
+        /** InsideModel */
+        InsideModel: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            over: "inside";
+            /** Mask */
+            mask: string;
+            /** Shaded From */
+            shaded_from?: ("top" | "bottom" | "left" | "right") | null;
+        };
         /** KeepCrossing */
         KeepCrossing: {
             /** Stock */
@@ -1103,6 +1353,16 @@ export interface components {
             name: string;
             /** Strength */
             strength: number;
+        };
+        /**
+         * LayGround
+         * @description Lay out a ground from the card's own inks, in place of its steps and masks.
+         */
+        LayGround: {
+            /** Based On */
+            based_on: number;
+            /** Ground */
+            ground: string;
         };
         /** LayMaskModel */
         LayMaskModel: {
@@ -1142,6 +1402,105 @@ export interface components {
             /** Words */
             words: string;
         };
+        /**
+         * MaskOut
+         * @description A mask on the panel: how it is called, and its outlines as an SVG path in mm.
+         */
+        MaskOut: {
+            /** Key */
+            key: string;
+            /** Called */
+            called: string;
+            /** Path */
+            path: string;
+        };
+        /** MotifMaskModel */
+        MotifMaskModel: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * X Mm
+             * @description millimetres from the panel's top left corner
+             */
+            x_mm: number;
+            /**
+             * Y Mm
+             * @description millimetres from the panel's top left corner
+             */
+            y_mm: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "motif";
+            /**
+             * Motif
+             * @enum {string}
+             */
+            motif: "leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot";
+            /**
+             * Size Mm
+             * @description millimetres
+             */
+            size_mm: number;
+            /**
+             * Angle Deg
+             * @description degrees, clockwise
+             * @default 0
+             */
+            angle_deg: number;
+            /**
+             * Spread Mm
+             * @default 0
+             */
+            spread_mm: number;
+            /**
+             * Keeps
+             * @default inside
+             * @enum {string}
+             */
+            keeps: "inside" | "outside";
+        };
+        /** MotifOut */
+        MotifOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /** MotifsModel */
+        MotifsModel: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            over: "motifs";
+            /**
+             * Motif
+             * @enum {string}
+             */
+            motif: "leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot";
+            /**
+             * Size Mm
+             * @description millimetres
+             */
+            size_mm: number;
+            /** Count */
+            count: number;
+            /**
+             * Gap Mm
+             * @default 1
+             */
+            gap_mm: number;
+            /**
+             * Arrangement
+             * @default scattered
+             * @enum {string}
+             */
+            arrangement: "scattered" | "triangle";
+        };
         /** PaperModel */
         PaperModel: {
             /** Lab */
@@ -1166,6 +1525,21 @@ export interface components {
             field: string;
             /** Kind */
             kind: string | null;
+        };
+        /** PatchesModel */
+        PatchesModel: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            over: "patches";
+            /** Size Mm */
+            size_mm: number;
+            /**
+             * Cover
+             * @description share of the panel
+             */
+            cover: number;
         };
         /** PlaceOut */
         PlaceOut: {
@@ -1207,12 +1581,17 @@ export interface components {
              * Masks
              * @default []
              */
-            masks: components["schemas"]["DiscModel"][];
+            masks: (components["schemas"]["DiscModel"] | components["schemas"]["EdgeMaskModel"] | components["schemas"]["TapesModel"] | components["schemas"]["StencilModel"] | components["schemas"]["MotifMaskModel"])[];
             /**
              * Steps
              * @default []
              */
-            steps: (components["schemas"]["BrushModel"] | components["schemas"]["LayMaskModel"] | components["schemas"]["LiftMaskModel"] | components["schemas"]["WipeModel"] | components["schemas"]["DryModel"])[];
+            steps: (components["schemas"]["BrushModel"] | components["schemas"]["WaterModel"] | components["schemas"]["LayMaskModel"] | components["schemas"]["LiftMaskModel"] | components["schemas"]["WipeModel"] | components["schemas"]["WipeBeadsModel"] | components["schemas"]["DryModel"])[];
+            /**
+             * Focal
+             * @default []
+             */
+            focal: components["schemas"]["FocalModel"][];
         };
         /** PredictRequest */
         PredictRequest: {
@@ -1338,6 +1717,10 @@ export interface components {
             findings: components["schemas"]["FindingOut"][];
             /** Inks */
             inks: components["schemas"]["InkOnStockOut"][];
+            /** Masks */
+            masks: components["schemas"]["MaskOut"][];
+            /** Focal */
+            focal: components["schemas"]["FocalOut"][];
         };
         /** RevealsModel */
         RevealsModel: {
@@ -1372,6 +1755,45 @@ export interface components {
             tools: components["schemas"]["ToolOut"][];
             /** Formats */
             formats: components["schemas"]["FormatOut"][];
+            /** Motifs */
+            motifs: components["schemas"]["MotifOut"][];
+            /** Water Tools */
+            water_tools: string[];
+        };
+        /** SlantModel */
+        SlantModel: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            over: "slant";
+            /**
+             * Angle Deg
+             * @description degrees, clockwise
+             */
+            angle_deg: number;
+            /**
+             * Start Mm
+             * @description millimetres
+             */
+            start_mm: number;
+            /**
+             * End Mm
+             * @description millimetres
+             */
+            end_mm: number;
+            /**
+             * Lead In Mm
+             * @description millimetres
+             * @default 0
+             */
+            lead_in_mm: number;
+            /**
+             * Carry Mm
+             * @description millimetres
+             * @default 0
+             */
+            carry_mm: number;
         };
         /**
          * StartCard
@@ -1391,6 +1813,87 @@ export interface components {
             /** Stock */
             stock: string;
         };
+        /**
+         * StartOnGround
+         * @description A new card with one of the grounds laid out from inks of the shelf.
+         */
+        StartOnGround: {
+            /** Title */
+            title: string;
+            /**
+             * Units
+             * @default in
+             * @enum {string}
+             */
+            units: "in" | "cm";
+            /** Format */
+            format: string;
+            /** Stock */
+            stock: string;
+            /** Ground */
+            ground: string;
+            /** Inks */
+            inks: string[];
+        };
+        /** StencilModel */
+        StencilModel: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * X Mm
+             * @description millimetres from the panel's top left corner
+             */
+            x_mm: number;
+            /**
+             * Y Mm
+             * @description millimetres from the panel's top left corner
+             */
+            y_mm: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "stencil";
+            /**
+             * Motif
+             * @enum {string}
+             */
+            motif: "leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot";
+            /**
+             * Size Mm
+             * @description millimetres
+             */
+            size_mm: number;
+            /**
+             * Pitch Mm
+             * @description millimetres
+             */
+            pitch_mm: number;
+            /**
+             * Angle Deg
+             * @description degrees, clockwise
+             * @default 0
+             */
+            angle_deg: number;
+            /**
+             * Staggered
+             * @default true
+             */
+            staggered: boolean;
+            /**
+             * Spread Mm
+             * @default 0
+             */
+            spread_mm: number;
+            /**
+             * Keeps
+             * @default outside
+             * @enum {string}
+             */
+            keeps: "inside" | "outside";
+        };
         /** StepReadingOut */
         StepReadingOut: {
             /** Id */
@@ -1403,6 +1906,8 @@ export interface components {
             fetch: string;
             /** Care */
             care: string;
+            /** Notes */
+            notes: string[];
             /** Masks On */
             masks_on: string[];
         };
@@ -1487,12 +1992,54 @@ export interface components {
             /** Warnings */
             warnings: string[];
         };
+        /** TapesModel */
+        TapesModel: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * X Mm
+             * @description millimetres from the panel's top left corner
+             */
+            x_mm: number;
+            /**
+             * Y Mm
+             * @description millimetres from the panel's top left corner
+             */
+            y_mm: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "tapes";
+            /**
+             * Angle Deg
+             * @description degrees, clockwise
+             */
+            angle_deg: number;
+            /**
+             * Width Mm
+             * @description millimetres
+             */
+            width_mm: number;
+            /**
+             * Keeps
+             * @default outside
+             * @enum {string}
+             */
+            keeps: "inside" | "outside";
+        };
         /** ToolOut */
         ToolOut: {
             /** Key */
             key: string;
             /** Name */
             name: string;
+            /** Verb */
+            verb: string;
+            /** Texture */
+            texture: string;
             /** Good For */
             good_for: string;
         };
@@ -1509,6 +2056,63 @@ export interface components {
             /** Context */
             ctx?: Record<string, never>;
         };
+        /** VignetteModel */
+        VignetteModel: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            over: "vignette";
+            /**
+             * Reach Mm
+             * @description millimetres
+             */
+            reach_mm: number;
+            /**
+             * Origin
+             * @default edges
+             * @enum {string}
+             */
+            origin: "edges" | "corners";
+        };
+        /** WaterModel */
+        WaterModel: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "water";
+            /** Id */
+            id: string;
+            /** Tool */
+            tool: string;
+            /** Region */
+            region: components["schemas"]["WholeModel"] | components["schemas"]["BandModel"] | components["schemas"]["SlantModel"] | components["schemas"]["HaloModel"] | components["schemas"]["VignetteModel"] | components["schemas"]["PatchesModel"] | components["schemas"]["InsideModel"] | components["schemas"]["MotifsModel"] | components["schemas"]["WordsModel"] | components["schemas"]["WetAreaModel"];
+            /**
+             * Amount
+             * @default medium
+             * @enum {string}
+             */
+            amount: "fine" | "medium" | "heavy";
+            /**
+             * Blot
+             * @default true
+             */
+            blot: boolean;
+            /**
+             * Seed
+             * @default 0
+             */
+            seed: number;
+        };
+        /** WetAreaModel */
+        WetAreaModel: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            over: "wet-area";
+        };
         /** WholeModel */
         WholeModel: {
             /**
@@ -1516,6 +2120,16 @@ export interface components {
              * @enum {string}
              */
             over: "whole";
+        };
+        /** WipeBeadsModel */
+        WipeBeadsModel: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "wipe-beads";
+            /** Id */
+            id: string;
         };
         /** WipeModel */
         WipeModel: {
@@ -1528,6 +2142,28 @@ export interface components {
             id: string;
             /** Mask */
             mask: string;
+        };
+        /** WordsModel */
+        WordsModel: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            over: "words";
+            /** Text */
+            text: string;
+            /**
+             * X Mm
+             * @description millimetres from the panel's top left corner
+             */
+            x_mm: number;
+            /**
+             * Y Mm
+             * @description millimetres from the panel's top left corner
+             */
+            y_mm: number;
+            /** Height Mm */
+            height_mm: number;
         };
     };
     responses: never;
@@ -1661,6 +2297,70 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["StartCard"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    start_on_ground_api_cards_on_ground_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartOnGround"];
             };
         };
         responses: {
@@ -1922,6 +2622,73 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["ProposeGradient"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lay_ground_api_cards__card_id__ground_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayGround"];
             };
         };
         responses: {
@@ -2512,6 +3279,69 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AnswerOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    moving_proofs_api_cards__card_id__run_of_proofs_png_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": unknown;
                 };
             };
             /** @description Not Found */
@@ -3408,6 +4238,133 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TakenOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_grounds_api_grounds_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    picture_api_grounds__ground__picture_png_get: {
+        parameters: {
+            query: {
+                format: string;
+                stock: string;
+                ink: string[];
+                dpi?: number;
+            };
+            header?: never;
+            path: {
+                ground: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": unknown;
                 };
             };
             /** @description Not Found */

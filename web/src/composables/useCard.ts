@@ -55,6 +55,10 @@ export function useCard(id: string) {
           api.POST("/api/cards/{card_id}/gradient", { ...path, body: { ...wish, based_on: now.revision } }),
         ),
       ),
+    layGround: (ground: string) =>
+      inTurn((now) =>
+        take(api.POST("/api/cards/{card_id}/ground", { ...path, body: { ground, based_on: now.revision } })),
+      ),
     remedy: (code: string, step: string) =>
       inTurn((now) =>
         take(

@@ -2,17 +2,22 @@
 /** What the card is: format, reveals, stock, inks, masks; and the gradient laid out anew from them. */
 import { computed, ref } from "vue";
 import type { CardOut, DiscModel, Edge, InkModel, PlanModel, Schemas, Units } from "../api/client";
+import GroundTiles from "./GroundTiles.vue";
+import MaskSentence from "./MaskSentence.vue";
+import FocalSentence from "./FocalSentence.vue";
 import InkDab from "../components/InkDab.vue";
 import WordChoice from "../components/WordChoice.vue";
 import WordLength from "../components/WordLength.vue";
 import { useShelf } from "../composables/useShelf";
 import { sayLength } from "../logic/length";
+import { type Mask, NEW_MASKS, newMask, type Shape } from "../logic/masks";
 import { EDGE_CHOICES } from "../logic/words";
 
 const props = defineProps<{ card: CardOut }>();
 const emit = defineEmits<{
   change: [said: string, make: (plan: PlanModel) => PlanModel];
   layOut: [wish: Omit<Schemas["ProposeGradient"], "based_on">];
+  layGround: [ground: string];
 }>();
 const { shelf, look } = useShelf();
 
@@ -83,12 +88,71 @@ function toggleInk(ink: InkModel) {
   }));
 }
 
-// Masks
-function changeMask(mask: DiscModel, change: Partial<DiscModel>, said: string) {
+// Masks and focal pieces
+const called = (key: string) => props.card.reading.masks.find((mask) => mask.key === key)?.called ?? key;
+const openMask = ref<string | null>(null);
+function maskInUse(key: string) {
+  return plan.value.steps.some(
+    (step) =>
+      ("mask" in step && step.mask === key) ||
+      ("region" in step && "mask" in step.region && step.region.mask === key),
+  );
+}
+function changeMask(mask: Mask, said: string) {
   emit("change", said, (now) => ({
     ...now,
-    masks: (now.masks ?? []).map((other) => (other.key === mask.key ? { ...other, ...change } : other)),
+    masks: (now.masks ?? []).map((other) => (other.key === mask.key ? mask : other)),
   }));
+}
+function addMask(shape: Shape) {
+  const mask = newMask(
+    shape,
+    plan.value,
+    props.card.reading.panel_width_mm,
+    props.card.reading.panel_height_mm,
+  );
+  emit("change", `take ${NEW_MASKS.find((m) => m.value === shape)?.label}`, (now) => ({
+    ...now,
+    masks: [...(now.masks ?? []), mask],
+  }));
+}
+function takeMaskOut(key: string) {
+  emit("change", `take the ${called(key)} out`, (now) => ({
+    ...now,
+    masks: (now.masks ?? []).filter((mask) => mask.key !== key),
+  }));
+}
+function addFocal(kind: "image" | "sentiment") {
+  const w = props.card.reading.panel_width_mm;
+  const h = props.card.reading.panel_height_mm;
+  const darkest = [...props.card.reading.inks].sort((a, b) => a.lightness - b.lightness)[0]?.key ?? null;
+  const taken = plan.value.focal?.length ?? 0;
+  const size =
+    kind === "image"
+      ? { y_mm: h * 0.4, width_mm: w * 0.5, height_mm: h * 0.35 }
+      : { y_mm: h * 0.85, width_mm: w * 0.7, height_mm: 12 };
+  const piece = {
+    key: `focal-${taken + 1}-${Date.now() % 10000}`,
+    name: kind,
+    kind,
+    x_mm: w / 2,
+    ...size,
+    ink: kind === "sentiment" ? darkest : null,
+  };
+  emit("change", `lay an ${kind} down`.replace("an s", "a s"), (now) => ({
+    ...now,
+    focal: [...(now.focal ?? []), piece],
+  }));
+}
+const FOCAL = [
+  { value: "sentiment" as const, label: "a sentiment", hint: "Cielo tells where it is hard to read" },
+  { value: "image" as const, label: "an image", hint: "Cielo tells how busy the ground is under it" },
+];
+
+const choosingGround = ref(false);
+function layGround(ground: string) {
+  emit("layGround", ground);
+  choosingGround.value = false;
 }
 
 // The gradient, laid out anew
@@ -114,7 +178,9 @@ const enough = computed(() => plan.value.inks.length >= 2 && plan.value.inks.len
 function layOut() {
   const w = props.card.reading.panel_width_mm;
   const h = props.card.reading.panel_height_mm;
-  const kept = plan.value.masks?.find((mask) => mask.key === round.value);
+  const kept = plan.value.masks?.find(
+    (mask): mask is DiscModel => mask.key === round.value && mask.shape === "disc",
+  );
   const disc: DiscModel | null =
     round.value === "none"
       ? null
@@ -124,6 +190,8 @@ function layOut() {
           x_mm: Math.round(w * 0.64),
           y_mm: Math.round(h * 0.3),
           diameter_mm: Math.round(Math.min(w, h) * 0.32),
+          keeps: "inside",
+          shape: "disc",
         });
   emit("layOut", {
     inks: plan.value.inks,
@@ -195,34 +263,43 @@ function layOut() {
           /> </template
         >.
       </template>
-      <template v-for="mask in plan.masks" :key="mask.key">
-        The {{ mask.name }} mask is
-        <WordLength
-          :label="`The ${mask.name} mask across`"
-          :mm="mask.diameter_mm"
-          :units="units"
-          :least="3"
-          @change="
-            (mm) =>
-              changeMask(mask, { diameter_mm: mm }, `make the ${mask.name} mask ${sayLength(mm, units)}`)
-          "
-        />
-        across, its middle
-        <WordLength
-          :label="`The ${mask.name} mask from the left`"
-          :mm="mask.x_mm"
-          :units="units"
-          @change="(mm) => changeMask(mask, { x_mm: mm }, `move the ${mask.name} mask`)"
-        />
-        from the left and
-        <WordLength
-          :label="`The ${mask.name} mask from the top`"
-          :mm="mask.y_mm"
-          :units="units"
-          @change="(mm) => changeMask(mask, { y_mm: mm }, `move the ${mask.name} mask`)"
-        />
-        from the top.
+      <template v-if="plan.masks.length">
+        {{ plan.masks.length === 1 ? "The mask is " : "The masks are " }}
+        <template v-for="(mask, i) in plan.masks" :key="mask.key"
+          >{{ i ? ", " : ""
+          }}<button
+            class="word"
+            :aria-expanded="openMask === mask.key"
+            @click="openMask = openMask === mask.key ? null : mask.key"
+          >
+            the {{ called(mask.key) }}
+          </button></template
+        >.
       </template>
+      <template v-for="mask in plan.masks" :key="mask.key">
+        <MaskSentence
+          v-if="openMask === mask.key || (plan.masks.length === 1 && openMask === null)"
+          :mask="mask"
+          :called="called(mask.key)"
+          :units="units"
+          :in-use="maskInUse(mask.key)"
+          @change="changeMask"
+          @take-out="takeMaskOut(mask.key)"
+        />
+      </template>
+      <template v-for="piece in plan.focal" :key="piece.key">
+        {{ " "
+        }}<FocalSentence :card="card" :piece="piece" @change="(said, make) => emit('change', said, make)" />
+      </template>
+      {{ " " }}
+      <WordChoice label="Add a mask" text="Add a mask" :choices="NEW_MASKS" @choose="addMask" />
+      or
+      <WordChoice
+        label="Add a focal piece"
+        text="lay a focal piece down"
+        :choices="FOCAL"
+        @choose="addFocal"
+      />.
     </p>
     <div class="inks">
       <InkDab
@@ -239,6 +316,9 @@ function layOut() {
           {{ picking ? "That will do" : "Other inks" }}
         </button>
         <button class="press small" :aria-expanded="open" @click="open = !open">Lay out a gradient</button>
+        <button class="press small" :aria-expanded="choosingGround" @click="choosingGround = !choosingGround">
+          Another ground
+        </button>
       </div>
     </div>
     <div v-if="picking" class="shelf" role="group" aria-label="Inks on the shelf">
@@ -258,6 +338,16 @@ function layOut() {
           :mark="plan.inks.some((other) => other.key === ink.key) ? '✓' : undefined"
         />
       </button>
+    </div>
+    <div v-if="choosingGround" class="layout">
+      <p>In place of these steps, from the same inks:</p>
+      <GroundTiles
+        :format="format?.key ?? 'five-seven'"
+        :stock="plan.stock.key"
+        :inks="plan.inks.map((ink) => ink.key)"
+        :chosen="null"
+        @choose="layGround"
+      />
     </div>
     <div v-if="open" class="layout">
       <p class="sentence">

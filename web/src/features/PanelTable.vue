@@ -2,15 +2,8 @@
 /** The panel in true proportion between its rulers: to look at, to point at, and to move the masks on. */
 import { useDebounceFn, useElementSize, useThrottleFn } from "@vueuse/core";
 import { computed, onBeforeUnmount, ref, watch } from "vue";
-import {
-  type AnswerOut,
-  api,
-  type CardOut,
-  type DiscModel,
-  pictureUrl,
-  type Schemas,
-  take,
-} from "../api/client";
+import { type AnswerOut, api, type CardOut, pictureUrl, type Schemas, take } from "../api/client";
+import type { Mask } from "../logic/masks";
 import { useNotice } from "../composables/useNotice";
 import { rulerMarks } from "../logic/length";
 
@@ -20,7 +13,7 @@ const props = defineProps<{
   masksOn: string[];
   mark?: Schemas["PlaceOut"] | null;
 }>();
-const emit = defineEmits<{ moveMask: [mask: DiscModel]; answer: [answer: AnswerOut | null] }>();
+const emit = defineEmits<{ moveMask: [mask: Mask]; answer: [answer: AnswerOut | null] }>();
 
 const RULER = 30;
 const BREATH = 26;
@@ -99,7 +92,7 @@ function leave() {
 }
 
 // Moving a mask: a preview follows the hand, and the place is saved when it is let go.
-const dragged = ref<DiscModel | null>(null);
+const dragged = ref<Mask | null>(null);
 const holding = ref(false);
 watch(
   () => props.card.revision,
@@ -109,7 +102,14 @@ let grip = { x: 0, y: 0 };
 const masks = computed(() =>
   (props.card.plan.masks ?? []).map((mask) => (dragged.value?.key === mask.key ? dragged.value : mask)),
 );
-function grab(event: PointerEvent, mask: DiscModel) {
+const pathOf = (key: string) => props.card.reading.masks.find((mask) => mask.key === key)?.path ?? "";
+const calledOf = (key: string) => props.card.reading.masks.find((mask) => mask.key === key)?.called ?? key;
+/** While it is dragged a mask's outline goes with the hand. */
+function movedBy(mask: Mask) {
+  const saved = props.card.plan.masks?.find((other) => other.key === mask.key);
+  return saved ? `translate(${mask.x_mm - saved.x_mm} ${mask.y_mm - saved.y_mm})` : undefined;
+}
+function grab(event: PointerEvent, mask: Mask) {
   (event.currentTarget as Element).setPointerCapture(event.pointerId);
   grip = { x: event.clientX / scale.value - mask.x_mm, y: event.clientY / scale.value - mask.y_mm };
   dragged.value = { ...mask };
@@ -129,7 +129,7 @@ function drag(event: PointerEvent) {
   });
   showPreview();
 }
-function held(mask: DiscModel): DiscModel {
+function held(mask: Mask): Mask {
   return {
     ...mask,
     x_mm: Math.min(panel.value.width, Math.max(0, mask.x_mm)),
@@ -160,7 +160,7 @@ const showPreview = useThrottleFn(
   90,
   true,
 );
-function nudge(event: KeyboardEvent, mask: DiscModel) {
+function nudge(event: KeyboardEvent, mask: Mask) {
   const step = props.card.plan.units === "in" ? 25.4 / 16 : 1;
   const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[
     event.key
@@ -220,19 +220,37 @@ function nudge(event: KeyboardEvent, mask: DiscModel) {
           @pointerup="drop"
           @pointerleave="leave"
         >
+          <clipPath id="near">
+            <rect x="-6" y="-6" :width="panel.width + 12" :height="panel.height + 12" />
+          </clipPath>
           <g
             v-for="mask in masks"
             :key="mask.key"
             class="mask"
+            clip-path="url(#near)"
             :class="{ on: masksOn.includes(mask.key) }"
             tabindex="0"
             role="img"
-            :aria-label="`${mask.name} mask; drag it or use the arrow keys to move it`"
+            :aria-label="`${calledOf(mask.key)}; drag it or use the arrow keys to move it`"
             @pointerdown.stop="grab($event, mask)"
             @keydown="nudge($event, mask)"
           >
-            <circle class="grip" :cx="mask.x_mm" :cy="mask.y_mm" :r="mask.diameter_mm / 2" />
-            <circle class="rim" :cx="mask.x_mm" :cy="mask.y_mm" :r="mask.diameter_mm / 2" />
+            <path
+              class="grip"
+              :class="{ line: mask.shape === 'edge' || mask.shape === 'tapes' }"
+              :d="pathOf(mask.key)"
+              :transform="movedBy(mask)"
+            />
+            <path class="rim" :d="pathOf(mask.key)" :transform="movedBy(mask)" />
+          </g>
+          <g v-for="piece in card.plan.focal" :key="piece.key" class="ghost">
+            <rect
+              :x="piece.x_mm - piece.width_mm / 2"
+              :y="piece.y_mm - piece.height_mm / 2"
+              :width="piece.width_mm"
+              :height="piece.height_mm"
+            />
+            <text :x="piece.x_mm" :y="piece.y_mm - piece.height_mm / 2 - 1.2">{{ piece.name }}</text>
           </g>
           <g v-if="mark" class="mark" :transform="`translate(${mark.x_mm} ${mark.y_mm})`">
             <circle r="4.2" />
@@ -303,6 +321,9 @@ img,
   stroke-dasharray: 2 4;
   vector-effect: non-scaling-stroke;
 }
+.mask:not(.on):not(:hover):not(:focus-visible) .rim {
+  opacity: 0.35;
+}
 .mask.on .rim {
   stroke-width: 2px;
   stroke-dasharray: none;
@@ -310,6 +331,30 @@ img,
 .mask:focus-visible .rim,
 .mask:hover .rim {
   stroke-width: 3px;
+}
+.grip.line {
+  fill: none;
+  stroke: transparent;
+  stroke-width: 26px;
+  vector-effect: non-scaling-stroke;
+}
+.ghost {
+  pointer-events: none;
+}
+.ghost rect {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1px;
+  stroke-dasharray: 6 4;
+  vector-effect: non-scaling-stroke;
+}
+.ghost text {
+  font: 3.6px var(--text);
+  text-anchor: middle;
+  fill: var(--ink);
+  paint-order: stroke;
+  stroke: #fff;
+  stroke-width: 0.9px;
 }
 .mark circle {
   fill: none;

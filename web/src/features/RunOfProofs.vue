@@ -13,10 +13,16 @@ const list = ref<HTMLElement | null>(null);
 const held = ref<string | null>(null);
 const over = ref<number | null>(null);
 
-const NAMES = { brush: "", "lay-mask": "mask on", "lift-mask": "mask off", wipe: "wipe", dry: "dry" };
+const NAMES: Record<string, string> = {
+  "lay-mask": "mask on",
+  "lift-mask": "mask off",
+  wipe: "wipe",
+  "wipe-beads": "wipe beads",
+  water: "water",
+};
 function title(step: StepModel) {
   if (step.do === "brush") return props.card.plan.inks.find((ink) => ink.key === step.ink)?.name ?? "";
-  return step.do === "dry" ? sayMinutes(step.minutes) : NAMES[step.do ?? "brush"];
+  return step.do === "dry" ? sayMinutes(step.minutes) : (NAMES[step.do] ?? "");
 }
 function colour(step: StepModel) {
   return step.do === "brush" ? props.card.reading.inks.find((ink) => ink.key === step.ink)?.hex : undefined;

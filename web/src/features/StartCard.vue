@@ -7,6 +7,7 @@ import InkDab from "../components/InkDab.vue";
 import WordChoice from "../components/WordChoice.vue";
 import { useNotice } from "../composables/useNotice";
 import { useShelf } from "../composables/useShelf";
+import GroundTiles from "./GroundTiles.vue";
 import { EDGE_CHOICES } from "../logic/words";
 
 const emit = defineEmits<{ close: [] }>();
@@ -19,6 +20,7 @@ const units = ref<Units>("in");
 const format = ref("five-seven");
 const stock = ref("");
 const inks = ref<string[]>([]);
+const ground = ref("banded-gradient");
 const light = ref<Edge>("bottom");
 const disc = ref<"none" | "moon" | "sun">("none");
 const busy = ref(false);
@@ -30,7 +32,9 @@ onMounted(async () => {
 
 const chosenFormat = computed(() => shelf.value?.formats.find((f) => f.key === format.value));
 const chosenStock = computed(() => shelf.value?.stocks.find((s) => s.stock.key === stock.value));
-const ready = computed(() => inks.value.length >= 2 && inks.value.length <= 5);
+const MOST = 8;
+const ready = computed(() => inks.value.length >= 1);
+const banded = computed(() => ground.value === "banded-gradient");
 const DISCS = [
   { value: "none" as const, label: "no round mask" },
   { value: "moon" as const, label: "a moon", hint: "a round mask kept bare, high up" },
@@ -44,7 +48,7 @@ async function chooseStock(key: string) {
 
 function toggle(key: string) {
   if (inks.value.includes(key)) inks.value = inks.value.filter((other) => other !== key);
-  else if (inks.value.length < 5) inks.value = [...inks.value, key];
+  else if (inks.value.length < MOST) inks.value = [...inks.value, key];
 }
 
 function roundMask(width: number, height: number): DiscModel | null {
@@ -58,6 +62,8 @@ function roundMask(width: number, height: number): DiscModel | null {
     x_mm: Math.round(x),
     y_mm: Math.round(y),
     diameter_mm: diameter,
+    keeps: "inside",
+    shape: "disc",
   };
 }
 
@@ -67,6 +73,22 @@ async function start() {
   busy.value = true;
   await attempt(async () => {
     const name = title.value.trim() || "A new card";
+    if (!banded.value) {
+      const card = await take<CardOut>(
+        api.POST("/api/cards/on-ground", {
+          body: {
+            title: name,
+            units: units.value,
+            format: format.value,
+            stock: stock.value,
+            ground: ground.value,
+            inks: inks.value,
+          },
+        }),
+      );
+      await router.push({ name: "desk", params: { id: card.id } });
+      return;
+    }
     const card = await take<CardOut>(
       api.POST("/api/cards", {
         body: { title: name, units: units.value, format: format.value, stock: stock.value },
@@ -123,21 +145,21 @@ async function start() {
           }))
         "
         @choose="chooseStock"
-      />: a gradient, light at the
-      <WordChoice
-        label="Light edge"
-        :text="EDGE_CHOICES.find((e) => e.value === light)?.label ?? ''"
-        :value="light"
-        :choices="EDGE_CHOICES"
-        @choose="(edge) => (light = edge)"
-      />, with
-      <WordChoice
-        label="Round mask"
-        :text="DISCS.find((d) => d.value === disc)?.label ?? ''"
-        :value="disc"
-        :choices="DISCS"
-        @choose="(value) => (disc = value)"
-      />, called
+      /><template v-if="banded"
+        >: a gradient, light at the
+        <WordChoice
+          label="Light edge"
+          :text="EDGE_CHOICES.find((e) => e.value === light)?.label ?? ''"
+          :value="light"
+          :choices="EDGE_CHOICES"
+          @choose="(edge) => (light = edge)" />, with
+        <WordChoice
+          label="Round mask"
+          :text="DISCS.find((d) => d.value === disc)?.label ?? ''"
+          :value="disc"
+          :choices="DISCS"
+          @choose="(value) => (disc = value)" /></template
+      >, called
       <input
         v-model="title"
         class="name"
@@ -149,7 +171,8 @@ async function start() {
     <h3>
       Inks
       <span class="quiet"
-        >as they look on {{ chosenStock?.stock.name }}; choose two to five that neighbour each other</span
+        >as they look on {{ chosenStock?.stock.name }}; choose two to five that neighbour each other, light,
+        middle, dark</span
       >
     </h3>
     <div class="inks" role="group" aria-label="Inks">
@@ -168,6 +191,21 @@ async function start() {
         />
       </button>
     </div>
+    <template v-if="ready">
+      <h3>
+        Ground
+        <span class="quiet"
+          >as each would look with these inks; a powder or white it takes is fetched from the shelf</span
+        >
+      </h3>
+      <GroundTiles
+        :format="format"
+        :stock="stock"
+        :inks="inks"
+        :chosen="ground"
+        @choose="(key) => (ground = key)"
+      />
+    </template>
     <div class="end">
       <button class="press main" :disabled="!ready || busy" @click="start">
         {{ busy ? "Laying it out …" : "Lay it out" }}
@@ -175,10 +213,8 @@ async function start() {
       <button class="press" @click="emit('close')">Not now</button>
       <span class="quiet" aria-live="polite">{{
         ready
-          ? `${inks.length} inks; Cielo sorts them light to dark on this stock.`
-          : inks.length === 1
-            ? "One more ink at least."
-            : "No ink chosen yet."
+          ? `${inks.length} ink${inks.length > 1 ? "s" : ""}; Cielo sorts them light to dark on this stock.`
+          : "No ink chosen yet."
       }}</span>
     </div>
   </section>
@@ -226,6 +262,10 @@ h3 .quiet {
   background: var(--paper-deep);
 }
 .end {
+  position: sticky;
+  bottom: 0;
+  padding: 10px 0;
+  background: var(--paper);
   display: flex;
   align-items: center;
   gap: 10px;

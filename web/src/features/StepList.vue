@@ -2,6 +2,7 @@
 /** The plan read as sentences; the chosen one opens with its words, its reason and what is wrong with it. */
 import { nextTick, ref, watch } from "vue";
 import type { CardOut, Finding, StepModel } from "../api/client";
+import { newSteps } from "../logic/newSteps";
 import StepSentence from "./StepSentence.vue";
 import WordChoice from "../components/WordChoice.vue";
 
@@ -31,48 +32,10 @@ const words = (id: string) =>
     ?.parts.map((part) => part.text)
     .join("");
 
-type Addable = "brush" | "halo" | "dry" | "wipe" | "lay-mask" | "lift-mask";
-function addable() {
-  const masks = props.card.plan.masks ?? [];
-  const list: { value: Addable; label: string; hint?: string }[] = [
-    { value: "brush", label: "Brush an ink", hint: "a band from one edge" },
-    { value: "dry", label: "Let it dry" },
-  ];
-  if (masks.length)
-    list.push(
-      { value: "halo", label: "Brush a halo", hint: "round the mask" },
-      { value: "lay-mask", label: "Lay the mask" },
-      { value: "wipe", label: "Wipe the mask" },
-      { value: "lift-mask", label: "Lift the mask" },
-    );
-  return list;
-}
-function add(after: StepModel, what: Addable) {
-  const { plan, reading } = props.card;
-  const ink = after.do === "brush" ? after.ink : plan.inks[0]?.key;
-  const mask = plan.masks?.[0]?.key ?? "";
-  const brush = {
-    do: "brush" as const,
-    id: "",
-    ink: ink ?? "",
-    touch: "light" as const,
-    passes: 2,
-    onto: "damp" as const,
-  };
-  const third = Math.round(reading.panel_height_mm / 3);
-  const steps: Record<Addable, StepModel> = {
-    brush: {
-      ...brush,
-      tool: "large-brush",
-      region: { over: "band", edge: "top", start_mm: 0, end_mm: third, lead_in_mm: 0, carry_mm: 15 },
-    },
-    halo: { ...brush, tool: "medium-brush", region: { over: "halo", mask, reach_mm: 15 } },
-    dry: { do: "dry", id: "", way: "air", minutes: 5 },
-    wipe: { do: "wipe", id: "", mask },
-    "lay-mask": { do: "lay-mask", id: "", mask },
-    "lift-mask": { do: "lift-mask", id: "", mask },
-  };
-  emit("add", after.id, steps[what], "add a step");
+const addable = (after: StepModel | undefined) => newSteps(props.card, after);
+function add(after: StepModel, what: string) {
+  const step = addable(after).find((choice) => choice.value === what);
+  if (step) emit("add", after.id, step.make(), step.label.toLowerCase());
 }
 </script>
 
@@ -93,6 +56,7 @@ function add(after: StepModel, what: Addable) {
             @word="(path, value, what) => emit('word', step.id, path, value, what)"
           />
           <p class="why">{{ said(step.id)?.why }}</p>
+          <p v-for="note in said(step.id)?.notes ?? []" :key="note" class="note">{{ note }}</p>
           <p v-if="said(step.id)?.care" class="why"><b>Care.</b> {{ said(step.id)?.care }}</p>
         </template>
         <button v-else class="line" @click="emit('choose', step.id)">{{ words(step.id) }}</button>
@@ -133,7 +97,7 @@ function add(after: StepModel, what: Addable) {
             ><WordChoice
               text="Add a step after"
               label="Add"
-              :choices="addable()"
+              :choices="addable(step)"
               @choose="(what) => add(step, what)"
           /></span>
         </div>
@@ -185,6 +149,9 @@ li[data-chosen] {
   margin-top: 6px;
   color: var(--ink-soft);
   font-style: italic;
+}
+.note {
+  margin-top: 6px;
 }
 .finding {
   display: flex;

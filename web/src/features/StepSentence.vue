@@ -7,7 +7,19 @@ import WordLength from "../components/WordLength.vue";
 import WordNumber from "../components/WordNumber.vue";
 import { useShelf } from "../composables/useShelf";
 import { wordAt } from "../logic/steps";
-import { EDGE_CHOICES, FADE_CHOICES, ONTO_CHOICES, TOUCH_CHOICES, WAY_CHOICES } from "../logic/words";
+import {
+  AMOUNT_CHOICES,
+  ARRANGEMENT_CHOICES,
+  BLOT_CHOICES,
+  EDGE_CHOICES,
+  FADE_CHOICES,
+  ONTO_CHOICES,
+  ORIGIN_CHOICES,
+  PRINT_CHOICES,
+  TOUCH_CHOICES,
+  WAY_CHOICES,
+} from "../logic/words";
+import WordText from "../components/WordText.vue";
 
 const props = defineProps<{ card: CardOut; step: StepModel; parts: Part[] }>();
 const emit = defineEmits<{ word: [path: string, value: unknown, said: string] }>();
@@ -27,6 +39,22 @@ const LABELS: Record<string, string> = {
   touch: "Touch",
   onto: "On",
   way: "Dry",
+  amount: "Water",
+  blot: "Then",
+  seed: "Throw",
+  "region.shaded_from": "Strongest at",
+  "region.origin": "From",
+  "region.size_mm": "Size",
+  "region.gap_mm": "Apart",
+  "region.height_mm": "Letters",
+  "region.x_mm": "From the left",
+  "region.y_mm": "From the top",
+  "region.count": "How many",
+  "region.motif": "Motif",
+  "region.text": "Words",
+  "region.cover": "Cover",
+  "region.angle_deg": "Angle",
+  "region.arrangement": "Arrangement",
 };
 const LEAST: Record<string, number> = { "region.reach_mm": 1, "fade.width_mm": 1 };
 
@@ -43,7 +71,25 @@ function choices(part: Part): Choice<string>[] {
     case "ink":
       return inkChoices.value;
     case "tool":
-      return (shelf.value?.tools ?? []).map((t) => ({ value: t.key, label: t.name, hint: t.good_for }));
+      return (shelf.value?.tools ?? [])
+        .filter((t) => t.key !== "mister")
+        .map((t) => ({ value: t.key, label: t.name, hint: t.good_for }));
+    case "water-tool":
+      return (shelf.value?.tools ?? [])
+        .filter((t) => shelf.value?.water_tools.includes(t.key))
+        .map((t) => ({ value: t.key, label: t.name }));
+    case "motif":
+      return (shelf.value?.motifs ?? []).map((m) => ({ value: m.key, label: m.name }));
+    case "print":
+      return PRINT_CHOICES;
+    case "amount":
+      return AMOUNT_CHOICES;
+    case "blot":
+      return BLOT_CHOICES;
+    case "origin":
+      return ORIGIN_CHOICES;
+    case "arrangement":
+      return ARRANGEMENT_CHOICES;
     case "edge":
       return EDGE_CHOICES;
     case "touch":
@@ -55,7 +101,7 @@ function choices(part: Part): Choice<string>[] {
     case "fade":
       return FADE_CHOICES;
     default:
-      return (props.card.plan.masks ?? []).map((mask) => ({ value: mask.key, label: `${mask.name} mask` }));
+      return props.card.reading.masks.map((mask) => ({ value: mask.key, label: mask.called }));
   }
 }
 
@@ -67,6 +113,7 @@ function valueOf(part: Part): string {
 
 function choose(part: Part, value: string) {
   const label = choices(part).find((choice) => choice.value === value)?.label ?? value;
+  if (part.kind === "blot") return emit("word", "blot", value === "true", label);
   if (part.kind !== "fade") return emit("word", part.field, value, `change to ${label}`);
   const width = (wordAt(props.step, "fade.width_mm") as number | undefined) ?? 25.4;
   emit("word", "fade", value === "none" ? null : { edge: value, width_mm: width }, `let it go ${label}`);
@@ -79,6 +126,14 @@ const label = (part: Part) =>
 function readWhole(text: string) {
   const value = Number(text);
   return Number.isInteger(value) && value >= 1 && value <= 20 ? value : null;
+}
+function readPercent(text: string) {
+  const value = Number(text.replace("%", ""));
+  return value >= 1 && value <= 99 ? value / 100 : null;
+}
+function readAngle(text: string) {
+  const value = Number(text.replace("°", "").replace(",", "."));
+  return Number.isFinite(value) && Math.abs(value) <= 360 ? value : null;
 }
 function readMinutes(text: string) {
   const value = Number(text.replace(",", "."));
@@ -101,12 +156,12 @@ function readMinutes(text: string) {
       <WordNumber
         v-else-if="part.kind === 'count'"
         :text="part.text"
-        label="Passes"
+        :label="label(part)"
         :shown="part.text"
         hint="Use 1 to 20."
         :read="readWhole"
         :tap="(d) => Math.min(20, Math.max(1, numberAt(part) + d))"
-        @change="(n) => emit('word', part.field, n, `make it ${n} passes`)"
+        @change="(n) => emit('word', part.field, n, `make it ${n}`)"
       />
       <WordNumber
         v-else-if="part.kind === 'minutes'"
@@ -119,6 +174,44 @@ function readMinutes(text: string) {
         :tap="(d) => Math.max(0.5, numberAt(part) + d)"
         @change="(n) => emit('word', part.field, n, `dry for ${n} minutes`)"
       />
+      <WordNumber
+        v-else-if="part.kind === 'percent'"
+        :text="part.text"
+        :label="label(part)"
+        :shown="String(Math.round(numberAt(part) * 100))"
+        unit="%"
+        hint="Use 1 to 99."
+        :read="readPercent"
+        :tap="(d) => Math.min(0.99, Math.max(0.05, numberAt(part) + d * 0.05))"
+        @change="(n) => emit('word', part.field, n, `cover ${Math.round(n * 100)} %`)"
+      />
+      <WordNumber
+        v-else-if="part.kind === 'angle'"
+        :text="part.text"
+        :label="label(part)"
+        :shown="String(numberAt(part))"
+        unit="°"
+        hint="Use -360 to 360."
+        :read="readAngle"
+        :tap="(d) => numberAt(part) + 5 * d"
+        @change="(n) => emit('word', part.field, n, `turn it to ${n}°`)"
+      />
+      <WordText
+        v-else-if="part.kind === 'text'"
+        :text="part.text"
+        :label="label(part)"
+        :value="valueOf(part)"
+        @change="(text) => emit('word', part.field, text, `write “${text}”`)"
+      />
+      <button
+        v-else-if="part.kind === 'throw'"
+        class="word"
+        :aria-label="`${part.text}. Another throw`"
+        title="Another throw"
+        @click="emit('word', 'seed', numberAt(part) + 1, 'throw it again')"
+      >
+        {{ part.text }}: throw again
+      </button>
       <WordChoice
         v-else
         :text="part.text"

@@ -24,6 +24,7 @@ export const TOUCH_CHOICES: Choice<NonNullable<BrushModel["touch"]>>[] = [
 export const ONTO_CHOICES: Choice<NonNullable<BrushModel["onto"]>>[] = [
   { value: "damp", label: "while it is damp", hint: "blends into what is there" },
   { value: "dry", label: "as a clean layer on dry ink", hint: "keeps its own edge and colour" },
+  { value: "wet", label: "wet into the step before", hint: "the two mix and make one film" },
 ];
 
 export const WAY_CHOICES: Choice<NonNullable<Schemas["DryModel"]["way"]>>[] = [
@@ -35,4 +36,35 @@ export const WAY_CHOICES: Choice<NonNullable<Schemas["DryModel"]["way"]>>[] = [
 export const FADE_CHOICES: Choice<Edge | "none">[] = [
   { value: "none", label: "out to every edge" },
   ...EDGE_CHOICES.map((edge) => ({ ...edge, label: `fading at the ${edge.label}` })),
+];
+
+export const PRINT_CHOICES: Choice<NonNullable<BrushModel["touch"]>>[] = [
+  { value: "first", label: "first print" },
+  { value: "second", label: "second print without inking again", hint: "paler" },
+  { value: "third", label: "third print without inking again", hint: "paler still" },
+];
+
+export const AMOUNT_CHOICES: Choice<Schemas["WaterModel"]["amount"]>[] = [
+  { value: "fine", label: "a few drops" },
+  { value: "medium", label: "a good sprinkle" },
+  { value: "heavy", label: "really wet" },
+];
+
+export const BLOT_CHOICES: Choice<"true" | "false">[] = [
+  { value: "true", label: "blot it", hint: "takes most of what the water freed" },
+  { value: "false", label: "let it dry where it stands", hint: "leaves dark rims" },
+];
+
+export const ORIGIN_CHOICES: Choice<"edges" | "corners">[] = [
+  { value: "edges", label: "all four edges" },
+  { value: "corners", label: "the corners" },
+];
+
+export const ARRANGEMENT_CHOICES: Choice<"scattered" | "triangle">[] = [
+  { value: "scattered", label: "smaller ones in the gaps", hint: "large first, then middle, then small" },
+  {
+    value: "triangle",
+    label: "three in a triangle",
+    hint: "a colour repeated in threes holds a card together",
+  },
 ];

@@ -75,10 +75,11 @@ watch(
           <span v-if="colour" class="dab" :style="{ background: colour }" />{{ words(reading) }}
         </p>
         <p class="fetch"><b>Fetch</b> {{ reading.fetch }}.</p>
-        <p v-if="step.do === 'brush'" class="fetch">
+        <p v-if="reading.fetch.includes('off-load')" class="fetch">
           <b>First</b> off-load the brush on scrap until it marks pale.
         </p>
         <p class="why">{{ reading.why }}</p>
+        <p v-for="note in reading.notes" :key="note" class="fetch">{{ note }}</p>
         <p v-if="reading.care" class="care"><b>Care.</b> {{ reading.care }}</p>
         <div v-if="step.do === 'dry'" class="timer">
           <template v-if="bench?.timer_step === step.id && left !== null">

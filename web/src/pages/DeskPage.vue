@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from "@vueuse/core";
 import { computed, onMounted, ref, watch } from "vue";
-import type { AnswerOut, DiscModel, Finding, PlanModel, Schemas, StepModel } from "../api/client";
+import type { AnswerOut, Finding, PlanModel, Schemas, StepModel } from "../api/client";
 import NoticeLine from "../components/NoticeLine.vue";
 import PageHead from "../components/PageHead.vue";
 import { useCard } from "../composables/useCard";
@@ -12,6 +12,7 @@ import PanelAnswer from "../features/PanelAnswer.vue";
 import PanelTable from "../features/PanelTable.vue";
 import RunOfProofs from "../features/RunOfProofs.vue";
 import StepList from "../features/StepList.vue";
+import type { Mask } from "../logic/masks";
 import { withoutStep, withStepAfter, withStepMoved, withWord } from "../logic/steps";
 
 const props = defineProps<{ id: string }>();
@@ -73,14 +74,18 @@ async function add(after: string, step: StepModel, said: string) {
   const now = await change(said, (plan) => withStepAfter(plan, after, step));
   chosen.value = now?.plan.steps.find((other) => !before.has(other.id))?.id ?? chosen.value;
 }
-function moveMask(mask: DiscModel) {
-  change(`move the ${mask.name} mask`, (plan) => ({
+function moveMask(mask: Mask) {
+  change(`move the ${card.value?.reading.masks.find((other) => other.key === mask.key)?.called}`, (plan) => ({
     ...plan,
     masks: (plan.masks ?? []).map((other) => (other.key === mask.key ? mask : other)),
   }));
 }
 async function layOut(wish: Omit<Schemas["ProposeGradient"], "based_on">) {
   await desk.layOut(wish);
+  chosen.value = null;
+}
+async function layGround(ground: string) {
+  await desk.layGround(ground);
   chosen.value = null;
 }
 function rename(event: Event) {
@@ -161,7 +166,7 @@ useEventListener("keydown", (event) => {
           <PanelAnswer :answer="answer" :card="card" :steps="stepsDone" />
         </div>
         <div class="right">
-          <CardSentence :card="card" @change="change" @lay-out="layOut" />
+          <CardSentence :card="card" @change="change" @lay-out="layOut" @lay-ground="layGround" />
           <p class="verdict" role="status">
             <template v-if="!card.plan.steps.length">Nothing is laid yet.</template>
             <template v-else-if="trouble.length">

@@ -13,14 +13,16 @@ from cielo.api.schemas.cards import (
     CardSummary,
     ChangeCard,
     LaidHereOut,
+    LayGround,
     ProposeGradient,
     RevisionNumber,
     StartCard,
+    StartOnGround,
 )
 from cielo.api.schemas.problem import REFUSALS
 from cielo.app import cards
 from cielo.app.cards import CardOnDesk
-from cielo.app.pictures import panel_png
+from cielo.app.pictures import panel_png, proofs_moving
 from cielo.app.reading import read_aloud
 from cielo.app.sheets import run_sheet
 from cielo.app.shelf import find_stock
@@ -33,6 +35,7 @@ router = APIRouter(prefix="/cards", tags=["cards"], responses=REFUSALS)
 Millimetres = Annotated[float, Query(allow_inf_nan=False)]
 StepsDone = Annotated[int | None, Query(ge=0, le=1000)]
 Dpi = Annotated[float, Query(ge=4, le=600, allow_inf_nan=False)]
+PROOF_DPI = 60.0
 PNG: dict[str, Any] = {"response_class": Response, "responses": {200: {"content": {"image/png": {}}}}}
 
 
@@ -46,6 +49,13 @@ def list_cards(store: StoreOfApp) -> list[CardSummary]:
 def start_card(body: StartCard, store: StoreOfApp) -> CardOut:
     """Start a card with nothing laid yet."""
     plan = cards.empty_plan(body.title, body.units, body.format, find_stock(store, body.stock))
+    return _out(cards.start_card(store, plan, f"start {body.title}"))
+
+
+@router.post("/on-ground", status_code=201)
+def start_on_ground(body: StartOnGround, store: StoreOfApp) -> CardOut:
+    """Start a card with a ground laid out from inks of the shelf."""
+    plan = cards.plan_on_ground(store, body.title, body.units, body.format, body.stock, body.inks, body.ground)
     return _out(cards.start_card(store, plan, f"start {body.title}"))
 
 
@@ -85,6 +95,13 @@ def propose_gradient(card_id: CardId, body: ProposeGradient, store: StoreOfApp) 
             lambda plan: cards.propose(replace(plan, inks=inks), body.wish()),
         )
     )
+
+
+@router.post("/{card_id}/ground")
+def lay_ground(card_id: CardId, body: LayGround, store: StoreOfApp) -> CardOut:
+    """Lay out a ground from the card's inks, in place of its steps and masks."""
+    plan = cards.lay_ground(store, cards.card_at(store, card_id, body.based_on), body.ground)
+    return _out(cards.change_card(store, card_id, body.based_on, "lay out another ground", lambda _: plan))
 
 
 @router.post("/{card_id}/remedy")
@@ -155,6 +172,14 @@ def ask_panel(
         in_gamut=is_in_gamut(answer.lab),
         one_more=answer.one_more,
     )
+
+
+@router.get("/{card_id}/run-of-proofs.png", **PNG)
+def moving_proofs(card_id: CardId, store: StoreOfApp) -> Response:
+    """The run of proofs as a moving picture (APNG), one step after another."""
+    plan = cards.open_card(store, card_id).revision.plan
+    headers = {"content-disposition": _attachment(plan.title, "proofs.png", "attachment")}
+    return Response(proofs_moving(plan, PROOF_DPI), media_type="image/png", headers=headers)
 
 
 @router.get("/{card_id}/run-sheet.pdf", response_class=Response, responses={200: {"content": {"application/pdf": {}}}})

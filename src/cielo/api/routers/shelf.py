@@ -3,10 +3,11 @@
 from fastapi import APIRouter
 
 from cielo.api.dependencies import StoreOfApp
-from cielo.api.schemas.cards import FormatOut, InkOut, ShelfOut, StockOut, ToolOut
+from cielo.api.schemas.cards import FormatOut, InkOut, MotifOut, ShelfOut, StockOut, ToolOut
 from cielo.app.shelf import look_at_shelf
 from cielo.core.geometry.formats import FORMATS
-from cielo.core.materials import TOOLS
+from cielo.core.geometry.motifs import MOTIFS
+from cielo.core.materials import TOOLS, WATER_TOOLS
 from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.spectra import hex_from_lab
 from cielo.exchange.materials_model import InkModel, StockModel
@@ -36,4 +37,6 @@ def shelf(store: StoreOfApp, stock: str | None = None) -> ShelfOut:
         ],
         tools=[ToolOut.model_validate(tool) for tool in TOOLS.values()],
         formats=[FormatOut.model_validate(card_format) for card_format in FORMATS.values()],
+        motifs=[MotifOut(key=key, name=name) for key, (name, _) in MOTIFS.items()],
+        water_tools=list(WATER_TOOLS),
     )

@@ -1,7 +1,7 @@
 """What the web sends and gets about cards."""
 
 from datetime import datetime
-from typing import Annotated, Literal, Self
+from typing import Annotated, Any, Literal, Self
 
 from pydantic import BaseModel, ConfigDict, Field
 
@@ -43,6 +43,7 @@ class StepReadingOut(FromCore):
     why: str
     fetch: str
     care: str
+    notes: list[str]
     masks_on: list[str]
 
 
@@ -71,6 +72,23 @@ class InkOnStockOut(BaseModel):
     lightness: float
 
 
+class MaskOut(BaseModel):
+    """A mask on the panel: how it is called, and its outlines as an SVG path in mm."""
+
+    key: str
+    called: str
+    path: str
+
+
+class FocalOut(BaseModel):
+    """``worst``: of a sentiment the least CIEDE2000 to its ground, of an image how far the ground varies; and where."""
+
+    key: str
+    worst: float
+    x_mm: float
+    y_mm: float
+
+
 class ReadingOut(BaseModel):
     panel_width_mm: float
     panel_height_mm: float
@@ -78,6 +96,8 @@ class ReadingOut(BaseModel):
     steps: list[StepReadingOut]
     findings: list[FindingOut]
     inks: list[InkOnStockOut]
+    masks: list[MaskOut]
+    focal: list[FocalOut]
 
     @classmethod
     def of(cls, plan: PlanModel, reading: Reading) -> Self:
@@ -93,6 +113,7 @@ class ReadingOut(BaseModel):
                     why=step.why,
                     fetch=step.fetch,
                     care=step.care,
+                    notes=list(step.notes),
                     masks_on=list(step.masks_on),
                 )
                 for step in reading.steps
@@ -112,7 +133,14 @@ class ReadingOut(BaseModel):
                 for f in reading.findings
             ],
             inks=[InkOnStockOut(key=i.key, hex=hex_from_lab(i.lab), lightness=i.lab[0]) for i in reading.inks],
+            masks=[MaskOut(key=m.key, called=m.called, path=_path(m.lines_mm)) for m in reading.masks],
+            focal=[FocalOut(key=f.key, worst=f.worst, x_mm=f.x_mm, y_mm=f.y_mm) for f in reading.focal],
         )
+
+
+def _path(lines_mm: tuple[Any, ...]) -> str:
+    """Lines as the data of an SVG path, to a twentieth of a millimetre."""
+    return " ".join("M" + "L".join(f"{x:.2f} {y:.2f}" for x, y in line) for line in lines_mm)
 
 
 class CardSummary(BaseModel):
@@ -180,6 +208,33 @@ class StartCard(Body):
     stock: Key
 
 
+class StartOnGround(StartCard):
+    """A new card with one of the grounds laid out from inks of the shelf."""
+
+    ground: Key
+    inks: Annotated[list[Key], Field(max_length=9)]
+
+
+class LayGround(Body):
+    """Lay out a ground from the card's own inks, in place of its steps and masks."""
+
+    based_on: RevisionNumber
+    ground: Key
+
+
+class GroundOut(FromCore):
+    """A ground to start from; ``fewest`` and ``most`` count its colours, ``needs`` are kinds of ink it takes beside them."""
+
+    key: str
+    name: str
+    family: str
+    hint: str
+    fewest: int
+    most: int
+    needs: list[str]
+    suits: str
+
+
 class ChangeCard(Body):
     """A changed plan; ``based_on`` is the revision it was made from, ``said`` what was done ("carry it further")."""
 
@@ -237,6 +292,8 @@ class AnswerOut(BaseModel):
 class ToolOut(FromCore):
     key: str
     name: str
+    verb: str
+    texture: str
     good_for: str
 
 
@@ -259,11 +316,18 @@ class InkOut(BaseModel):
     hex: str
 
 
+class MotifOut(BaseModel):
+    key: str
+    name: str
+
+
 class ShelfOut(BaseModel):
     stocks: list[StockOut]
     inks: list[InkOut]
     tools: list[ToolOut]
     formats: list[FormatOut]
+    motifs: list[MotifOut]
+    water_tools: list[str]
 
 
 class BenchOut(BaseModel):

@@ -6,6 +6,7 @@ from dataclasses import replace
 import numpy as np
 
 from cielo.core.advice.finding import Finding, Place, Remedy
+from cielo.core.materials import RESIST_KINDS, TOOLS
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.layering import lab_of_stack
 from cielo.core.plan import Brush, Plan, replace_step
@@ -19,9 +20,9 @@ def heavy_first_touch(plan: Plan, contact: Contact) -> Iterator[Finding]:
     """An ink's first touch is at full strength."""
     begun: set[str] = set()
     for step in plan.steps:
-        if not isinstance(step, Brush):
+        if not isinstance(step, Brush) or plan.ink(step.ink).kind in RESIST_KINDS:
             continue
-        if step.touch == "full" and step.ink not in begun:
+        if step.touch == "full" and step.ink not in begun and TOOLS[step.tool].texture == "even":
             gentle = replace(step, touch="light", passes=min(20, max(3, round(step.strength / 0.3))))
             yield Finding(
                 "heavy-first-touch",
@@ -43,6 +44,8 @@ def ink_invisible(plan: Plan, contact: Contact) -> Iterator[Finding]:
             continue
         warned.add(step.ink)
         ink = plan.ink(step.ink)
+        if ink.kind in RESIST_KINDS or ink.kind in ("white", "paste"):
+            continue  # meant to be pale, or clear: what they stand out against is another matter
         inked = lab_of_stack(plan.stock.paper, {ink.key: ink}, [(ink.key, 1.0)])
         difference = float(ciede2000(plan.stock.paper.lab, inked))
         if difference < SEEN_AT_ALL:

@@ -5,7 +5,8 @@ from collections.abc import Iterator
 import numpy as np
 
 from cielo.core.advice.finding import Finding, Place, Remedy
-from cielo.core.plan import Brush, Dry, LayMask, Plan, Step, Wipe, insert_step, new_step_id
+from cielo.core.materials import RESIST_KINDS
+from cielo.core.plan import Brush, Dry, LayMask, Plan, Step, Water, Wipe, insert_step, new_step_id
 from cielo.core.sequence.gradient import DRYING_MINUTES
 from cielo.core.sequence.precedence import in_order, missing_wipes, precedences
 from cielo.core.simulation.contact import Contact
@@ -48,16 +49,16 @@ def _light_to_dark(plan: Plan, contact: Contact, label: str) -> Remedy | None:
 def unwiped_mask(plan: Plan, contact: Contact) -> Iterator[Finding]:
     """A mask goes from one ink to another without a wipe."""
     for mask, before, after in missing_wipes(plan, contact.reaches_mask):
-        name = plan.mask(mask).name
+        name = plan.mask(mask).called
         inks = plan.ink(before.ink).name, plan.ink(after.ink).name
         yield Finding(
             "unwiped-mask",
             "warn",
             after.id,
-            f"The {name} mask still carries {inks[0]} when {inks[1]} comes.",
+            f"The {name} still carries {inks[0]} when {inks[1]} comes.",
             f"The brush picks {inks[0]} up from the mask and drags it into {inks[1]}, onto panel and pad.",
-            where=Place(plan.mask(mask).x_mm, plan.mask(mask).y_mm - plan.mask(mask).diameter_mm / 2),
-            remedy=Remedy(f"Wipe the {name} mask before {inks[1]}", insert_step(plan, Wipe(new_step_id(plan), mask), after.id)),
+            where=Place(plan.mask(mask).x_mm, plan.mask(mask).y_mm),
+            remedy=Remedy(f"Wipe the {name} before {inks[1]}", insert_step(plan, Wipe(new_step_id(plan), mask), after.id)),
         )
 
 
@@ -81,7 +82,8 @@ def wet_over_wet(plan: Plan, contact: Contact) -> Iterator[Finding]:
                     "On damp ink it mixes instead of lying on top, and the colour and the edge are lost.",
                     _meeting_place(contact, below[-1].id, step.id),
                 )
-        damp.append(step)
+        if plan.ink(step.ink).kind not in RESIST_KINDS:  # melted powder is dry at once
+            damp.append(step)
 
 
 def mask_on_damp(plan: Plan, contact: Contact) -> Iterator[Finding]:
@@ -90,7 +92,7 @@ def mask_on_damp(plan: Plan, contact: Contact) -> Iterator[Finding]:
     for step in plan.steps:
         if isinstance(step, Dry):
             damp = []
-        if isinstance(step, Brush):
+        if isinstance(step, Brush | Water):
             damp.append(step.id)
         if isinstance(step, LayMask) and damp:
             mask = plan.mask(step.mask)
@@ -98,7 +100,7 @@ def mask_on_damp(plan: Plan, contact: Contact) -> Iterator[Finding]:
                 plan,
                 step,
                 "mask-on-damp",
-                f"The {mask.name} mask is laid on a panel that is still damp.",
+                f"The {mask.called} is laid on a panel that is still damp.",
                 "It will not hold there, ink creeps under it, and it lifts ink when it comes off.",
                 Place(mask.x_mm, mask.y_mm),
             )

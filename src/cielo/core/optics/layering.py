@@ -26,7 +26,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from cielo.core.materials import Ink, Lab, Paper
+from cielo.core.materials import RESIST_KINDS, Ink, Lab, Paper
 from cielo.core.optics.films import Film, film_of
 from cielo.core.optics.kubelka_munk import film_over
 from cielo.core.optics.refine import NOTHING_MEASURED, Refinement
@@ -38,6 +38,8 @@ from cielo.errors import BadInput
 MOST_STATES = 1024
 
 Stack = Sequence[tuple[str, float]]
+# Stacks over each other: the inks of one are laid wet into each other, each stack dries before the next.
+Layers = Sequence[Stack]
 
 
 @dataclass(frozen=True, eq=False)
@@ -67,13 +69,21 @@ def reflectance_of_stack(
     paper: Paper, inks: Mapping[str, Ink], stack: Stack, *, wet: bool = False, measured: Refinement = NOTHING_MEASURED
 ) -> Array:
     """The reflectance of a stack of inks on a stock, (31,); parameters and errors as lab_of_stack."""
-    sheet = sheet_of(paper)
-    for key, strength in stack:
-        _ensure_usable(inks, key, strength)
-    films = {key: film_of(inks[key], paper) for key in dict.fromkeys(key for key, _ in stack)}
     # Melted powder cannot be mixed with anything, so where there is some, "wet" has no meaning.
-    mixes = wet and not any(film.resists for film in films.values())
-    ground = _wet(sheet, films, stack) if mixes else _layered(sheet, films, stack, measured)
+    mixes = wet and not any(key in inks and inks[key].kind in RESIST_KINDS for key, _ in stack)
+    return reflectance_of_layers(paper, inks, [stack] if mixes else [[one] for one in stack], measured=measured)
+
+
+def reflectance_of_layers(
+    paper: Paper, inks: Mapping[str, Ink], layers: Layers, *, measured: Refinement = NOTHING_MEASURED
+) -> Array:
+    """The reflectance of layers on a stock, bottom first, (31,); the inks of a layer are mixed wet. Errors as lab_of_stack."""
+    sheet = sheet_of(paper)
+    for layer in layers:
+        for key, strength in layer:
+            _ensure_usable(inks, key, strength)
+    films = {key: film_of(inks[key], paper) for layer in layers for key, _ in layer}
+    ground = _layered(sheet, films, layers, measured)
     n = YULE_NIELSEN[sheet.surface]
     seen = put_on_surface(ground.inner, ground.veil[:, None])
     return np.asarray((ground.share @ seen ** (1 / n)) ** n)
@@ -93,21 +103,25 @@ def _ensure_usable(inks: Mapping[str, Ink], key: str, strength: float) -> None:
         raise BadInput(f"the strength {strength} is below 0.", field="stacks", mend="Use 0 or more.")
 
 
-def _layered(sheet: Sheet, films: Mapping[str, Film], stack: Stack, measured: Refinement) -> Ground:
+def _layered(sheet: Sheet, films: Mapping[str, Film], layers: Layers, measured: Refinement) -> Ground:
     column = {key: i for i, key in enumerate(films)}
     asked = dict.fromkeys(films, 0.0)
     ground = Ground(sheet.inner[None, :], np.array([sheet.veil]), np.ones(1), np.zeros((1, len(films))))
-    for key, strength in stack:
-        film, before = films[key], asked[key]
-        asked[key] = before + strength
-        if strength == 0:
+    for layer in layers:
+        if len(layer) > 1:
+            ground = _mix(ground, films, column, layer, asked, measured)
             continue
-        area_before, area_after = float(film.area(before)), float(film.area(before + strength))
-        area = 1.0 if not film.broken else (area_after - area_before) / max(1 - area_before, 1e-9)
-        # A dab is a full film where it lies; only past full cover does more ink make it thicker.
-        step = strength if not film.broken else (1.0 if before == 0 else max(0.0, before + strength - max(1.0, before)))
-        covered = _cover(ground, films, column, key, step, measured)
-        ground = covered if area >= 1 else _mixed(ground, covered, area)
+        for key, strength in layer:
+            film, before = films[key], asked[key]
+            asked[key] = before + strength
+            if strength == 0:
+                continue
+            area_before, area_after = float(film.area(before)), float(film.area(before + strength))
+            area = 1.0 if not film.broken else (area_after - area_before) / max(1 - area_before, 1e-9)
+            # A dab is a full film where it lies; only past full cover does more ink make it thicker.
+            step = strength if not film.broken else (1.0 if before == 0 else max(0.0, before + strength - max(1.0, before)))
+            covered = _cover(ground, films, column, key, step, measured)
+            ground = covered if area >= 1 else _mixed(ground, covered, area)
     return ground
 
 
@@ -116,21 +130,12 @@ def _cover(
 ) -> Ground:
     """Every kind of place with one more film of an ink on it."""
     film, at = films[key], column[key]
-    here = ground.laid[:, at]
-    amount = film.amount(here + strength) - film.amount(here)
-    taken = np.ones(len(here))
-    extra = np.zeros((len(here), BANDS))
+    amount = _amount_taken(ground, films, column, key, strength, frozenset({key}), measured)
+    extra = np.zeros((len(amount), BANDS))
     for other, i in column.items():
-        if other == key:
-            continue
-        below = np.minimum(ground.laid[:, i], 1.0)
-        if films[other].resists:
-            taken *= 1 - below
-        taken *= measured.trapping(other, key) ** (below * hindrance(films[other], film))
         change = measured.change(other, key)
         if change is not None:
-            extra += (below * min(strength, 1.0))[:, None] * change
-    amount = (amount * taken)[:, None]
+            extra += (np.minimum(ground.laid[:, i], 1.0) * min(strength, 1.0))[:, None] * change
     inner = film_over(ground.inner, film.density * amount / 2, film.scattering * amount) * np.exp(-extra)
     veil = ground.veil
     if film.resists:
@@ -138,6 +143,42 @@ def _cover(
     laid = ground.laid.copy()
     laid[:, at] += strength
     return Ground(np.clip(inner, 0.0, 1.0), veil, ground.share, laid)
+
+
+def _amount_taken(
+    ground: Ground, films: Mapping[str, Film], column: Mapping[str, int], key: str, strength: float, within: frozenset[str],
+    measured: Refinement,
+) -> Array:  # fmt: skip
+    """How much of an ink every kind of place takes, (state, 1): less on other films, but not for those of the same wet layer."""
+    film, here = films[key], ground.laid[:, column[key]]
+    taken = np.ones(len(here))
+    for other, i in column.items():
+        if other in within:
+            continue
+        below = np.minimum(ground.laid[:, i], 1.0)
+        if films[other].resists:
+            taken *= 1 - below
+        taken *= measured.trapping(other, key) ** (below * hindrance(films[other], film))
+    return np.asarray(((film.amount(here + strength) - film.amount(here)) * taken)[:, None])
+
+
+def _mix(
+    ground: Ground, films: Mapping[str, Film], column: Mapping[str, int], layer: Stack, asked: dict[str, float],
+    measured: Refinement,
+) -> Ground:  # fmt: skip
+    """Every kind of place with one more film mixed of several inks: K and S add by amount. Dabs count by what they cover."""
+    within = frozenset(key for key, _ in layer)
+    density, scattering = np.zeros((len(ground.share), BANDS)), np.zeros((len(ground.share), BANDS))
+    laid = ground.laid.copy()
+    for key in dict.fromkeys(key for key, _ in layer):
+        strength = sum(s for other, s in layer if other == key)
+        film = films[key]
+        amount = _amount_taken(ground, films, column, key, strength, within, measured) * film.area(asked[key] + strength)
+        density += film.density * amount
+        scattering += film.scattering * amount
+        laid[:, column[key]] += strength
+        asked[key] += strength
+    return Ground(np.clip(film_over(ground.inner, density / 2, scattering), 0, 1), ground.veil, ground.share, laid)
 
 
 def _mixed(bare: Ground, covered: Ground, area: float) -> Ground:
@@ -153,16 +194,3 @@ def _mixed(bare: Ground, covered: Ground, area: float) -> Ground:
     kept = np.sort(np.argsort(-ground.share, kind="stable")[:MOST_STATES])
     share = ground.share[kept] / ground.share[kept].sum()
     return Ground(ground.inner[kept], ground.veil[kept], share, ground.laid[kept])
-
-
-def _wet(sheet: Sheet, films: Mapping[str, Film], stack: Stack) -> Ground:
-    """All inks as one film: K and S add by amount."""
-    asked = dict.fromkeys(films, 0.0)
-    for key, strength in stack:
-        asked[key] += strength
-    amounts = {key: float(film.amount(asked[key])) * float(film.area(asked[key])) for key, film in films.items()}
-    density = sum((films[key].density * x for key, x in amounts.items()), np.zeros(BANDS))
-    scattering = sum((films[key].scattering * x for key, x in amounts.items()), np.zeros(BANDS))
-    inner = film_over(sheet.inner, density / 2, scattering)
-    laid = np.array([[asked[key] for key in films]]).reshape(1, len(films))
-    return Ground(inner[None, :], np.array([sheet.veil]), np.ones(1), laid)

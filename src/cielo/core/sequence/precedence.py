@@ -7,9 +7,13 @@ import heapq
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 
+from cielo.core.materials import RESIST_KINDS, TOOLS
 from cielo.core.plan import Brush, Halo, LayMask, LiftMask, Plan, Step, Wipe, masks_on, new_step_id
 from cielo.core.sequence.lightness import SAME_LIGHTNESS, lightness_on
 from cielo.errors import BadInput
+
+# Tools that are worked over the panel; the others drop, print or draw.
+RUBBING = ("even", "fine", "open", "streaks")
 
 Meets = Callable[[str, str], bool]
 Touches = Callable[[str, str], bool]
@@ -49,7 +53,8 @@ def precedences(plan: Plan, meets: Meets) -> tuple[Precedence, ...]:
 def _light_before_dark(plan: Plan, meets: Meets) -> list[Precedence]:
     """The first laying of an ink comes before every darker ink that it meets.
 
-    A later laying of it over the darker one is the school "lighter again over the seam", and free.
+    A later laying of it over the darker one is the school "lighter again over the seam", and free. So is a layer that is meant for
+    dry ink, and one whose tool does not rub on the panel.
     """
     light = lightness_by_key(plan)
     brushings = [step for step in plan.steps if isinstance(step, Brush)]
@@ -58,7 +63,11 @@ def _light_before_dark(plan: Plan, meets: Meets) -> list[Precedence]:
         first.setdefault(step.ink, step)
     rules = []
     for dark in brushings:
+        if plan.ink(dark.ink).kind in RESIST_KINDS:
+            continue
         for pale in first.values():
+            if pale.onto == "dry" or not rubs(plan, pale):
+                continue
             if light[pale.ink] - light[dark.ink] < SAME_LIGHTNESS or not meets(pale.id, dark.id):
                 continue
             reason = (
@@ -68,6 +77,11 @@ def _light_before_dark(plan: Plan, meets: Meets) -> list[Precedence]:
             )
             rules.append(Precedence(pale.id, dark.id, "dark-before-light", reason))
     return rules
+
+
+def rubs(plan: Plan, step: Brush) -> bool:
+    """Whether a step's tool goes over what lies there, so that it picks it up."""
+    return TOOLS[step.tool].texture in RUBBING and plan.ink(step.ink).kind not in RESIST_KINDS
 
 
 def _masks(plan: Plan) -> list[Precedence]:
@@ -82,13 +96,13 @@ def _masks(plan: Plan) -> list[Precedence]:
         ]
         for halo in halos:
             if lays:
-                why = f"A halo is built round the {mask.name} mask while it lies there."
+                why = f"A halo is built round the {mask.called} while it lies there."
                 rules.append(Precedence(lays[0], halo, "halo-needs-mask", why))
             if lifts:
-                why = f"The {mask.name} mask stays until its halo is done."
+                why = f"The {mask.called} stays until its halo is done."
                 rules.append(Precedence(halo, lifts[-1], "halo-needs-mask", why))
         if lays and lifts:
-            rules.append(Precedence(lays[0], lifts[-1], "mask", f"The {mask.name} mask is laid before it is lifted."))
+            rules.append(Precedence(lays[0], lifts[-1], "mask", f"The {mask.called} is laid before it is lifted."))
     return rules
 
 

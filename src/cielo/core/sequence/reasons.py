@@ -1,6 +1,7 @@
 """Why each step stands where it stands, in a sentence a maker would say."""
 
-from cielo.core.plan import Brush, Dry, Halo, LayMask, LiftMask, Plan, Step, Wipe
+from cielo.core.materials import RESIST_KINDS
+from cielo.core.plan import Brush, Dry, Halo, LayMask, LiftMask, Motifs, Plan, Step, Water, WetArea, Wipe, WipeBeads, Words
 from cielo.core.sequence.lightness import SAME_LIGHTNESS
 from cielo.core.sequence.precedence import Meets, lightness_by_key
 
@@ -13,19 +14,23 @@ def reasons(plan: Plan, meets: Meets) -> dict[str, str]:
 def _reason(plan: Plan, at: int, step: Step, meets: Meets) -> str:
     match step:
         case LayMask():
-            return f"First the {plan.mask(step.mask).name} mask, so that what lies under it stays as it is."
+            return f"First the {plan.mask(step.mask).called}, so that what lies under it stays as it is."
         case Wipe():
             return (
-                f"The next ink meets the {plan.mask(step.mask).name} mask: what the last one left on it would be "
+                f"The next ink meets the {plan.mask(step.mask).called}: what the last one left on it would be "
                 "dragged onto the panel."
             )
         case LiftMask():
-            return f"Nothing more is laid round the {plan.mask(step.mask).name} mask, so it can come off."
+            return f"Nothing more is laid round the {plan.mask(step.mask).called}, so it can come off."
         case Dry():
             later = plan.steps[at + 1 :]
             if any(isinstance(other, Brush) for other in later):
                 return "What comes next wants dry ink below it."
             return "Ink that is still damp smears when the panel is handled, mounted or stacked."
+        case Water():
+            return "Water sets ink free that is dry and can move; what the cloth does not take dries as a rim."
+        case WipeBeads():
+            return "Ink stands in beads on melted powder; left there, it dulls the motif and smears."
         case Brush():
             return _brush_reason(plan, at, step, meets)
 
@@ -39,10 +44,18 @@ def _brush_reason(plan: Plan, at: int, step: Brush, meets: Meets) -> str:
         (other for other in met if light[other.ink] < light[step.ink] - SAME_LIGHTNESS),
         key=lambda other: (-light[other.ink], other.id),
     )
+    if ink.kind in RESIST_KINDS:
+        return f"{ink.name} before the ink that it is to shed, and while nothing else on the panel is open."
+    if isinstance(step.region, WetArea):
+        return f"{ink.name} runs only where the water stands, and no further."
+    if step.onto == "wet":
+        return f"{ink.name} goes into what is still wet, so that the two mix and do not lie over each other."
+    if isinstance(step.region, Motifs | Words):
+        return f"{ink.name} on top, when the ground is done: a print stays crisp only if nothing is worked over it."
     if isinstance(step.region, Halo):
         return (
-            f"{ink.name} builds up against the {plan.mask(step.region.mask).name} mask while it lies there; when it "
-            "comes off, the disc glows."
+            f"{ink.name} builds up against the {plan.mask(step.region.mask).called} while it lies there; when it "
+            "comes off, its edge stands clear."
         )
     if darker and any(other.ink == step.ink for other in earlier):
         return f"{ink.name} again, over its seam with {plan.ink(darker[0].ink).name}: the lighter ink closes the line."

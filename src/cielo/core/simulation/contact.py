@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from cielo.core.geometry.masks import distance_to_edge_mm
+from cielo.core.geometry.masks import distance_to_cover_mm
 from cielo.core.plan import Brush, Plan, masks_on
 from cielo.core.simulation.grid import Grid, grid_of
 from cielo.core.simulation.laydown import Map, strength_laid
@@ -29,7 +29,7 @@ class Contact:
 
     def reaches_mask(self, step: str, mask: str) -> bool:
         """Whether a brushing leaves ink at the rim of a mask, and so on the mask itself."""
-        distance = distance_to_edge_mm(self.plan.mask(mask), self.grid.x_mm, self.grid.y_mm)
+        distance = distance_to_cover_mm(self.plan.mask(mask), self.grid.x_mm, self.grid.y_mm)
         return bool(np.any((self.maps[step] > TRACE) & (distance > 0) & (distance < RIM_MM)))
 
 

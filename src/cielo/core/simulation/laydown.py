@@ -1,4 +1,4 @@
-"""How much ink one step lays where: soft-edged bands, halos, fades, and what the masks keep off.
+"""How much ink one step lays where: the tool's own mark, the region it is worked over, and what masks keep off.
 
 Symbols
 -------
@@ -6,9 +6,9 @@ Symbols
 symbol    shape            meaning
 ========  ===============  ==============================================================================
 s         (rows, columns)  strength laid, in full applications
-t         (rows,) or       distance from the edge a band is measured from, mm
-          (columns,)
-d         (rows, columns)  distance to the mask's edge, mm, above 0 outside
+w         (rows, columns)  share of the step's strength that a region takes, 0..1
+t         (rows, columns)  distance along the way a band is measured, mm
+d         (rows, columns)  distance to an edge, mm, above 0 outside
 sigma     ()               standard deviation of an edge, mm
 Phi       -                the normal distribution function
 ========  ===============  ==============================================================================
@@ -17,64 +17,230 @@ A blender brush is moved in small circles; many overlapping soft footprints add 
 theorem). A carry of c mm is taken as four sigma, so that the fade runs from 98 % to 2 % within it; no brush can leave an edge
 harder than its own bristles, so the two add in quadrature. A halo falls as exp(-d^2 / (2 sigma^2)) with sigma half its
 reach. That these are the curves of a real hand is common practice, no source.
+
+s = strength x w x texture. A texture that only grains or streaks the ink (foam, sponge, brayer, spray) has a mean of 1, so the ink
+laid stays the same; one that falls in drops or blots lays full ink there and none beside. See textures.py.
 """
 
+from collections.abc import Callable
 from dataclasses import replace
 from functools import lru_cache
+from math import cos, radians, sin
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 from scipy.special import ndtr
 
-from cielo.core.geometry.masks import distance_to_edge_mm
-from cielo.core.materials import TOOLS
-from cielo.core.plan import Band, Brush, Disc, Edge, Fade, Halo, Plan
+from cielo.core.geometry.distance import signed_distance_mm
+from cielo.core.geometry.lettering import STROKE_SHARE, distance_to_segments_mm, segments_mm
+from cielo.core.geometry.masks import distance_to_edge_mm, offset_from_motif_mm
+from cielo.core.geometry.spreading import spread_motifs
+from cielo.core.materials import TOOLS, Surface
+from cielo.core.plan import (
+    Band,
+    Brush,
+    Edge,
+    EdgeMask,
+    Fade,
+    Halo,
+    Inside,
+    Mask,
+    Motifs,
+    Onto,
+    Patches,
+    Plan,
+    Region,
+    Slant,
+    Vignette,
+    Water,
+    WetArea,
+    Whole,
+    Words,
+    last_water,
+    masks_on,
+)
 from cielo.core.simulation.grid import Grid
+from cielo.core.simulation.spots import covered, random_spots
+from cielo.core.simulation.textures import textured, tooth
 
 Map = NDArray[np.float32]
-
 
 # Maps of grids up to this size are kept, about 2 MB each; larger ones are for print and made once.
 LARGEST_KEPT = 600_000
 
 # A band that ends this near to the far edge is brushed over it.
 RUNS_OFF_MM = 0.5
+# Torn paper leaves an edge this soft.
+TORN_MM = 1.6
+# How many drops of water fall to the mm2, and how wet a wash is, by amount. Common practice, no source.
+DROPS_PER_MM2 = {"fine": 0.02, "medium": 0.05, "heavy": 0.12}
+WASH = {"fine": 0.4, "medium": 0.7, "heavy": 1.0}
+NOTHING_ON: frozenset[str] = frozenset()
 
 
-def strength_laid(plan: Plan, step: Brush, masks_on: frozenset[str], grid: Grid) -> Map:
-    """s for one brush step with those masks on: (rows, columns), float32, full applications, >= 0. Do not write to it.
+def strength_laid(plan: Plan, step: Brush, masks: frozenset[str], grid: Grid) -> Map:
+    """s for one step of ink with those masks on: (rows, columns), float32, full applications, >= 0. Do not write to it.
 
     Depends on the step, the masks and the grid alone, and is kept by them, so that a change of one step leaves the maps of
     the others standing.
     """
-    region = step.region
-    round_mask = plan.mask(region.mask) if isinstance(region, Halo) else None
-    covers = tuple(plan.mask(key) for key in sorted(masks_on))
-    make = _strength_map if grid.rows * grid.columns <= LARGEST_KEPT else _strength_map.__wrapped__
-    return make(replace(step, id="", ink="", onto="damp"), round_mask, covers, grid)
+    wet = wet_before(plan, step, grid) if isinstance(step.region, WetArea) else None
+    shape = _mask_of(plan, step.region)
+    covers = tuple(plan.mask(key) for key in sorted(masks))
+    onto: Onto = "wet" if step.onto == "wet" else "damp"
+    made = _kept(_strength_map, grid)(replace(step, id="", ink="", onto=onto), shape, covers, plan.stock.paper.surface, grid)
+    return made if wet is None else np.asarray(made * wet)
+
+
+def water_laid(plan: Plan, step: Water, masks: frozenset[str], grid: Grid) -> Map:
+    """How wet a step of water leaves each place, 0..1: (rows, columns). Do not write to it."""
+    covers = tuple(plan.mask(key) for key in sorted(masks))
+    return _kept(_water_map, grid)(replace(step, id=""), _mask_of(plan, step.region), covers, grid)
+
+
+def wet_before(plan: Plan, step: Brush, grid: Grid) -> Map:
+    """Where the last water before a step still stands, 0..1: (rows, columns)."""
+    water = last_water(plan, step)
+    if water is None:
+        return np.zeros((grid.rows, grid.columns), np.float32)
+    on = next((on for other, on in masks_on(plan) if other.id == water.id), NOTHING_ON)
+    return water_laid(plan, water, on, grid)
+
+
+def water_spots(step: Water, grid: Grid) -> NDArray[np.float64] | None:
+    """The drops of a step of water, (drop, 3), or None where it is a wash."""
+    tool = TOOLS[step.tool]
+    if tool.texture != "drops":
+        return None
+    density = DROPS_PER_MM2[step.amount] * (1.6 / tool.drop_mm) ** 2
+    return random_spots(step.seed, density, tool.drop_mm, grid.panel_width_mm, grid.panel_height_mm)
+
+
+def _mask_of(plan: Plan, region: Region) -> Mask | None:
+    return plan.mask(region.mask) if isinstance(region, Halo | Inside) else None
+
+
+def _kept(make: Any, grid: Grid) -> Callable[..., Map]:
+    """A cached maker of maps, or for large grids the maker itself."""
+    return make if grid.rows * grid.columns <= LARGEST_KEPT else make.__wrapped__  # type: ignore[no-any-return]
 
 
 @lru_cache(maxsize=160)
-def _strength_map(step: Brush, round_mask: Disc | None, covers: tuple[Disc, ...], grid: Grid) -> Map:
-    softness = TOOLS[step.tool].softness_mm
-    strength = np.full((grid.rows, grid.columns), step.strength, dtype=np.float32)
-    region = step.region
-    if isinstance(region, Band):
-        strength *= _along(
-            region.edge, band_profile(_distance_from(region.edge, grid), region, softness, _span(region.edge, grid))
-        )
-    elif isinstance(region, Halo) and round_mask is not None:
-        outside = np.maximum(distance_to_edge_mm(round_mask, grid.x_mm, grid.y_mm), 0)
-        strength *= np.exp(-0.5 * (outside / np.float32(max(region.reach_mm / 2, softness))) ** 2)
+def _strength_map(step: Brush, shape: Mask | None, covers: tuple[Mask, ...], surface: Surface, grid: Grid) -> Map:
+    tool = TOOLS[step.tool]
+    strength = textured(tool, step.strength, step.seed, grid, wet=step.onto == "wet")
+    strength = strength * _share(step.region, shape, tool.softness_mm, step.seed, grid)
     if step.fade is not None:
-        strength *= _along(step.fade.edge, fade_profile(_distance_from(step.fade.edge, grid), step.fade))
+        strength = strength * _along(step.fade.edge, fade_profile(_distance_from(step.fade.edge, grid), step.fade))
     for mask in covers:
-        strength *= left_open(mask, grid)
+        strength = strength * left_open(mask, grid)
+    strength = np.ascontiguousarray(strength * tooth(surface, tool, grid), dtype=np.float32)
     strength.flags.writeable = False
     return strength
 
 
-def band_profile(t_mm: NDArray[np.float64], band: Band, softness_mm: float, span_mm: float) -> NDArray[np.float64]:
+@lru_cache(maxsize=32)
+def _water_map(step: Water, shape: Mask | None, covers: tuple[Mask, ...], grid: Grid) -> Map:
+    tool = TOOLS[step.tool]
+    spots = water_spots(step, grid)
+    wet = covered(spots, grid, tool.softness_mm) if spots is not None else np.float32(WASH[step.amount])
+    wet = np.asarray(wet * _share(step.region, shape, tool.softness_mm, step.seed, grid), dtype=np.float32)
+    for mask in covers:
+        wet = wet * left_open(mask, grid)
+    wet.flags.writeable = False
+    return wet
+
+
+def _share(region: Region, shape: Mask | None, softness_mm: float, seed: int, grid: Grid) -> Map:
+    """w: what part of the strength a region takes, 0..1, broadcasting to (rows, columns)."""
+    match region:
+        case Whole() | WetArea():
+            return np.ones((grid.rows, grid.columns), dtype=np.float32)
+        case Band():
+            span = grid.panel_height_mm if region.edge in ("top", "bottom") else grid.panel_width_mm
+            return _along(region.edge, band_profile(_distance_from(region.edge, grid), region, softness_mm, span))
+        case Slant():
+            return band_profile(_slanted(region, grid), region, softness_mm, _slanted_span(region, grid)).astype(np.float32)
+        case Halo():
+            assert shape is not None
+            outside = np.maximum(_to_cover(shape, grid), 0)
+            return _falling(outside, max(region.reach_mm / 2, softness_mm))
+        case Vignette():
+            return _vignette(region, max(region.reach_mm / 2, softness_mm), grid)
+        case Patches():
+            density = -np.log1p(-min(region.cover, 0.9995)) / (np.pi / 4 * region.size_mm**2)
+            spots = random_spots(seed, density, region.size_mm, grid.panel_width_mm, grid.panel_height_mm)
+            return covered(spots, grid, 2 * softness_mm)
+        case Inside():
+            assert shape is not None
+            inside = _edge(-_to_edge(shape, grid), softness_mm, grid)
+            return inside if region.shaded_from is None else inside * _shade(shape, region.shaded_from, grid)
+        case Motifs():
+            return _motifs(region, softness_mm, seed, grid)
+        case Words():
+            strokes = segments_mm(region.text, region.x_mm, region.y_mm, region.height_mm)
+            near = distance_to_segments_mm(strokes, grid.x_mm, grid.y_mm)
+            return _edge(np.float32(region.height_mm * STROKE_SHARE / 2) - near, softness_mm, grid)
+
+
+def _edge(depth: Map, softness_mm: float, grid: Grid) -> Map:
+    """0 outside to 1 inside across an edge as wide as the tool leaves it, a pixel at least; ``depth`` is above 0 inside."""
+    return np.asarray(np.clip(depth / np.float32(max(softness_mm, grid.pixel_width_mm)) + np.float32(0.5), 0, 1))
+
+
+def _falling(distance: Map, sigma_mm: float) -> Map:
+    return np.asarray(np.exp(np.float32(-0.5) * (distance / np.float32(sigma_mm)) ** 2))
+
+
+def _vignette(region: Vignette, sigma_mm: float, grid: Grid) -> Map:
+    """From every edge or corner in turn, each taking what the others left, so that no crease shows where they meet."""
+    width, height = grid.panel_width_mm, grid.panel_height_mm
+    x, y = grid.x_mm.astype(np.float32)[None, :], grid.y_mm.astype(np.float32)[:, None]
+    if region.origin == "edges":
+        distances = [x, np.float32(width) - x, y, np.float32(height) - y]
+    else:
+        distances = [np.hypot(x - np.float32(cx), y - np.float32(cy)) for cx in (0, width) for cy in (0, height)]
+    bare = np.ones((grid.rows, grid.columns), dtype=np.float32)
+    for distance in distances:
+        bare = bare * (1 - _falling(np.maximum(distance, 0), sigma_mm))
+    return 1 - bare
+
+
+def _shade(shape: Mask, edge: Edge, grid: Grid) -> Map:
+    """1 at one side of each motif, 0 at the other."""
+    across, down, size = offset_from_motif_mm(shape, grid.x_mm, grid.y_mm)
+    towards = {"left": -across, "right": across, "top": -down, "bottom": down}[edge]
+    return np.asarray(np.clip(0.35 + 1.3 * towards / size, 0, 1), dtype=np.float32)
+
+
+def _motifs(region: Motifs, softness_mm: float, seed: int, grid: Grid) -> Map:
+    inked = np.zeros((grid.rows, grid.columns), dtype=np.float32)
+    x, y = grid.x_mm, grid.y_mm
+    for motif in spread_motifs(region, grid.panel_width_mm, grid.panel_height_mm, seed):
+        reach = motif.size_mm / 2 + softness_mm + grid.pixel_width_mm
+        rows = slice(*np.searchsorted(y, (motif.y_mm - reach, motif.y_mm + reach)))
+        columns = slice(*np.searchsorted(x, (motif.x_mm - reach, motif.x_mm + reach)))
+        if rows.start < rows.stop and columns.start < columns.stop:
+            places = np.broadcast_arrays(x[None, columns], y[rows, None])
+            distance = signed_distance_mm(motif.outline_mm(region.motif), *places)
+            np.maximum(inked[rows, columns], _edge(-distance, softness_mm, grid), out=inked[rows, columns])
+    return inked
+
+
+def _slanted(region: Slant, grid: Grid) -> NDArray[np.float64]:
+    """Distance along the direction from the corner furthest back, mm: (rows, columns)."""
+    ahead = np.array([-sin(radians(region.angle_deg)), cos(radians(region.angle_deg))])
+    back = min(0.0, ahead[0] * grid.panel_width_mm) + min(0.0, ahead[1] * grid.panel_height_mm)
+    return np.asarray(grid.x_mm[None, :] * ahead[0] + grid.y_mm[:, None] * ahead[1] - back)
+
+
+def _slanted_span(region: Slant, grid: Grid) -> float:
+    angle = radians(region.angle_deg)
+    return abs(sin(angle)) * grid.panel_width_mm + abs(cos(angle)) * grid.panel_height_mm
+
+
+def band_profile(t_mm: NDArray[np.float64], band: Band | Slant, softness_mm: float, span_mm: float) -> NDArray[np.float64]:
     """Share of the full strength across a band, 0..1, at distances ``t_mm`` from its edge; same shape.
 
     A band that starts at 0 or ends at ``span_mm``, the size of the panel that way, runs off the panel there.
@@ -95,14 +261,25 @@ def fade_profile(t_mm: NDArray[np.float64], fade: Fade) -> NDArray[np.float64]:
     return np.asarray(share * share * (3 - 2 * share))
 
 
-def _span(edge: Edge, grid: Grid) -> float:
-    return grid.panel_height_mm if edge in ("top", "bottom") else grid.panel_width_mm
+def left_open(mask: Mask, grid: Grid) -> Map:
+    """Share of each pixel that a mask does not cover, (rows, columns), 0..1; an edge is one pixel wide, torn paper's softer."""
+    torn = isinstance(mask, EdgeMask) and mask.profile == "torn"
+    width = max(grid.pixel_width_mm, TORN_MM) if torn else grid.pixel_width_mm
+    return np.asarray(np.clip(_to_cover(mask, grid) / np.float32(width) + np.float32(0.5), 0, 1))
 
 
-def left_open(mask: Disc, grid: Grid) -> Map:
-    """Share of each pixel that a mask does not cover, (rows, columns), 0..1; an edge is one pixel wide."""
-    distance = distance_to_edge_mm(mask, grid.x_mm, grid.y_mm)
-    return np.asarray(np.clip(distance / np.float32(grid.pixel_width_mm) + np.float32(0.5), 0, 1))
+def _to_cover(mask: Mask, grid: Grid) -> Map:
+    return _to_edge(mask, grid) if mask.keeps == "inside" else -_to_edge(mask, grid)
+
+
+def _to_edge(mask: Mask, grid: Grid) -> Map:
+    # How a mask is called and which side it keeps do not matter here, so one answer serves it as mask and as stencil.
+    return _kept(_edge_distance, grid)(replace(mask, key="", name="", keeps="inside"), grid)
+
+
+@lru_cache(maxsize=64)
+def _edge_distance(mask: Mask, grid: Grid) -> Map:
+    return distance_to_edge_mm(mask, grid.x_mm, grid.y_mm)
 
 
 def _distance_from(edge: Edge, grid: Grid) -> NDArray[np.float64]:

@@ -1,13 +1,16 @@
 """Ask the panel: what lies at one place, what it looks like, and what one more pass would do."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from cielo.core.materials import Lab
+from cielo.core.materials import Ink, Lab
 from cielo.core.optics.difference import ciede2000
-from cielo.core.optics.layering import lab_of_stack
-from cielo.core.plan import Brush, Plan, masks_on
+from cielo.core.optics.layering import reflectance_of_layers
+from cielo.core.optics.spectra import lab_from_reflectance
+from cielo.core.plan import Brush, Plan
 from cielo.core.simulation.grid import point_grid
-from cielo.core.simulation.laydown import strength_laid
+from cielo.core.simulation.maps import layings
+from cielo.core.simulation.run import groups_of
 from cielo.errors import BadInput
 
 # Less ink than this, in full applications, is not worth naming.
@@ -41,19 +44,32 @@ def ask(plan: Plan, x_mm: float, y_mm: float, steps_done: int | None = None) -> 
         raise BadInput("that place is off the panel.", field="x_mm, y_mm")
     done = plan if steps_done is None else replace(plan, steps=plan.steps[:steps_done])
     grid = point_grid(plan.card, x_mm, y_mm)
-    arrived = []
-    for step, on in masks_on(done):
-        if isinstance(step, Brush):
-            strength = float(strength_laid(done, step, on, grid)[0, 0])
-            arrived.append(LaidHere(step.id, step.ink, strength))
-    inks = {ink.key: ink for ink in plan.inks}
-    stack = [(here.ink, here.strength) for here in arrived]
+    arrived = [LaidHere(step.id, step.ink, float(strength[0, 0])) for step, strength in layings(done, grid)]
+    inks = {ink.key: replace(ink, laydown="film") for ink in plan.inks}
+    layers = layers_of(done, arrived)
     laid = [here for here in arrived if here.strength >= WORTH_NAMING]
-    lab = lab_of_stack(plan.stock.paper, inks, stack)
+    lab = _lab(plan, inks, layers)
     one_more = 0.0
     if laid:
         top = plan.steps[plan.index_of(laid[-1].step)]
         assert isinstance(top, Brush)
-        more = lab_of_stack(plan.stock.paper, inks, [*stack, (top.ink, laid[-1].strength / top.passes)])
-        one_more = float(ciede2000(lab, more))
+        one_more = float(ciede2000(lab, _lab(plan, inks, [*layers, [(top.ink, laid[-1].strength / top.passes)]])))
     return Answer(tuple(laid), lab, one_more)
+
+
+def layers_of(plan: Plan, arrived: Sequence[LaidHere]) -> list[list[tuple[str, float]]]:
+    """What arrived at a place as layers, those laid wet into each other as one."""
+    steps = [step for step in plan.steps if isinstance(step, Brush)]
+    layers: list[list[tuple[str, float]]] = []
+    before = -1
+    for here, group in zip(arrived, groups_of(steps), strict=True):
+        if group != before:
+            layers.append([])
+        layers[-1].append((here.ink, here.strength))
+        before = group
+    return layers
+
+
+def _lab(plan: Plan, inks: dict[str, Ink], layers: list[list[tuple[str, float]]]) -> Lab:
+    lab = lab_from_reflectance(reflectance_of_layers(plan.stock.paper, inks, layers))
+    return (float(lab[0]), float(lab[1]), float(lab[2]))

@@ -13,9 +13,10 @@ from cielo.core.optics.layering import hindrance
 from cielo.core.optics.refine import TRAPPING
 from cielo.core.optics.spectra import Array, xyz_from_reflectance
 from cielo.core.optics.stock import GLOSS_VEIL, put_on_surface, sheet_of
-from cielo.core.plan import Brush, Plan, masks_on
+from cielo.core.plan import Plan
 from cielo.core.simulation.grid import Grid
-from cielo.core.simulation.laydown import strength_laid
+from cielo.core.simulation.maps import layings
+from cielo.core.simulation.run import groups_of
 
 
 def reference_xyz(plan: Plan, grid: Grid) -> Array:
@@ -26,19 +27,26 @@ def reference_xyz(plan: Plan, grid: Grid) -> Array:
     veil = np.full(shape, sheet.veil)
     films = {ink.key: film_of(replace(ink, laydown="film"), plan.stock.paper) for ink in plan.inks}
     laid = {key: np.zeros(shape) for key in films}
-    for step, on in masks_on(plan):
-        if not isinstance(step, Brush):
-            continue
-        strength = strength_laid(plan, step, on, grid).astype(float)
-        film = films[step.ink]
-        added = film.amount(laid[step.ink] + strength) - film.amount(laid[step.ink])
-        for key, below in laid.items():
-            if key != step.ink:
-                if films[key].resists:
-                    added = added * (1 - np.minimum(below, 1.0))
-                added = added * TRAPPING ** (np.minimum(below, 1.0) * hindrance(films[key], film))
-        inner = film_over(inner, film.density / 2 * added[..., None], film.scattering * added[..., None])
-        if film.resists:
-            veil += (np.minimum(veil, GLOSS_VEIL) - veil) * np.minimum(strength, 1.0)
-        laid[step.ink] += strength
+    steps = layings(plan, grid)
+    groups = groups_of([laying.step for laying in steps])
+    for group in dict.fromkeys(groups):
+        below = {key: np.minimum(amount, 1.0) for key, amount in laid.items()}
+        density, scattering = np.zeros_like(inner), np.zeros_like(inner)
+        for laying, number in zip(steps, groups, strict=True):
+            if number != group:
+                continue
+            key, strength = laying.step.ink, laying.strength.astype(float)
+            film = films[key]
+            added = film.amount(laid[key] + strength) - film.amount(laid[key])
+            for other, under in below.items():
+                if other != key:
+                    if films[other].resists:
+                        added = added * (1 - under)
+                    added = added * TRAPPING ** (under * hindrance(films[other], film))
+            density += film.density * added[..., None]
+            scattering += film.scattering * added[..., None]
+            if film.resists:
+                veil += (np.minimum(veil, GLOSS_VEIL) - veil) * np.minimum(strength, 1.0)
+            laid[key] += strength
+        inner = film_over(inner, density / 2, scattering)
     return xyz_from_reflectance(put_on_surface(inner, veil[..., None]))

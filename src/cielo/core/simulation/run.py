@@ -7,6 +7,7 @@ symbol       shape              meaning
 ===========  =================  =========================================================================
 strengths    (step, row, col)   s of laydown.py for each brush step, bottom first
 ink_of       (step,)            which ink each of them lays
+group_of     (step,)            which group each belongs to; most have a group of their own
 curves       (ink, KNOTS)       amount x at strengths 0 ... STRONGEST, evenly spaced
 densities    (ink, band)        D at the picture's bands
 scatterings  (ink, band)        S at the picture's bands
@@ -18,12 +19,12 @@ xyz          (row, col, 3)      colour under D50, Y = 1
 Each pixel is layered exactly as optics.layering does it, in single precision and with the bands of bands.py. Transparent films
 multiply, so their densities add, and one exponential a band is enough for all that lie between two films that scatter. What a
 change costs is the maps of the step that changed and this one loop. A brush lays films; an ink whose swatches are dabs is
-brushed as the film of its full swatch.
+brushed as the film of its full swatch. Steps laid wet into each other form a group and make one film, whose K and S add.
 """
 
+from collections.abc import Sequence
 from dataclasses import replace
 from functools import lru_cache
-from threading import Lock
 from typing import Any, NamedTuple
 
 import numba
@@ -35,19 +36,17 @@ from cielo.core.optics.layering import hindrance
 from cielo.core.optics.refine import TRAPPING
 from cielo.core.optics.spectra import colorimetry, srgb_matrix
 from cielo.core.optics.stock import GLOSS_VEIL, INTERNAL_REFLECTION, sheet_of
-from cielo.core.plan import Brush, Plan, masks_on
+from cielo.core.parallel import one_at_a_time
+from cielo.core.plan import Brush, Plan
 from cielo.core.simulation.bands import EVERY, PICTURE_BANDS, picture_weights
 from cielo.core.simulation.grid import Grid
-from cielo.core.simulation.laydown import Map, strength_laid
+from cielo.core.simulation.maps import layings
 
 KNOTS = 513
 STRONGEST = 16.0
 # Less ink than this, in full applications, changes no pixel and is passed over.
 FAINTEST = 2e-4
 Rgb = NDArray[np.uint8]
-
-# Not every threading layer of the compiler may be entered twice at once; one picture uses all cores anyway.
-_one_at_a_time = Lock()
 
 
 def picture(plan: Plan, grid: Grid, steps_done: int | None = None) -> Rgb:
@@ -60,16 +59,20 @@ def panel_xyz(plan: Plan, grid: Grid, steps_done: int | None = None) -> NDArray[
     done = plan if steps_done is None else replace(plan, steps=plan.steps[:steps_done])
     inks = _inks(plan)
     index = {ink.key: i for i, ink in enumerate(plan.inks)}
-    ink_of = np.array([index[step.ink] for step in done.steps if isinstance(step, Brush)], dtype=np.int64)
+    inks = _inks(plan)
     sheet = sheet_of(plan.stock.paper)
     inner, veil = sheet.inner[::EVERY].astype(np.float32), np.float32(sheet.veil)
     weights = np.ascontiguousarray(picture_weights().T, dtype=np.float32)
     xyz = np.empty((grid.rows, grid.columns, 3), dtype=np.float32)
     for rows, strip in grid.strips():
-        maps = brush_maps(done, strip)
-        strengths = np.stack(maps) if maps else np.zeros((0, strip.rows, strip.columns), np.float32)
-        with _one_at_a_time:
-            _layer(strengths, ink_of, *inks, inner, veil, weights, xyz[rows])
+        laid = layings(done, strip)
+        strengths = (
+            np.stack([laying.strength for laying in laid]) if laid else np.zeros((0, strip.rows, strip.columns), np.float32)
+        )
+        ink_of = np.array([index[laying.step.ink] for laying in laid], dtype=np.int64)
+        groups = np.array(groups_of([laying.step for laying in laid]), dtype=np.int64)
+        with one_at_a_time:
+            _layer(strengths, ink_of, groups, *inks, inner, veil, weights, xyz[rows])
     return xyz
 
 
@@ -96,15 +99,18 @@ def _inks(plan: Plan) -> _Inks:
     )
 
 
-def brush_maps(plan: Plan, grid: Grid) -> list[Map]:
-    """s for every brush step of a plan, in working order."""
-    return [strength_laid(plan, step, on, grid) for step, on in masks_on(plan) if isinstance(step, Brush)]
+def groups_of(steps: Sequence[Brush]) -> list[int]:
+    """A number for each step, the same for those laid wet into each other: a step that is "wet" joins the one before it."""
+    groups: list[int] = []
+    for at, step in enumerate(steps):
+        groups.append(groups[-1] if at and step.onto == "wet" else at)
+    return groups
 
 
 def encode(xyz: NDArray[np.float32]) -> Rgb:
     """XYZ of D50 (rows, columns, 3) to 8 bit sRGB of the same shape; what a screen cannot show is clipped."""
     rgb = np.empty(xyz.shape, dtype=np.uint8)
-    with _one_at_a_time:
+    with one_at_a_time:
         _encode(xyz, srgb_matrix().astype(np.float32), _encoding_table(), rgb)
     return rgb
 
@@ -117,7 +123,7 @@ def _encoding_table() -> NDArray[np.uint8]:
 
 @numba.njit(parallel=True, fastmath=True, cache=True)
 def _layer(  # pragma: no cover - compiled
-    strengths: Any, ink_of: Any, curves: Any, densities: Any, scatterings: Any, hindrances: Any, resists: Any,
+    strengths: Any, ink_of: Any, group_of: Any, curves: Any, densities: Any, scatterings: Any, hindrances: Any, resists: Any,
     sheet: Any, sheet_veil: Any, weights: Any, xyz: Any,
 ) -> None:  # fmt: skip
     steps, rows, columns = strengths.shape
@@ -127,51 +133,72 @@ def _layer(  # pragma: no cover - compiled
     per_knot = np.float32((KNOTS - 1) / STRONGEST)
     ri = np.float32(INTERNAL_REFLECTION)
     smooth = min(sheet_veil, np.float32(GLOSS_VEIL))
-    covering = np.zeros(inks, np.bool_)
+    covers = np.zeros(inks, np.bool_)
     for ink in range(inks):
-        covering[ink] = scatterings[ink].max() > 0
+        covers[ink] = scatterings[ink].max() > 0
+    # A group with any ink that scatters is laid as one film once its last step is reached.
+    mixes = np.zeros(steps, np.bool_)
+    last = np.zeros(steps, np.bool_)
+    for step in range(steps):
+        last[step] = step == steps - 1 or group_of[step + 1] != group_of[step]
+        for other in range(steps):
+            mixes[step] |= group_of[other] == group_of[step] and covers[ink_of[other]]
     for row in numba.prange(rows):
         laid = np.empty(inks, np.float32)
+        below = np.empty(inks, np.float32)  # what lay there when the group began, full applications, 1 at most
         amounts = np.empty(inks, np.float32)
         density = np.empty(bands, np.float32)
+        mixed_density = np.zeros(bands, np.float32)
+        mixed_scattering = np.zeros(bands, np.float32)
         inner = np.empty(bands, np.float32)
         for column in range(columns):
             laid[:] = 0
+            below[:] = 0
             amounts[:] = 0
             inner[:] = sheet
             veil = sheet_veil
+            waiting = False
             for step in range(steps):
                 strength = strengths[step, row, column]
-                if strength < np.float32(FAINTEST):
+                if step == 0 or group_of[step] != group_of[step - 1]:
+                    for other in range(inks):
+                        below[other] = min(laid[other], one)
+                if strength >= np.float32(FAINTEST):
+                    ink = ink_of[step]
+                    log_taken = np.float32(0)
+                    bare = one
+                    for other in range(inks):
+                        if other != ink:
+                            log_taken += below[other] * hindrances[ink, other]
+                            if resists[other]:
+                                bare -= bare * below[other]
+                    added = _at(curves[ink], (laid[ink] + strength) * per_knot) - _at(curves[ink], laid[ink] * per_knot)
+                    added *= bare * _fade_out(-log_taken)
+                    laid[ink] += strength
+                    if resists[ink]:
+                        veil += (min(veil, smooth) - veil) * min(strength, one)
+                    if not mixes[step]:
+                        amounts[ink] += added
+                    else:
+                        waiting = True
+                        for band in range(bands):
+                            mixed_density[band] += added * densities[ink, band]
+                            mixed_scattering[band] += added * scatterings[ink, band]
+                if not (waiting and last[step]):
                     continue
-                ink = ink_of[step]
-                log_taken = np.float32(0)
-                bare = one
-                for other in range(inks):
-                    if other != ink:
-                        below = min(laid[other], one)
-                        log_taken += below * hindrances[ink, other]
-                        if resists[other]:
-                            bare -= bare * below
-                added = _at(curves[ink], (laid[ink] + strength) * per_knot) - _at(curves[ink], laid[ink] * per_knot)
-                added *= bare * _fade_out(-log_taken)
-                laid[ink] += strength
-                if resists[ink]:
-                    veil += (min(veil, smooth) - veil) * min(strength, one)
-                if not covering[ink]:
-                    amounts[ink] += added
-                    continue
+                waiting = False
                 _darken(inner, amounts, densities, density)
                 for band in range(bands):
-                    scattering = scatterings[ink, band]
-                    a = one + densities[ink, band] / (2 * scattering)
+                    s = max(mixed_scattering[band], np.float32(1e-6))
+                    a = one + mixed_density[band] / (2 * s)
                     b = np.sqrt(max(a * a - one, np.float32(0)))
-                    s = max(scattering * added, np.float32(1e-6))
                     u = b * s
                     e = np.exp(-2 * u)
                     b_coth = one / s + b * u / 3 if u < np.float32(0.03) else b * (one + e) / (one - e)
                     g = inner[band]
                     inner[band] = (one - g * (a - b_coth)) / (a - g + b_coth)
+                    mixed_density[band] = 0
+                    mixed_scattering[band] = 0
             _darken(inner, amounts, densities, density)
             through = (one - veil) * (one - ri)
             x = np.float32(0)

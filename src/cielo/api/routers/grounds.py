@@ -1,0 +1,38 @@
+"""The grounds a card may start from, each as it would look with the maker's stock and inks."""
+
+from typing import Annotated, Any
+
+from fastapi import APIRouter, Query, Response
+
+from cielo.api.dependencies import StoreOfApp
+from cielo.api.schemas.cards import GroundOut
+from cielo.api.schemas.problem import REFUSALS
+from cielo.app.cards import plan_on_ground
+from cielo.app.pictures import panel_png
+from cielo.core.sequence.grounds import GROUNDS
+from cielo.exchange.materials_model import Key
+
+router = APIRouter(prefix="/grounds", tags=["grounds"], responses=REFUSALS)
+
+Inks = Annotated[list[Key], Query(alias="ink", max_length=9)]
+PNG: dict[str, Any] = {"response_class": Response, "responses": {200: {"content": {"image/png": {}}}}}
+
+
+@router.get("")
+def list_grounds() -> list[GroundOut]:
+    """Every ground, in the order of the trade's list."""
+    return [GroundOut.model_validate(ground) for ground in GROUNDS.values()]
+
+
+@router.get("/{ground}/picture.png", **PNG)
+def picture(
+    ground: Key,
+    store: StoreOfApp,
+    card_format: Annotated[Key, Query(alias="format")],
+    stock: Key,
+    ink: Inks,
+    dpi: Annotated[float, Query(ge=4, le=60, allow_inf_nan=False)] = 18,
+) -> Response:
+    """A ground as it would look."""
+    plan = plan_on_ground(store, "", "in", card_format, stock, tuple(ink), ground)
+    return Response(panel_png(plan, dpi), media_type="image/png", headers={"cache-control": "private, max-age=600"})

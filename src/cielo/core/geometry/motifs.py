@@ -1,0 +1,72 @@
+"""Motifs of our own as outlines: closed polygons (n, 2) in the unit disc, y down, scaled by half the motif's size."""
+
+from collections.abc import Callable
+from functools import lru_cache
+
+import numpy as np
+from numpy.typing import NDArray
+
+Array = NDArray[np.float64]
+
+
+def _turned(radius: Callable[[Array], Array], points: int = 72) -> Array:
+    """The outline at ``radius`` (0..1) by angle; angle 0 points up."""
+    angle = np.linspace(0, 2 * np.pi, points, endpoint=False)
+    r = radius(angle)
+    return np.stack([r * np.sin(angle), -r * np.cos(angle)], axis=1)
+
+
+def _petals(count: int, waist: float, sharp: float) -> Callable[[Array], Array]:
+    return lambda angle: waist + (1 - waist) * np.abs(np.cos(count * angle / 2)) ** sharp
+
+
+def _leaf() -> Array:
+    t = np.linspace(0, 1, 20)
+    half = 0.36 * np.sin(np.pi * t**0.85) ** 1.1
+    y = -1 + 2 * t
+    right, left = np.stack([half, y], 1), np.stack([-half, y], 1)[::-1]
+    return np.concatenate([right, left[1:-1]])
+
+
+def _saguaro() -> Array:
+    side = [(0.13, 1), (0.13, 0.28), (0.42, 0.28), (0.5, 0.2), (0.5, -0.22), (0.43, -0.3), (0.36, -0.22), (0.36, 0.1), (0.13, 0.1),
+            (0.13, -0.85), (0.06, -0.97), (0, -1)]  # fmt: skip
+    other = [(-0.06, -0.97), (-0.13, -0.85), (-0.13, -0.12), (-0.34, -0.12), (-0.34, -0.5), (-0.41, -0.58), (-0.48, -0.5),
+             (-0.48, 0.0), (-0.4, 0.08), (-0.13, 0.08), (-0.13, 1)]  # fmt: skip
+    return np.array([*side, *other])
+
+
+def _spines() -> Array:
+    points = []
+    for i in range(9):
+        at = 2 * np.pi * i / 9
+        points += [(np.sin(at), -np.cos(at)), (0.1 * np.sin(at + np.pi / 9), -0.1 * np.cos(at + np.pi / 9))]
+    return np.array(points)
+
+
+def _arch() -> Array:
+    angle = np.linspace(-np.pi / 2, np.pi / 2, 24)
+    top = np.stack([0.6 * np.sin(angle), -0.3 - 0.6 * np.cos(angle)], axis=1)
+    return np.concatenate([top, [(0.6, 0.9), (-0.6, 0.9)]])
+
+
+MOTIFS: dict[str, tuple[str, Callable[[], Array]]] = {
+    "leaf": ("agave leaf", _leaf),
+    "rosette": ("agave rosette", lambda: _turned(_petals(9, 0.42, 0.9), 72)),
+    "flower": ("cholla flower", lambda: _turned(_petals(6, 0.3, 0.55), 60)),
+    "star": ("star", lambda: _turned(_petals(5, 0.28, 2.6), 80)),
+    "spines": ("spines", _spines),
+    "stone": ("stone", lambda: _turned(lambda a: 0.82 + 0.09 * np.sin(2 * a + 0.6) + 0.07 * np.sin(3 * a), 48)),
+    "saguaro": ("saguaro", _saguaro),
+    "arch": ("glasshouse arch", _arch),
+    "rays": ("sun rays", lambda: _turned(_petals(16, 0.5, 3.0), 160)),
+    "dot": ("dot", lambda: _turned(np.ones_like, 48)),
+}
+
+
+@lru_cache(maxsize=64)
+def motif_outline(motif: str) -> Array:
+    """A motif's outline, (n, 2), within the unit disc. Raises KeyError for a motif that is not in MOTIFS."""
+    outline = MOTIFS[motif][1]()
+    outline.flags.writeable = False
+    return outline

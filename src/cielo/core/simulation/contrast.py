@@ -1,0 +1,123 @@
+"""How far things stand out: an embossed motif from its ground after every pass, a sentiment from what lies under it."""
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from cielo.core.materials import RESIST_KINDS
+from cielo.core.optics.difference import ciede2000
+from cielo.core.optics.spectra import lab_from_xyz
+from cielo.core.plan import Brush, Focal, Plan, Whole, Words, replace_step
+from cielo.core.simulation.grid import Grid, grid_of
+from cielo.core.simulation.maps import layings
+from cielo.core.simulation.run import panel_xyz
+
+READING_PIXELS_PER_INCH = 30
+MOST_PASSES = 20
+# Motif where at least this share is covered, ground where at most that: the edge between counts for neither.
+MOTIF, GROUND = 0.6, 0.05
+# A sentiment nearer to its ground than this is hard to read: common practice, no source.
+READABLE = 20.0
+
+Mask = NDArray[np.bool_]
+
+
+@dataclass(frozen=True)
+class StandsOut:
+    """How far an embossed motif stands out after a step, mean CIEDE2000 between motif and ground."""
+
+    step: str
+    contrast: float
+
+
+def stands_out(plan: Plan) -> tuple[StandsOut, ...]:
+    """The motif's contrast after each laying of ink that follows the first embossing; empty where nothing is embossed."""
+    motif, ground, first = _motif_and_ground(plan, grid_of(plan.card, READING_PIXELS_PER_INCH))
+    if first is None:
+        return ()
+    after = [i for i, step in enumerate(plan.steps) if i > first and isinstance(step, Brush) and not _embosses(plan, step)]
+    return tuple(StandsOut(plan.steps[i].id, _contrast(plan, i + 1, motif, ground)) for i in after)
+
+
+def passes_to_stand_out(plan: Plan, contrast: float) -> tuple[str, int] | None:
+    """The step laid last over the embossing and the passes of it that bring the motif to a contrast.
+
+    None where nothing is embossed, no ink follows, or MOST_PASSES do not reach it.
+    """
+    motif, ground, first = _motif_and_ground(plan, grid_of(plan.card, READING_PIXELS_PER_INCH))
+    if first is None:
+        return None
+    over = [step for step in plan.steps[first + 1 :] if isinstance(step, Brush) and not _embosses(plan, step)]
+    if not over:
+        return None
+    last = over[-1]
+    # More ink always takes the ground further from a motif that sheds it, so the passes can be halved in on.
+    low, high = 1, MOST_PASSES
+    if _contrast(_with_passes(plan, last, high), None, motif, ground) < contrast:
+        return None
+    while low < high:
+        middle = (low + high) // 2
+        if _contrast(_with_passes(plan, last, middle), None, motif, ground) >= contrast:
+            high = middle
+        else:
+            low = middle + 1
+    return last.id, low
+
+
+def _with_passes(plan: Plan, step: Brush, passes: int) -> Plan:
+    return replace_step(plan, replace(step, passes=passes))
+
+
+def _embosses(plan: Plan, step: Brush) -> bool:
+    return plan.ink(step.ink).kind in RESIST_KINDS
+
+
+def _motif_and_ground(plan: Plan, grid: Grid) -> tuple[Mask, Mask, int | None]:
+    """Where the embossing lies, where it surely does not, and the number of the first step that embosses."""
+    first = next((i for i, step in enumerate(plan.steps) if isinstance(step, Brush) and _embosses(plan, step)), None)
+    laid = [laying.strength for laying in layings(plan, grid) if _embosses(plan, laying.step)]
+    most = np.max(laid, axis=0) if laid else np.zeros((grid.rows, grid.columns))
+    return most >= MOTIF, most <= GROUND, first
+
+
+def _contrast(plan: Plan, steps_done: int | None, motif: Mask, ground: Mask) -> float:
+    if not motif.any() or not ground.any():
+        return 0.0
+    xyz = panel_xyz(plan, grid_of(plan.card, READING_PIXELS_PER_INCH), steps_done)
+    return float(ciede2000(lab_from_xyz(xyz[motif].mean(axis=0)), lab_from_xyz(xyz[ground].mean(axis=0))))
+
+
+@dataclass(frozen=True)
+class FocalReading:
+    """What lies under a focal piece.
+
+    worst : of a sentiment, the least CIEDE2000 between its print and the ground; of an image, how far the ground varies under it.
+    x_mm, y_mm : the worst spot.
+    """
+
+    key: str
+    worst: float
+    x_mm: float
+    y_mm: float
+
+
+def read_focal(plan: Plan, piece: Focal) -> FocalReading:
+    """The worst spot under a focal piece, words stamped by the plan itself left aside."""
+    grid = grid_of(plan.card, READING_PIXELS_PER_INCH)
+    bare = replace(plan, steps=tuple(s for s in plan.steps if not (isinstance(s, Brush) and isinstance(s.region, Words))))
+    zone = (abs(grid.x_mm[None, :] - piece.x_mm) <= piece.width_mm / 2) & (
+        abs(grid.y_mm[:, None] - piece.y_mm) <= piece.height_mm / 2
+    )
+    if not zone.any():
+        return FocalReading(piece.key, 0.0, piece.x_mm, piece.y_mm)
+    under = lab_from_xyz(panel_xyz(bare, grid)[zone])
+    if piece.ink is not None:
+        stamped = replace(bare, steps=(*bare.steps, Brush("focal", piece.ink, "stamp", Whole(), "first", 1, "dry")))
+        apart = ciede2000(lab_from_xyz(panel_xyz(stamped, grid)[zone]), under)
+        at = int(np.argmin(apart))
+    else:
+        apart = ciede2000(np.broadcast_to(np.median(under, axis=0), under.shape), under)
+        at = int(np.argmax(apart))
+    rows, columns = np.nonzero(zone)
+    return FocalReading(piece.key, float(apart[at]), float(grid.x_mm[columns[at]]), float(grid.y_mm[rows[at]]))

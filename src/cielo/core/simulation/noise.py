@@ -1,0 +1,50 @@
+"""Seeded noise that is a matter of places in mm, so that it is the same at every resolution and in every part of a panel.
+
+Normal random numbers on a lattice of ``spacing_mm``, blended by cubic B-splines (separable, so two small matrix products), scaled to
+unit variance. Symbols: W (place, lattice) the splines' weights along one axis; L the lattice; noise = Wy L Wx^T.
+"""
+
+from functools import lru_cache
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy.special import ndtr
+
+from cielo.core.simulation.grid import Grid
+
+Map = NDArray[np.float32]
+
+# Standard deviation of the blend of unit normals, over all places between lattice points: (151 / 315) in two axes.
+_BLENDED = 151 / 315
+
+
+def noise(seed: int, spacing_mm: float, grid: Grid, stretch: float = 1.0) -> Map:
+    """Noise of zero mean and unit variance at a grid's places, (rows, columns); ``stretch`` draws it out downwards."""
+    down, across = spacing_mm * stretch, spacing_mm
+    lattice = _lattice(seed, down, across, grid.panel_height_mm, grid.panel_width_mm)
+    wy, wx = _weights(grid.y_mm, down, lattice.shape[0]), _weights(grid.x_mm, across, lattice.shape[1])
+    return np.asarray((wy @ lattice @ wx.T) / np.float32(_BLENDED), dtype=np.float32)
+
+
+def evenly(field: Map) -> Map:
+    """Unit normal noise to 0..1, each value as likely as the other."""
+    return np.asarray(ndtr(field), dtype=np.float32)
+
+
+@lru_cache(maxsize=64)
+def _lattice(seed: int, down_mm: float, across_mm: float, height_mm: float, width_mm: float) -> Map:
+    rows, columns = int(height_mm / down_mm) + 6, int(width_mm / across_mm) + 6
+    return np.random.default_rng(seed).standard_normal((rows, columns)).astype(np.float32)
+
+
+def _weights(places_mm: NDArray[np.float64], spacing_mm: float, count: int) -> Map:
+    """Cubic B-spline weights, (place, lattice); the lattice begins two spacings before 0."""
+    at = np.clip(places_mm / spacing_mm + 2, 1, count - 3)
+    below = np.floor(at).astype(int)
+    t = at - below
+    parts = ((1 - t) ** 3, 3 * t**3 - 6 * t**2 + 4, -3 * t**3 + 3 * t**2 + 3 * t + 1, t**3)
+    weights = np.zeros((len(places_mm), count), dtype=np.float32)
+    rows = np.arange(len(places_mm))
+    for k, part in enumerate(parts):
+        weights[rows, below - 1 + k] = part / 6
+    return weights

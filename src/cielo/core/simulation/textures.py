@@ -1,0 +1,119 @@
+"""The mark of each tool: grain, streaks, blots, drops, pools. All figures are common practice, no source; they are by eye.
+
+What falls in drops or blots lays full ink there and none beside: more passes, more of them, as when a real brush is flicked again.
+"""
+
+from collections.abc import Callable, Mapping
+
+import numpy as np
+from numpy.typing import NDArray
+
+from cielo.core.materials import Surface, Texture, Tool
+from cielo.core.simulation.grid import Grid
+from cielo.core.simulation.noise import evenly, noise
+from cielo.core.simulation.spots import dropped, random_spots
+
+Map = NDArray[np.float32]
+
+# Of ten full applications' worth of flicks, drops of one application each cover about this share of the panel.
+DROPS_COVER = 0.06
+# How much of the panel one full application of a smoosh or of a pool covers: 1 - exp(-rate).
+BLOT_RATE, POOL_RATE = 1.1, 1.3
+# Paper tooth: how far a rough sheet lets a dry tool's ink skip.
+TOOTH = 0.16
+TOOTH_MM = 0.8
+
+
+def textured(tool: Tool, strength: float, seed: int, grid: Grid, *, wet: bool = False) -> Map:
+    """Strength laid by a tool worked evenly over everything: (rows, columns), full applications.
+
+    ``wet``: into what is still wet, where blots and pools run out softly and leave no rim.
+    """
+    if wet and tool.texture in ("blots", "pools"):
+        return _run_out(tool, strength, seed, grid)
+    return _TEXTURES[tool.texture](tool, strength, seed, grid)
+
+
+def tooth(surface: Surface, tool: Tool, grid: Grid) -> Map | float:
+    """What a rough sheet does to a dry tool's ink: 1 on average; 1 everywhere on other sheets and for liquids."""
+    if surface != "rough" or tool.texture in ("drops", "blots", "pools", "mist"):
+        return 1.0
+    return np.asarray(np.maximum(1 + TOOTH * noise(71, TOOTH_MM, grid), 0), dtype=np.float32)
+
+
+def _even(_tool: Tool, strength: float, _seed: int, grid: Grid) -> Map:
+    return np.full((grid.rows, grid.columns), strength, dtype=np.float32)
+
+
+def _print(tool: Tool, strength: float, seed: int, grid: Grid) -> Map:
+    # A solid stamp prints a little unevenly.
+    return _grained(strength, 0.07 * noise(seed + 5, 2.2, grid))
+
+
+def _fine(tool: Tool, strength: float, seed: int, grid: Grid) -> Map:
+    return _grained(strength, 0.16 * noise(seed + 1, tool.drop_mm, grid))
+
+
+def _open(tool: Tool, strength: float, seed: int, grid: Grid) -> Map:
+    field = 0.75 * noise(seed + 2, tool.drop_mm, grid) + 0.55 * noise(seed + 3, tool.drop_mm / 3, grid)
+    pores = np.asarray(np.exp(np.float32(0.75) * field - np.float32(0.243)))  # lognormal, mean 1
+    return np.asarray(np.float32(strength) * np.minimum(pores, 3.0))
+
+
+def _streaks(tool: Tool, strength: float, seed: int, grid: Grid) -> Map:
+    streak = 0.22 * noise(seed + 4, 1.3, grid, stretch=40.0) + 0.1 * noise(seed + 6, tool.drop_mm, grid, stretch=3.0)
+    return _grained(strength, streak)
+
+
+def _mist(tool: Tool, strength: float, seed: int, grid: Grid) -> Map:
+    return _grained(strength, 0.3 * noise(seed + 7, tool.drop_mm, grid))
+
+
+def _grained(strength: float, grain: Map) -> Map:
+    return np.asarray(np.float32(strength) * np.maximum(1 + grain, 0), dtype=np.float32)
+
+
+def _drops(tool: Tool, strength: float, seed: int, grid: Grid) -> Map:
+    density = DROPS_COVER * strength / (np.pi / 4 * tool.drop_mm**2)
+    return dropped(random_spots(seed, density, tool.drop_mm, grid.panel_width_mm, grid.panel_height_mm), grid, tool.softness_mm)
+
+
+def _blots(tool: Tool, strength: float, seed: int, grid: Grid) -> Map:
+    return _blotted(_blot_field(tool, seed, grid), 1 - np.exp(-BLOT_RATE * strength), flat=0.5, rim=0.6, sharp=0.03)
+
+
+def _pools(tool: Tool, strength: float, seed: int, grid: Grid) -> Map:
+    return _blotted(_blot_field(tool, seed, grid), 1 - np.exp(-POOL_RATE * strength), flat=0.75, rim=0.8, sharp=0.02)
+
+
+def _run_out(tool: Tool, strength: float, seed: int, grid: Grid) -> Map:
+    rate = BLOT_RATE if tool.texture == "blots" else POOL_RATE
+    return _blotted(_blot_field(tool, seed, grid), 1 - np.exp(-rate * strength), flat=0.75, rim=0.0, sharp=0.3)
+
+
+def _blot_field(tool: Tool, seed: int, grid: Grid) -> Map:
+    ragged = 0.87 * noise(seed + 8, tool.drop_mm / 2, grid) + 0.4 * noise(seed + 9, tool.drop_mm / 7, grid)
+    return np.asarray(ragged + 0.28 * noise(seed + 10, tool.drop_mm / 20, grid), dtype=np.float32)
+
+
+def _blotted(field: Map, cover: float, flat: float, rim: float, sharp: float) -> Map:
+    """Where a field is highest ink lies: fuller towards the middle, darkest at its rim where it dried last, bare beyond it."""
+    depth = evenly(field) - np.float32(1 - cover)
+    inside = np.clip(depth / np.float32(sharp) + np.float32(0.5), 0, 1)
+    at_rim = np.exp(-((depth / np.float32(2 * sharp)) ** 2))
+    fuller = np.float32(flat) * (np.float32(0.6) + np.float32(0.9) * np.clip(depth / np.float32(max(cover, 0.05)), 0, 1))
+    return np.asarray(inside * (fuller + np.float32(rim) * at_rim), dtype=np.float32)
+
+
+_TEXTURES: Mapping[Texture, Callable[[Tool, float, int, Grid], Map]] = {
+    "even": _even,
+    "crisp": _even,
+    "print": _print,
+    "fine": _fine,
+    "open": _open,
+    "streaks": _streaks,
+    "mist": _mist,
+    "drops": _drops,
+    "blots": _blots,
+    "pools": _pools,
+}

@@ -1,0 +1,139 @@
+<script setup lang="ts">
+/** A mask or stencil as a sentence: what it is, how large, where, how it lies, and which side it keeps. */
+import { computed } from "vue";
+import type { Units } from "../api/client";
+import WordChoice from "../components/WordChoice.vue";
+import WordLength from "../components/WordLength.vue";
+import WordNumber from "../components/WordNumber.vue";
+import { useShelf } from "../composables/useShelf";
+import { keepsChoices, type Mask, PROFILES } from "../logic/masks";
+
+const props = defineProps<{ mask: Mask; called: string; units: Units; inUse: boolean }>();
+const emit = defineEmits<{ change: [mask: Mask, said: string]; takeOut: [] }>();
+const { shelf } = useShelf();
+
+const set = (change: object, said: string) => emit("change", { ...props.mask, ...change } as Mask, said);
+function readAngle(text: string) {
+  const value = Number(text.replace("°", "").replace(",", "."));
+  return Number.isFinite(value) && Math.abs(value) <= 360 ? value : null;
+}
+const profileName = computed(() => {
+  const { mask } = props;
+  return mask.shape === "edge" ? (PROFILES.find((p) => p.value === mask.profile)?.label ?? "") : "";
+});
+const motifs = () => (shelf.value?.motifs ?? []).map((m) => ({ value: m.key, label: m.name }));
+const motifName = (key: string) => shelf.value?.motifs.find((m) => m.key === key)?.name ?? key;
+</script>
+
+<template>
+  <span>
+    The {{ called }}
+    <template v-if="mask.shape === 'disc'">
+      is
+      <WordLength
+        :label="`The ${called} across`"
+        :mm="mask.diameter_mm"
+        :units="units"
+        :least="3"
+        @change="(mm) => set({ diameter_mm: mm }, `resize the ${called}`)"
+      />
+      across, its middle
+    </template>
+    <template v-else-if="mask.shape === 'edge'">
+      has an edge of
+      <WordChoice
+        label="Edge"
+        :text="profileName"
+        :value="mask.profile"
+        :choices="PROFILES"
+        @choose="(value) => set({ profile: value }, 'change the edge')"
+      />
+      <template v-if="mask.profile !== 'straight'">
+        rising
+        <WordLength
+          label="Rising"
+          :mm="mask.height_mm"
+          :units="units"
+          :least="1"
+          @change="(mm) => set({ height_mm: mm }, 'change the edge')"
+        />
+        (<button class="word" @click="set({ seed: mask.seed + 1 }, 'take another edge')">another one</button>)
+      </template>
+      through a point
+    </template>
+    <template v-else-if="mask.shape === 'tapes'">
+      leave
+      <WordLength
+        label="Open strip"
+        :mm="mask.width_mm"
+        :units="units"
+        :least="3"
+        @change="(mm) => set({ width_mm: mm }, 'change the strip')"
+      />
+      open, its middle
+    </template>
+    <template v-else>
+      has the
+      <WordChoice
+        label="Motif"
+        :text="motifName(mask.motif)"
+        :value="mask.motif"
+        :choices="motifs()"
+        @choose="(value) => set({ motif: value }, 'change the motif')"
+      />
+      <WordLength
+        label="Motif across"
+        :mm="mask.size_mm"
+        :units="units"
+        :least="3"
+        @change="(mm) => set({ size_mm: mm }, 'resize the motif')"
+      />
+      across
+      <template v-if="mask.shape === 'stencil'">
+        every
+        <WordLength
+          label="Repeat"
+          :mm="mask.pitch_mm"
+          :units="units"
+          :least="4"
+          @change="(mm) => set({ pitch_mm: mm }, 'change the repeat')"
+        />
+      </template>
+      , its middle
+    </template>
+    <WordLength
+      :label="`The ${called} from the left`"
+      :mm="mask.x_mm"
+      :units="units"
+      @change="(mm) => set({ x_mm: mm }, `move the ${called}`)"
+    />
+    from the left and
+    <WordLength
+      :label="`The ${called} from the top`"
+      :mm="mask.y_mm"
+      :units="units"
+      @change="(mm) => set({ y_mm: mm }, `move the ${called}`)"
+    />
+    from the top<template v-if="mask.shape !== 'disc'"
+      >, turned
+      <WordNumber
+        label="Turned"
+        :text="`${mask.angle_deg}°`"
+        :shown="String(mask.angle_deg)"
+        unit="°"
+        hint="Use -360 to 360."
+        :read="readAngle"
+        :tap="(d) => (mask.shape === 'disc' ? 0 : mask.angle_deg + 5 * d)"
+        @change="(value) => set({ angle_deg: value }, `turn the ${called}`)" /></template
+    ><template v-if="mask.shape !== 'tapes'"
+      >; it keeps
+      <WordChoice
+        label="Keeps"
+        :text="keepsChoices(mask.shape).find((k) => k.value === mask.keeps)?.label ?? ''"
+        :value="mask.keeps"
+        :choices="keepsChoices(mask.shape)"
+        @choose="(value) => set({ keeps: value }, 'change what it keeps')" /></template
+    >.
+    <button v-if="!inUse" class="word quiet" @click="emit('takeOut')">Take it out</button>
+  </span>
+</template>

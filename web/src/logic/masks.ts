@@ -1,0 +1,84 @@
+/** Masks and stencils that can be added to a plan, each in a place and size that suits the panel. */
+import type { PlanModel } from "../api/client";
+
+export type Mask = NonNullable<PlanModel["masks"]>[number];
+export type Shape = "moon" | "edge" | "hills" | "clouds" | "torn" | "tapes" | "stencil" | "motif";
+
+export const NEW_MASKS: { value: Shape; label: string; hint: string }[] = [
+  { value: "moon", label: "a round mask", hint: "moon, sun, spotlight" },
+  { value: "edge", label: "a straight edge", hint: "horizon, wall and floor" },
+  { value: "hills", label: "an edge of hills", hint: "keeps what is above it" },
+  { value: "clouds", label: "an edge of clouds", hint: "turn it round and round" },
+  { value: "torn", label: "torn paper", hint: "a soft, ragged edge" },
+  { value: "tapes", label: "two tapes", hint: "a strip stays open between them" },
+  { value: "stencil", label: "a repeat stencil", hint: "ink comes through its openings" },
+  { value: "motif", label: "one motif", hint: "a mask cut to a shape" },
+];
+
+/** A new mask of a shape, with a key that no other of the plan has. */
+export function newMask(shape: Shape, plan: PlanModel, width: number, height: number): Mask {
+  const taken = new Set((plan.masks ?? []).map((mask) => mask.key));
+  let number = 1;
+  while (taken.has(number === 1 ? shape : `${shape}-${number}`)) number++;
+  const key = number === 1 ? shape : `${shape}-${number}`;
+  const name = number === 1 ? NAMES[shape] : `${NAMES[shape]} ${number}`;
+  const short = Math.min(width, height);
+  const place = { key, name, x_mm: Math.round(width / 2), y_mm: Math.round(height / 2) };
+  const edge = { ...place, shape: "edge" as const, angle_deg: 0, height_mm: 14, seed: number };
+  switch (shape) {
+    case "moon":
+      return { ...place, shape: "disc", diameter_mm: Math.round(short * 0.32), keeps: "inside" };
+    case "edge":
+      return { ...edge, profile: "straight", keeps: "inside" };
+    case "hills":
+      return { ...edge, profile: "hills", keeps: "outside" };
+    case "clouds":
+      return { ...edge, profile: "clouds", keeps: "inside" };
+    case "torn":
+      return { ...edge, profile: "torn", keeps: "inside" };
+    case "tapes":
+      return { ...place, shape: "tapes", angle_deg: -18, width_mm: 38, keeps: "outside" };
+    case "stencil": {
+      const size = Math.round(short * 0.22);
+      const pitch = Math.round(size * 1.25);
+      const rest = { angle_deg: 0, staggered: true, spread_mm: 0, keeps: "outside" as const };
+      return { ...place, shape: "stencil", motif: "rosette", size_mm: size, pitch_mm: pitch, ...rest };
+    }
+    case "motif": {
+      const rest = { angle_deg: 0, spread_mm: 0, keeps: "inside" as const };
+      return { ...place, shape: "motif", motif: "saguaro", size_mm: Math.round(short * 0.5), ...rest };
+    }
+  }
+}
+
+const NAMES: Record<Shape, string> = {
+  moon: "moon",
+  edge: "straight",
+  hills: "hills",
+  clouds: "clouds",
+  torn: "torn paper",
+  tapes: "strip",
+  stencil: "agave",
+  motif: "motif",
+};
+
+export const PROFILES = [
+  { value: "straight" as const, label: "straight" },
+  { value: "wave" as const, label: "a wave" },
+  { value: "hills" as const, label: "hills" },
+  { value: "dunes" as const, label: "dunes" },
+  { value: "clouds" as const, label: "clouds" },
+  { value: "torn" as const, label: "torn paper" },
+];
+
+/** Which side a mask keeps, in words for its own shape. */
+export function keepsChoices(shape: Mask["shape"]) {
+  const words =
+    shape === "edge"
+      ? { inside: "what is below it", outside: "what is above it" }
+      : { inside: "what is inside it", outside: "all but what is inside it" };
+  return [
+    { value: "inside" as const, label: words.inside },
+    { value: "outside" as const, label: words.outside },
+  ];
+}

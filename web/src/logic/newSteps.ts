@@ -1,0 +1,225 @@
+/** Steps that can be added to a plan, each with measures that suit the panel. */
+import type { CardOut, StepModel } from "../api/client";
+
+export interface NewStep {
+  value: string;
+  label: string;
+  hint?: string;
+  make: () => StepModel;
+}
+
+type Brush = Extract<StepModel, { do: "brush" }>;
+
+/** What can be added after a step; masks and embossing are offered where the plan has them. */
+export function newSteps(card: CardOut, after: StepModel | undefined): NewStep[] {
+  const { plan, reading } = card;
+  const w = reading.panel_width_mm;
+  const h = reading.panel_height_mm;
+  const short = Math.min(w, h);
+  const colours = plan.inks.filter((ink) => !["powder", "clear", "white", "paste"].includes(ink.kind));
+  const kindOf = (key: string) => plan.inks.find((ink) => ink.key === key)?.kind;
+  const colour =
+    after?.do === "brush" && colours.some((i) => i.key === after.ink)
+      ? after.ink
+      : (colours[0]?.key ?? plan.inks[0]?.key ?? "");
+  const darkest =
+    [...reading.inks]
+      .filter((i) => colours.some((c) => c.key === i.key))
+      .sort((a, b) => a.lightness - b.lightness)[0]?.key ?? colour;
+  const powder = plan.inks.find((ink) => ["powder", "clear"].includes(ink.kind));
+  const white = plan.inks.find((ink) => ["white", "paste"].includes(ink.kind));
+  const lay = (ink: string, tool: string, region: Brush["region"], more: Partial<Brush> = {}): Brush => ({
+    do: "brush",
+    id: "",
+    ink,
+    tool,
+    region,
+    touch: "light",
+    passes: 2,
+    onto: "damp",
+    fade: null,
+    seed: 1,
+    ...more,
+  });
+  const whole = { over: "whole" as const };
+  const print = { touch: "first" as const, passes: 1, onto: "dry" as const };
+
+  const list: NewStep[] = [
+    {
+      value: "brush",
+      label: "Brush an ink",
+      hint: "a band from one edge",
+      make: () =>
+        lay(colour, "large-brush", {
+          over: "band",
+          edge: "top",
+          start_mm: 0,
+          end_mm: Math.round(h / 3),
+          lead_in_mm: 0,
+          carry_mm: 15,
+        }),
+    },
+    {
+      value: "whole",
+      label: "Brush it all over",
+      make: () => lay(colour, "large-brush", whole, { touch: "pale" }),
+    },
+    {
+      value: "slant",
+      label: "Brush a slanting band",
+      hint: "at any angle",
+      make: () =>
+        lay(colour, "large-brush", {
+          over: "slant",
+          angle_deg: 30,
+          start_mm: 0,
+          end_mm: Math.round(h / 3),
+          lead_in_mm: 0,
+          carry_mm: 20,
+        }),
+    },
+    {
+      value: "vignette",
+      label: "Darken the edges",
+      hint: "from all four edges or the corners",
+      make: () =>
+        lay(darkest, "large-brush", { over: "vignette", reach_mm: Math.round(short * 0.4), origin: "edges" }),
+    },
+    {
+      value: "patches",
+      label: "Dab patches at random",
+      hint: "until they cover as much as you say",
+      make: () =>
+        lay(
+          colour,
+          "sponge",
+          { over: "patches", size_mm: Math.round(short * 0.25), cover: 0.6 },
+          { touch: "medium" },
+        ),
+    },
+    {
+      value: "smoosh",
+      label: "Smoosh an ink",
+      hint: "blots with rims and bare gaps",
+      make: () => lay(colour, "mat", whole, { touch: "medium", passes: 1 }),
+    },
+    {
+      value: "splatter",
+      label: "Splatter an ink",
+      hint: "fine or coarse drops",
+      make: () => lay(white?.key ?? darkest, "fine-splatter", whole, { passes: 1, onto: "dry" }),
+    },
+    {
+      value: "stamp",
+      label: "Stamp motifs",
+      hint: "large first, small in the gaps, or three in a triangle",
+      make: () =>
+        lay(
+          darkest,
+          "stamp",
+          {
+            over: "motifs",
+            motif: "leaf",
+            size_mm: Math.round(short * 0.25),
+            count: 5,
+            gap_mm: 1.5,
+            arrangement: "scattered",
+          },
+          print,
+        ),
+    },
+    {
+      value: "words",
+      label: "Stamp words",
+      make: () =>
+        lay(
+          darkest,
+          "stamp",
+          {
+            over: "words",
+            text: "Thank you",
+            x_mm: Math.round(w / 2),
+            y_mm: Math.round(h * 0.85),
+            height_mm: 9,
+          },
+          print,
+        ),
+    },
+    {
+      value: "dots",
+      label: "Draw dots with a pen",
+      make: () =>
+        lay(
+          white?.key ?? darkest,
+          "pen",
+          { over: "motifs", motif: "dot", size_mm: 2, count: 9, gap_mm: 3, arrangement: "scattered" },
+          { touch: "full", passes: 1, onto: "dry" },
+        ),
+    },
+    {
+      value: "water",
+      label: "Splatter water",
+      hint: "drops, blotted or left to dry",
+      make: () => ({
+        do: "water",
+        id: "",
+        tool: "coarse-splatter",
+        region: whole,
+        amount: "medium",
+        blot: true,
+        seed: 1,
+      }),
+    },
+    { value: "dry", label: "Let it dry", make: () => ({ do: "dry", id: "", way: "air", minutes: 5 }) },
+  ];
+  if (plan.steps.some((step) => step.do === "water"))
+    list.push({
+      value: "wet-area",
+      label: "Drop ink into the water",
+      hint: "it runs only where water stands",
+      make: () => lay(colour, "medium-brush", { over: "wet-area" }),
+    });
+  if (powder)
+    list.push({
+      value: "emboss",
+      label: "Emboss",
+      hint: `${powder.name}: sheds the ink laid over it`,
+      make: () => lay(powder.key, "dauber", whole, { touch: "full", passes: 1 }),
+    });
+  if (plan.steps.some((step) => step.do === "brush" && ["powder", "clear"].includes(kindOf(step.ink) ?? "")))
+    list.push({
+      value: "wipe-beads",
+      label: "Wipe the beads off",
+      make: () => ({ do: "wipe-beads", id: "" }),
+    });
+  for (const mask of reading.masks)
+    list.push(
+      {
+        value: `lay-${mask.key}`,
+        label: `Lay the ${mask.called}`,
+        make: () => ({ do: "lay-mask", id: "", mask: mask.key }),
+      },
+      {
+        value: `halo-${mask.key}`,
+        label: `Brush round the ${mask.called}`,
+        hint: "strongest at its edge",
+        make: () => lay(colour, "medium-brush", { over: "halo", mask: mask.key, reach_mm: 15 }),
+      },
+      {
+        value: `inside-${mask.key}`,
+        label: `Dab inside the ${mask.called}`,
+        make: () => lay(colour, "dauber", { over: "inside", mask: mask.key, shaded_from: null }),
+      },
+      {
+        value: `wipe-${mask.key}`,
+        label: `Wipe the ${mask.called}`,
+        make: () => ({ do: "wipe", id: "", mask: mask.key }),
+      },
+      {
+        value: `lift-${mask.key}`,
+        label: `Lift the ${mask.called}`,
+        make: () => ({ do: "lift-mask", id: "", mask: mask.key }),
+      },
+    );
+  return list;
+}
