@@ -54,6 +54,18 @@ def test_render(plan_file: Path, tmp_path: Path) -> None:
         assert image.size == (475, 675)
 
 
+def test_proofs_of_every_step(plan_file: Path, tmp_path: Path) -> None:
+    out = tmp_path / "proofs"
+    made = cielo("proofs", plan_file, "--out", out, "--dpi", "30", "--moving")
+    assert made.returncode == 0, made.stderr
+    steps = len(gradient().steps)
+    assert sorted(path.name for path in out.glob("??.png")) == [f"{n:02d}.png" for n in range(steps + 1)]
+    with Image.open(out / "proofs.png") as image:
+        assert 5 < image.n_frames <= steps + 1  # type: ignore[attr-defined]
+    with Image.open(out / "03.png") as image:
+        assert round(image.info["dpi"][0]) == 30
+
+
 def test_predict(tmp_path: Path) -> None:
     request, out = tmp_path / "in.json", tmp_path / "out.json"
     inks = {"A": {"kind": "dye", "laydown": "film", "swatches": [{"strength": 1.0, "lab": [60, 30, 20]}]}}

@@ -3,7 +3,24 @@
 from dataclasses import replace
 
 from cielo.core.materials import Ink, Paper, Stock, Swatch
-from cielo.core.plan import Band, Brush, Card, Disc, Halo, LayMask, Plan, Reveals, Step
+from cielo.core.plan import (
+    Band,
+    Brush,
+    Card,
+    Disc,
+    Dry,
+    Halo,
+    LayMask,
+    LiftMask,
+    Patches,
+    Plan,
+    Reveals,
+    Stencil,
+    Step,
+    Vignette,
+    Water,
+    Whole,
+)
 from cielo.core.sequence.gradient import GradientWish, propose_gradient
 from cielo.core.sequence.precedence import with_wipes
 from cielo.core.simulation.contact import contact_of
@@ -47,3 +64,27 @@ def ten_passes(width_in: float = 5, height_in: float = 7) -> Plan:
         steps.append(Brush(f"b{i}", INKS[i % 3].key, "large-brush", band, "medium", 2))
     steps.append(Brush("halo", "dark", "medium-brush", Halo("moon", 15.0), "light", 2))
     return replace(plan_of(*steps), card=card(width_in + 0.25, height_in + 0.25))
+
+
+def twelve_steps() -> Plan:
+    """Twelve steps on a 5 x 7 in panel: a stencil, an emboss resist under three inks, and splatter over them."""
+    powder = Ink("powder", "Powder", "powder", (Swatch(1.0, (94.0, 0.0, 1.5)),), measured_on=WHITE)
+    white = Ink(
+        "w", "Wh", "white", (Swatch(1.0, (95.0, 0.0, 0.5)),), measured_on=WHITE, over_black=Swatch(1.0, (72.0, -1.0, -3.0))
+    )
+    stencil = Stencil("repeat", "agave", "rosette", 60.0, 85.0, 26.0, 32.0)
+    steps: list[Step] = [
+        LayMask("l", "repeat"),
+        Brush("e", "powder", "dauber", Whole(), "full", 1),
+        LiftMask("o", "repeat"),
+        Brush("p", "pale", "large-brush", Whole(), "light", 3, "dry"),
+        Brush("m", "middle", "large-brush", Band("bottom", 0, 80, 0, 40), "light", 3),
+        Brush("k", "dark", "large-brush", Vignette(60), "light", 4),
+        Brush("q", "dark", "sponge", Patches(22, 0.5), "light", 2),
+        Dry("d", "air", 5),
+        Water("w", "coarse-splatter", Whole(), "fine", True, 2),
+        Brush("s", "w", "fine-splatter", Whole(), "medium", 2, "dry"),
+        Brush("t", "dark", "coarse-splatter", Whole(), "light", 1, "dry"),
+        Dry("d2", "air", 5),
+    ]
+    return replace(plan_of(*steps), inks=(*INKS, powder, white), masks=(stencil,), card=card(5.25, 7.25))

@@ -10,6 +10,16 @@ from tests.e2e.conftest import CHROMIUM_ARGUMENTS, Server
 OUT = Path(__file__).parents[2] / "docs" / "screenshots"
 
 
+# A card of the demo for each family of grounds, and the proof to show.
+GROUNDS = (
+    ("Dunes at dusk", 15, "hills"),
+    ("Sandstone", 4, "smoosh"),
+    ("Spines", 5, "resist"),
+    ("Agave over dusk", 5, "stencil"),
+    ("Rain on the roof", 7, "water"),
+)
+
+
 def settle(page: Page) -> None:
     page.wait_for_load_state("networkidle")
     page.wait_for_timeout(500)
@@ -39,6 +49,22 @@ def take(page: Page, address: str) -> None:
     page.get_by_role("button", name="Done, next step").click()
     settle(page)
     page.screenshot(path=OUT / "bench.png")
+    for title, proof, name in GROUNDS:
+        page.goto(address)
+        page.get_by_text(title, exact=True).click()
+        page.wait_for_selector("[data-test=panel]")
+        page.locator(".proof").nth(proof).click()
+        settle(page)
+        page.screenshot(path=OUT / f"desk-{name}.png")
+    page.goto(address)
+    page.get_by_role("button", name="Start a new card").click()
+    for ink in ("Yucca 1", "Ocotillo 2", "Cholla 7", "Sage 8"):
+        page.get_by_role("button", name=ink, exact=True).click()
+    page.locator(".tiles img").last.wait_for()
+    page.locator(".tiles").evaluate("(e) => window.scrollTo(0, e.getBoundingClientRect().top - 90)")
+    settle(page)
+    page.wait_for_timeout(2500)
+    page.screenshot(path=OUT / "grounds.png")
 
 
 def main() -> None:

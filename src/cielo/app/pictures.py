@@ -12,8 +12,11 @@ from cielo.exchange.png import write_moving_png, write_png
 LOWEST_DPI, HIGHEST_DPI = 4, 1200
 
 
-def panel_png(plan: Plan, dots_per_inch: float, steps_done: int | None = None) -> bytes:
-    """The panel after ``steps_done`` steps (all where None). Raises BadInput for a resolution or step out of range."""
+def panel_png(plan: Plan, dots_per_inch: float, steps_done: int | None = None, *, packed: bool = True) -> bytes:
+    """The panel after ``steps_done`` steps (all where None); ``packed`` as in exchange.png.
+
+    Raises BadInput for a resolution or a step out of range.
+    """
     if not LOWEST_DPI <= dots_per_inch <= HIGHEST_DPI:
         raise BadInput(
             f"{dots_per_inch:g} dots to the inch cannot be drawn.",
@@ -22,7 +25,7 @@ def panel_png(plan: Plan, dots_per_inch: float, steps_done: int | None = None) -
         )
     if steps_done is not None and not 0 <= steps_done <= len(plan.steps):
         raise BadInput(f"the plan has {len(plan.steps)} steps.", field="step", mend=f"Use 0 to {len(plan.steps)}.")
-    return write_png(picture(plan, grid_of(plan.card, dots_per_inch), steps_done), dots_per_inch)
+    return write_png(picture(plan, grid_of(plan.card, dots_per_inch), steps_done), dots_per_inch, packed=packed)
 
 
 def proofs(plan: Plan, dots_per_inch: float) -> Iterator[tuple[int, bytes]]:

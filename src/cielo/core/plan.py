@@ -142,7 +142,7 @@ class Stencil:
 
     @property
     def called(self) -> str:
-        return f"{self.name} stencil" if self.keeps == "outside" else f"{self.name} stencil, moved as a mask"
+        return f"{self.name} stencil" if self.keeps == "outside" else f"{self.name} stencil as a mask"
 
 
 @dataclass(frozen=True)

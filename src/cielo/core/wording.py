@@ -16,6 +16,7 @@ from cielo.core.plan import (
     Dry,
     DryingWay,
     Edge,
+    EdgeMask,
     Fade,
     Halo,
     Inside,
@@ -28,6 +29,7 @@ from cielo.core.plan import (
     Region,
     Slant,
     Step,
+    Tapes,
     Touch,
     Vignette,
     Water,
@@ -37,6 +39,7 @@ from cielo.core.plan import (
     Wipe,
     WipeBeads,
     Words,
+    masks_on,
 )
 from cielo.core.units import Units, say_length
 
@@ -67,6 +70,8 @@ ONTO_WORDS: dict[Onto, str] = {
     "wet": "wet into the step before",
 }
 AMOUNT_WORDS: dict[WaterAmount, str] = {"fine": "a few drops", "medium": "a good sprinkle", "heavy": "really wet"}
+# Where a sentence says that the ink goes out to every edge, or fades at one.
+FADING = (Whole, Band, Slant, Halo)
 # Marks that fall by chance, so that another throw gives another picture.
 THROWN = ("open", "blots", "drops", "pools")
 
@@ -170,7 +175,7 @@ def _brush(plan: Plan, step: Brush) -> Iterator[Part]:
     yield Part(ink.name, "ink", "ink")
     yield Part(" with the ")
     yield Part(tool.name, "tool", "tool")
-    yield from _region(plan, step.region)
+    yield from _region(plan, step.region, step.id)
     if ink.kind in RESIST_KINDS:
         yield Part(": watermark ink, powder, tap it off, melt")
     elif step.touch in PRINT_WORDS:
@@ -182,7 +187,7 @@ def _brush(plan: Plan, step: Brush) -> Iterator[Part]:
         yield Part(" ")
         yield Part(step.touch, "touch", "touch")
         yield Part(" pass" if step.passes == 1 else " passes")
-    if tool.texture == "even":
+    if step.fade is not None or (tool.texture == "even" and isinstance(step.region, FADING) and ink.kind not in RESIST_KINDS):
         yield from _fade(step.fade, plan.units)
     if ink.kind not in RESIST_KINDS:
         yield Part(", ")
@@ -198,7 +203,7 @@ def _water(plan: Plan, step: Water) -> Iterator[Part]:
     yield Part("Splatter water" if tool.texture == "drops" else "Brush water")
     yield Part(" with the ")
     yield Part(tool.name, "tool", "water-tool")
-    yield from _region(plan, step.region)
+    yield from _region(plan, step.region, step.id)
     yield Part(", ")
     yield Part(AMOUNT_WORDS[step.amount], "amount", "amount")
     yield Part("; wait a few seconds, then ")
@@ -209,7 +214,7 @@ def _water(plan: Plan, step: Water) -> Iterator[Part]:
     yield Part(".")
 
 
-def _region(plan: Plan, region: Region) -> Iterator[Part]:
+def _region(plan: Plan, region: Region, step_id: str) -> Iterator[Part]:
     units = plan.units
     match region:
         case Band():
@@ -254,7 +259,18 @@ def _region(plan: Plan, region: Region) -> Iterator[Part]:
         case WetArea():
             yield Part(" where the water stands")
         case Whole():
-            yield Part(" over the whole panel")
+            through = _stencils_on(plan, step_id)
+            yield Part(f" through the {' and the '.join(through)}" if through else " over the whole panel")
+
+
+def _stencils_on(plan: Plan, step_id: str) -> list[str]:
+    """What lies on the panel at a step and lets ink in only through its openings."""
+    on = next((on for step, on in masks_on(plan) if step.id == step_id), frozenset())
+    return [
+        mask.called
+        for mask in plan.masks
+        if mask.key in on and mask.keeps == "outside" and not isinstance(mask, EdgeMask | Tapes)
+    ]
 
 
 def _motifs(region: Motifs, units: Units) -> Iterator[Part]:

@@ -8,10 +8,13 @@ from numpy.typing import NDArray
 from PIL import Image
 
 
-def write_png(rgb: NDArray[np.uint8], dots_per_inch: float) -> bytes:
-    """sRGB (rows, columns, 3), 8 bit, to a PNG; the same picture always gives the same bytes."""
+def write_png(rgb: NDArray[np.uint8], dots_per_inch: float, *, packed: bool = True) -> bytes:
+    """sRGB (rows, columns, 3), 8 bit, to a PNG; the same picture always gives the same bytes.
+
+    Packing a panel takes some 40 ms, so what only goes to the page on the same machine is better left as it is.
+    """
     out = BytesIO()
-    Image.fromarray(rgb, "RGB").save(out, "PNG", compress_level=2, dpi=(dots_per_inch, dots_per_inch))
+    Image.fromarray(rgb, "RGB").save(out, "PNG", compress_level=6 if packed else 0, dpi=(dots_per_inch, dots_per_inch))
     return out.getvalue()
 
 

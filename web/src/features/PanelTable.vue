@@ -221,7 +221,7 @@ function nudge(event: KeyboardEvent, mask: Mask) {
           @pointerleave="leave"
         >
           <clipPath id="near">
-            <rect x="-6" y="-6" :width="panel.width + 12" :height="panel.height + 12" />
+            <rect x="-3" y="-3" :width="panel.width + 6" :height="panel.height + 6" />
           </clipPath>
           <g
             v-for="mask in masks"

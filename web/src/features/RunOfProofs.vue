@@ -14,14 +14,16 @@ const held = ref<string | null>(null);
 const over = ref<number | null>(null);
 
 const NAMES: Record<string, string> = {
-  "lay-mask": "mask on",
-  "lift-mask": "mask off",
   wipe: "wipe",
   "wipe-beads": "wipe beads",
   water: "water",
 };
 function title(step: StepModel) {
   if (step.do === "brush") return props.card.plan.inks.find((ink) => ink.key === step.ink)?.name ?? "";
+  if (step.do === "lay-mask" || step.do === "lift-mask") {
+    const called = props.card.reading.masks.find((mask) => mask.key === step.mask)?.called ?? "mask";
+    return `${called.split(" ").pop()} ${step.do === "lay-mask" ? "on" : "off"}`;
+  }
   return step.do === "dry" ? sayMinutes(step.minutes) : (NAMES[step.do] ?? "");
 }
 function colour(step: StepModel) {

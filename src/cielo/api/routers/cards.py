@@ -145,14 +145,14 @@ def saved_picture(
     card_id: CardId, store: StoreOfApp, revision: RevisionNumber, dpi: Dpi = 100, steps: StepsDone = None
 ) -> Response:
     """The panel after some or all steps, at one revision; it never changes, so it may be kept."""
-    png = panel_png(cards.card_at(store, card_id, revision), dpi, steps)
+    png = panel_png(cards.card_at(store, card_id, revision), dpi, steps, packed=False)
     return Response(png, media_type="image/png", headers={"cache-control": "private, max-age=604800, immutable"})
 
 
 @router.post("/picture.png", **PNG)
 def preview(plan: PlanModel, dpi: Dpi = 60, steps: StepsDone = None) -> Response:
     """The panel of a plan that is not saved, while something is being dragged."""
-    return Response(panel_png(plan.to_core(), dpi, steps), media_type="image/png")
+    return Response(panel_png(plan.to_core(), dpi, steps, packed=False), media_type="image/png")
 
 
 @router.get("/{card_id}/ask")

@@ -372,7 +372,7 @@ def on_coloured_stock(b: Brief) -> Sketch:
 def pigment_tone(b: Brief) -> Sketch:
     stencil = _repeat(b, "arch", "glasshouse", 0.22, 1.15)
     steps: list[Step] = [lay(stencil), brush(b.inks[0], Whole(), "foam", "medium", 2)]
-    steps += [brush(ink, Patches(b.short * 0.3, 0.45), "sponge", "light", 3, seed=2 + i) for i, ink in enumerate(b.inks[1:])]
+    steps += [brush(ink, Patches(b.short * 0.3, 0.45), "sponge", "light", 3, seed=1 + i) for i, ink in enumerate(b.inks[1:])]
     return Sketch((stencil,), (*steps, dry(15), lift(stencil)))
 
 
@@ -380,12 +380,12 @@ def pigment_tone(b: Brief) -> Sketch:
 def smoosh_dry(b: Brief) -> Sketch:
     steps: list[Step] = []
     for i, ink in enumerate(b.inks):
-        steps += [brush(ink, Whole(), "mat", "medium", 1, "dry" if i else "damp", seed=11 + 7 * i), dry(3, "heat")]
+        steps += [brush(ink, Whole(), "mat", "medium", 1, "dry" if i else "damp", seed=1 + i), dry(3, "heat")]
     return Sketch(steps=tuple(steps))
 
 
 def smoosh_wet(b: Brief) -> Sketch:
-    steps = [brush(ink, Whole(), "mat", "medium", 1, "wet" if i else "damp", seed=11 + 7 * i) for i, ink in enumerate(b.inks)]
+    steps = [brush(ink, Whole(), "mat", "medium", 1, "wet" if i else "damp", seed=1 + i) for i, ink in enumerate(b.inks)]
     return Sketch(steps=(*steps, dry(5, "heat")))
 
 
@@ -404,7 +404,7 @@ def dropped_in(b: Brief) -> Sketch:
 
 
 def alcohol_flow(b: Brief) -> Sketch:
-    steps = [brush(ink, Whole(), "dropper", "medium", 2, "wet" if i else "damp", seed=21 + 5 * i) for i, ink in enumerate(b.inks)]
+    steps = [brush(ink, Whole(), "dropper", "medium", 2, "wet" if i else "damp", seed=1 + i) for i, ink in enumerate(b.inks)]
     return Sketch(steps=(*steps, dry(10)))
 
 
@@ -444,7 +444,7 @@ def spotlight(b: Brief) -> Sketch:
 def patches_overprint(b: Brief) -> Sketch:
     colours, dark = b.inks[:-1] or b.inks, b.inks[-1]
     steps: list[Step] = [
-        brush(ink, Patches(b.short * 0.26, 0.72), "sponge", "medium", 2, seed=31 + i) for i, ink in enumerate(colours)
+        brush(ink, Patches(b.short * 0.26, 0.72), "sponge", "medium", 2, seed=1 + i) for i, ink in enumerate(colours)
     ]
     steps += [dry(), brush(dark, Motifs("leaf", b.short * 0.26, 4, 1.5), "stamp", "first", 1, "dry", 9), dry()]
     if "white" in b.aside:
@@ -465,7 +465,7 @@ def triangle_and_words(b: Brief) -> Sketch:
 
 def leftovers(b: Brief) -> Sketch:
     steps: list[Step] = [
-        brush(ink, Patches(b.short * 0.3, 0.4), "medium-brush", "pale", 2, seed=41 + i) for i, ink in enumerate(b.inks)
+        brush(ink, Patches(b.short * 0.3, 0.4), "medium-brush", "pale", 2, seed=1 + i) for i, ink in enumerate(b.inks)
     ]
     steps += [dry(), brush(b.inks[-1], Motifs("flower", b.short * 0.3, 2, 2.0), "stamp", "third", 1, "dry", 4), dry()]
     return Sketch(steps=tuple(steps))

@@ -69,6 +69,8 @@ Map = NDArray[np.float32]
 # Maps of grids up to this size are kept, about 2 MB each; larger ones are for print and made once.
 LARGEST_KEPT = 600_000
 
+# Less ink than this, in full applications, changes no pixel and counts as none.
+FAINTEST = 2e-4
 # A band that ends this near to the far edge is brushed over it.
 RUNS_OFF_MM = 0.5
 # Torn paper leaves an edge this soft.
@@ -136,6 +138,7 @@ def _strength_map(step: Brush, shape: Mask | None, covers: tuple[Mask, ...], sur
     for mask in covers:
         strength = strength * left_open(mask, grid)
     strength = np.ascontiguousarray(strength * tooth(surface, tool, grid), dtype=np.float32)
+    strength[strength < FAINTEST] = 0
     strength.flags.writeable = False
     return strength
 

@@ -17,14 +17,19 @@ xyz          (row, col, 3)      colour under D50, Y = 1
 ===========  =================  =========================================================================
 
 Each pixel is layered exactly as optics.layering does it, in single precision and with the bands of bands.py. Transparent films
-multiply, so their densities add, and one exponential a band is enough for all that lie between two films that scatter. What a
-change costs is the maps of the step that changed and this one loop. A brush lays films; an ink whose swatches are dabs is
-brushed as the film of its full swatch. Steps laid wet into each other form a group and make one film, whose K and S add.
+multiply, so their densities add, and one exponential a band is enough for all that lie between two films that scatter. The last
+pictures are kept with the maps they came from: of a plan that differs in strengths alone, only pixels whose strengths differ are
+layered again (``todo``). So what a change costs is the maps of the step that changed and this loop where it touches.
+
+A brush lays films; an ink whose swatches are dabs is brushed as the film of its full swatch. Steps laid wet into each other form a
+group and make one film, whose K and S add.
 """
 
+from collections import OrderedDict
 from collections.abc import Sequence
 from dataclasses import replace
 from functools import lru_cache
+from threading import Lock
 from typing import Any, NamedTuple
 
 import numba
@@ -40,12 +45,13 @@ from cielo.core.parallel import one_at_a_time
 from cielo.core.plan import Brush, Plan
 from cielo.core.simulation.bands import EVERY, PICTURE_BANDS, picture_weights
 from cielo.core.simulation.grid import Grid
+from cielo.core.simulation.laydown import FAINTEST, LARGEST_KEPT, Map
 from cielo.core.simulation.maps import layings
 
 KNOTS = 513
 STRONGEST = 16.0
-# Less ink than this, in full applications, changes no pixel and is passed over.
-FAINTEST = 2e-4
+# So many pictures are kept, of grids up to LARGEST_KEPT pixels: a few MB each.
+MOST_KEPT = 12
 Rgb = NDArray[np.uint8]
 
 
@@ -66,14 +72,52 @@ def panel_xyz(plan: Plan, grid: Grid, steps_done: int | None = None) -> NDArray[
     xyz = np.empty((grid.rows, grid.columns, 3), dtype=np.float32)
     for rows, strip in grid.strips():
         laid = layings(done, strip)
-        strengths = (
-            np.stack([laying.strength for laying in laid]) if laid else np.zeros((0, strip.rows, strip.columns), np.float32)
-        )
-        ink_of = np.array([index[laying.step.ink] for laying in laid], dtype=np.int64)
-        groups = np.array(groups_of([laying.step for laying in laid]), dtype=np.int64)
-        with one_at_a_time:
-            _layer(strengths, ink_of, groups, *inks, inner, veil, weights, xyz[rows])
+        strengths = [laying.strength for laying in laid]
+        ink_of = tuple(index[laying.step.ink] for laying in laid)
+        groups = tuple(groups_of([laying.step for laying in laid]))
+        kept = _Kept((plan.stock, plan.inks, ink_of, groups, strip), strengths, xyz[rows])
+        todo = kept.take_over()
+        if todo.any():
+            stack = np.stack(strengths) if strengths else np.zeros((0, strip.rows, strip.columns), np.float32)
+            with one_at_a_time:
+                _layer(
+                    stack, np.array(ink_of, dtype=np.int64), np.array(groups, dtype=np.int64), *inks, inner, veil, weights,
+                    todo, xyz[rows],
+                )  # fmt: skip
+        kept.remember()
     return xyz
+
+
+class _Kept:
+    """A picture beside those drawn last, so that what has not changed can be taken over from them."""
+
+    last: OrderedDict[Any, tuple[list[Map], NDArray[np.float32]]] = OrderedDict()
+    guard = Lock()
+
+    def __init__(self, key: Any, strengths: list[Map], xyz: NDArray[np.float32]) -> None:
+        self.key, self.strengths, self.xyz = key, strengths, xyz
+
+    def take_over(self) -> NDArray[np.bool_]:
+        """Fill in what an earlier picture of the same inks, order and grid has in common; True where it has not."""
+        with self.guard:
+            before = self.last.get(self.key)
+        todo = np.full(self.xyz.shape[:2], before is None)
+        if before is not None:
+            self.xyz[:] = before[1]
+            for now, then in zip(self.strengths, before[0], strict=True):
+                if now is not then:
+                    todo |= now != then
+        return todo
+
+    def remember(self) -> None:
+        """Keep this one for the next, and no more than MOST_KEPT."""
+        if self.xyz.shape[0] * self.xyz.shape[1] > LARGEST_KEPT:
+            return
+        with self.guard:
+            self.last[self.key] = (self.strengths, self.xyz.copy())
+            self.last.move_to_end(self.key)
+            while len(self.last) > MOST_KEPT:
+                self.last.popitem(last=False)
 
 
 class _Inks(NamedTuple):
@@ -124,7 +168,7 @@ def _encoding_table() -> NDArray[np.uint8]:
 @numba.njit(parallel=True, fastmath=True, cache=True)
 def _layer(  # pragma: no cover - compiled
     strengths: Any, ink_of: Any, group_of: Any, curves: Any, densities: Any, scatterings: Any, hindrances: Any, resists: Any,
-    sheet: Any, sheet_veil: Any, weights: Any, xyz: Any,
+    sheet: Any, sheet_veil: Any, weights: Any, todo: Any, xyz: Any,
 ) -> None:  # fmt: skip
     steps, rows, columns = strengths.shape
     inks = densities.shape[0]
@@ -146,13 +190,17 @@ def _layer(  # pragma: no cover - compiled
     for row in numba.prange(rows):
         laid = np.empty(inks, np.float32)
         below = np.empty(inks, np.float32)  # what lay there when the group began, full applications, 1 at most
+        taken_up = np.empty(inks, np.float32)  # the curve's amount at laid
         amounts = np.empty(inks, np.float32)
         density = np.empty(bands, np.float32)
         mixed_density = np.zeros(bands, np.float32)
         mixed_scattering = np.zeros(bands, np.float32)
         inner = np.empty(bands, np.float32)
         for column in range(columns):
+            if not todo[row, column]:
+                continue
             laid[:] = 0
+            taken_up[:] = 0
             below[:] = 0
             amounts[:] = 0
             inner[:] = sheet
@@ -172,9 +220,10 @@ def _layer(  # pragma: no cover - compiled
                             log_taken += below[other] * hindrances[ink, other]
                             if resists[other]:
                                 bare -= bare * below[other]
-                    added = _at(curves[ink], (laid[ink] + strength) * per_knot) - _at(curves[ink], laid[ink] * per_knot)
-                    added *= bare * _fade_out(-log_taken)
                     laid[ink] += strength
+                    amount = _at(curves[ink], laid[ink] * per_knot)
+                    added = (amount - taken_up[ink]) * bare * _fade_out(-log_taken)
+                    taken_up[ink] = amount
                     if resists[ink]:
                         veil += (min(veil, smooth) - veil) * min(strength, one)
                     if not mixes[step]:
@@ -193,8 +242,10 @@ def _layer(  # pragma: no cover - compiled
                     a = one + mixed_density[band] / (2 * s)
                     b = np.sqrt(max(a * a - one, np.float32(0)))
                     u = b * s
-                    e = np.exp(-2 * u)
-                    b_coth = one / s + b * u / 3 if u < np.float32(0.03) else b * (one + e) / (one - e)
+                    e = _fade_out(2 * u)
+                    thin = one / s + b * u * np.float32(1 / 3)
+                    thick = b * (one + e) / max(one - e, np.float32(1e-6))
+                    b_coth = thin if u < np.float32(0.03) else thick
                     g = inner[band]
                     inner[band] = (one - g * (a - b_coth)) / (a - g + b_coth)
                     mixed_density[band] = 0
@@ -221,9 +272,10 @@ def _darken(inner: Any, amounts: Any, densities: Any, density: Any) -> None:  # 
     density[:] = 0
     for ink in range(densities.shape[0]):
         amount = amounts[ink]
-        for band in range(bands):
-            density[band] += amount * densities[ink, band]
-        amounts[ink] = 0
+        if amount > 0:
+            for band in range(bands):
+                density[band] += amount * densities[ink, band]
+            amounts[ink] = 0
     for band in range(bands):
         inner[band] *= _fade_out(density[band])
 

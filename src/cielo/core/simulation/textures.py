@@ -41,32 +41,37 @@ def tooth(surface: Surface, tool: Tool, grid: Grid) -> Map | float:
     return np.asarray(np.maximum(1 + TOOTH * noise(71, TOOTH_MM, grid), 0), dtype=np.float32)
 
 
+def _seed(throw: int, field: int) -> int:
+    """A seed for each field of noise of each throw, so that no two throws share one."""
+    return 100 * throw + field
+
+
 def _even(_tool: Tool, strength: float, _seed: int, grid: Grid) -> Map:
     return np.full((grid.rows, grid.columns), strength, dtype=np.float32)
 
 
 def _print(tool: Tool, strength: float, seed: int, grid: Grid) -> Map:
     # A solid stamp prints a little unevenly.
-    return _grained(strength, 0.07 * noise(seed + 5, 2.2, grid))
+    return _grained(strength, 0.07 * noise(_seed(seed, 5), 2.2, grid))
 
 
 def _fine(tool: Tool, strength: float, seed: int, grid: Grid) -> Map:
-    return _grained(strength, 0.16 * noise(seed + 1, tool.drop_mm, grid))
+    return _grained(strength, 0.16 * noise(_seed(seed, 1), tool.drop_mm, grid))
 
 
 def _open(tool: Tool, strength: float, seed: int, grid: Grid) -> Map:
-    field = 0.75 * noise(seed + 2, tool.drop_mm, grid) + 0.55 * noise(seed + 3, tool.drop_mm / 3, grid)
+    field = 0.75 * noise(_seed(seed, 2), tool.drop_mm, grid) + 0.55 * noise(_seed(seed, 3), tool.drop_mm / 3, grid)
     pores = np.asarray(np.exp(np.float32(0.75) * field - np.float32(0.243)))  # lognormal, mean 1
     return np.asarray(np.float32(strength) * np.minimum(pores, 3.0))
 
 
 def _streaks(tool: Tool, strength: float, seed: int, grid: Grid) -> Map:
-    streak = 0.22 * noise(seed + 4, 1.3, grid, stretch=40.0) + 0.1 * noise(seed + 6, tool.drop_mm, grid, stretch=3.0)
+    streak = 0.22 * noise(_seed(seed, 4), 1.3, grid, stretch=40.0) + 0.1 * noise(_seed(seed, 6), tool.drop_mm, grid, stretch=3.0)
     return _grained(strength, streak)
 
 
 def _mist(tool: Tool, strength: float, seed: int, grid: Grid) -> Map:
-    return _grained(strength, 0.3 * noise(seed + 7, tool.drop_mm, grid))
+    return _grained(strength, 0.3 * noise(_seed(seed, 7), tool.drop_mm, grid))
 
 
 def _grained(strength: float, grain: Map) -> Map:
@@ -92,8 +97,8 @@ def _run_out(tool: Tool, strength: float, seed: int, grid: Grid) -> Map:
 
 
 def _blot_field(tool: Tool, seed: int, grid: Grid) -> Map:
-    ragged = 0.87 * noise(seed + 8, tool.drop_mm / 2, grid) + 0.4 * noise(seed + 9, tool.drop_mm / 7, grid)
-    return np.asarray(ragged + 0.28 * noise(seed + 10, tool.drop_mm / 20, grid), dtype=np.float32)
+    ragged = 0.87 * noise(_seed(seed, 8), tool.drop_mm / 2, grid) + 0.4 * noise(_seed(seed, 9), tool.drop_mm / 7, grid)
+    return np.asarray(ragged + 0.28 * noise(_seed(seed, 10), tool.drop_mm / 20, grid), dtype=np.float32)
 
 
 def _blotted(field: Map, cover: float, flat: float, rim: float, sharp: float) -> Map:

@@ -1,0 +1,113 @@
+"""Cards from nothing on four grounds: blended, smooshed, resist, stencilled; and the Desk's words for all that is in them."""
+
+import numpy as np
+from playwright.sync_api import Page, expect
+
+from tests.e2e.looking import brightness, check_reachable, panel
+
+
+def start_on(page: Page, ground: str, inks: tuple[str, ...], stock: str = "") -> None:
+    page.goto("/")
+    page.get_by_role("button", name="Start a new card").click()
+    page.get_by_label("Name of the card").fill(f"My {ground}")
+    if stock:
+        page.get_by_role("button", name="Stock:").click()
+        page.get_by_role("button", name=stock).click()
+    for ink in inks:
+        page.get_by_role("group", name="Inks").get_by_role("button", name=ink, exact=True).click()
+    page.get_by_role("list", name="Grounds").get_by_role("button", name=ground).click()
+    page.get_by_role("button", name="Lay it out").click()
+    expect(page.get_by_role("list", name="Run of proofs")).to_be_visible()
+    expect(page.get_by_text("Nothing will go wrong that Cielo knows of.")).to_be_visible()
+
+
+def whiteness(rgb: np.ndarray) -> float:
+    """The share of the panel that is nearly bare white stock."""
+    return float((rgb.min(axis=2) > 232).mean())
+
+
+def test_a_blended_card_from_nothing(page: Page) -> None:
+    start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
+    rgb = panel(page)
+    assert rgb[20, :, 0].mean() > rgb[20, :, 2].mean() + 60, "yellow above"
+    assert rgb[-20, :, 2].mean() > rgb[-20, :, 0].mean() + 60, "turquoise below"
+    middle = rgb[int(rgb.shape[0] * 0.5)].mean(axis=0)
+    assert middle[1] > middle[0], "green where they meet"
+
+
+def test_a_smooshed_card_from_nothing_and_another_throw(page: Page) -> None:
+    start_on(page, "Smoosh, dried between", ("Yucca 4", "Ocotillo 2", "Cholla 3"))
+    before = panel(page)
+    assert 0.005 < whiteness(before) < 0.5, "bare gaps between the blots"
+    page.get_by_role("list", name="Run of proofs").get_by_role("button").first.click()
+    thrown = panel(page)
+    page.get_by_role("button", name="throw 2. Another throw").click()
+    expect(page.get_by_role("button", name="throw 3. Another throw")).to_be_visible()
+    assert np.abs(panel(page) - thrown).mean() > 5
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_role("button", name="throw 2. Another throw")).to_be_visible()
+    assert np.array_equal(panel(page), thrown), "the same throw, the same picture"
+
+
+def test_a_resist_card_from_nothing_and_how_far_it_stands_out(page: Page) -> None:
+    start_on(page, "Emboss resist", ("Agave 3", "Agave 6", "Sage 8"))
+    rgb = panel(page)
+    middle = rgb[rgb.shape[0] // 2, rgb.shape[1] // 2]
+    assert middle.min() > 200, "the spines stay white"
+    assert brightness(rgb, 0.02, 0.02) < 120
+    page.get_by_role("list", name="Steps").get_by_role("button", name="Brush Sage 8").click()
+    expect(page.get_by_text("the embossed motif stands out by")).to_be_visible()
+    page.get_by_role("list", name="Steps").get_by_role("button", name="Emboss with Yarrow 0").click()
+    expect(page.get_by_text("Powder is not for breathing")).to_be_visible()
+
+
+def test_a_stencilled_card_on_kraft_from_nothing(page: Page) -> None:
+    start_on(page, "On coloured stock", ("Mesquite 6",), "Dune kraft")
+    rgb = panel(page)
+    kraft = np.array([186, 156, 121])
+    assert np.abs(rgb - kraft).sum(axis=2).min() < 40, "bare kraft between the motifs"
+    assert rgb.max() > 190, "white shows on kraft"
+    expect(page.get_by_text("through the leaf stencil").first).to_be_visible()
+    mask = page.get_by_role("img", name="leaf stencil")
+    mask.focus()
+    mask.press("ArrowRight")
+    expect(page.get_by_role("button", name="Undo")).to_have_attribute("title", "Undo: move the leaf stencil")
+
+
+def test_masks_words_water_and_a_sentiment_are_added_in_place(page: Page) -> None:
+    start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
+    page.get_by_role("button", name="Add a mask").click()
+    page.get_by_role("button", name="a repeat stencil").click()
+    expect(page.get_by_text("every").first).to_be_visible()
+    page.get_by_role("list", name="Run of proofs").get_by_role("button").last.click()
+    page.get_by_role("button", name="Add: Add a step after").click()
+    page.get_by_role("button", name="Lay the agave stencil").click()
+    page.get_by_role("button", name="Add: Add a step after").click()
+    page.get_by_role("button", name="Brush it all over").click()
+    expect(page.get_by_text("through the agave stencil").first).to_be_visible()
+    page.get_by_role("button", name="Add: Add a step after").click()
+    page.get_by_role("button", name="Splatter water").click()
+    page.get_by_role("button", name="Water: a good sprinkle").click()
+    page.get_by_role("button", name="really wet").click()
+    expect(page.get_by_role("button", name="Water: really wet")).to_be_visible()
+    page.get_by_role("button", name="Add: Add a step after").click()
+    page.get_by_role("button", name="Stamp words").click()
+    page.get_by_role("button", name="Words: “Thank you”").click()
+    page.get_by_label("Words", exact=True).fill("Dry Garden")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("button", name="Words: “Dry Garden”")).to_be_visible()
+    page.get_by_role("button", name="Add a focal piece").click()
+    page.get_by_role("button", name="a sentiment").click()
+    expect(
+        page.get_by_text("from the ground at its worst spot").or_(page.get_by_text("hard to read at its worst spot")).first
+    ).to_be_visible()
+    check_reachable(page)
+
+
+def test_another_ground_in_place_of_the_steps(page: Page) -> None:
+    start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
+    page.get_by_role("button", name="Another ground").click()
+    page.get_by_role("list", name="Grounds").get_by_role("button", name="Water drops").click()
+    expect(page.get_by_text("Splatter water with the coarse splatter brush").first).to_be_visible()
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_text("Splatter water")).to_have_count(0)
