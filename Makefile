@@ -6,7 +6,7 @@ PORT ?= 8490
 
 .PHONY: demo test bench web check-python check-web browser-test screenshots api format clean
 
-demo: .venv/ready web/dist/index.html
+demo: .venv/ready .venv/warm web/dist/index.html
 	$(BIN)/cielo demo --db data/demo.sqlite --port $(PORT)
 
 test: check-python check-web browser-test
@@ -51,6 +51,12 @@ format: .venv/dev-ready web/node_modules/.ready
 .venv/ready: .venv/uv requirements.lock pyproject.toml
 	$(BIN)/uv pip install -q --python $(BIN)/python --require-hashes -r requirements.lock
 	$(BIN)/uv pip install -q --python $(BIN)/python --no-deps -e .
+	touch $@
+
+# The picture's loops are compiled once, here, and not while someone waits for the first card.
+.venv/warm: .venv/ready $(shell find src/cielo/core -name '*.py')
+	@echo "Making the brushes ready, once: about twenty seconds."
+	$(BIN)/python -c "from cielo.app.pictures import warm_up; warm_up()"
 	touch $@
 
 .venv/dev-ready: .venv/ready requirements-dev.lock

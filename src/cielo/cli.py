@@ -103,8 +103,8 @@ def render(
     """The predicted panel as PNG."""
     from cielo.app.pictures import panel_png
 
-    with About(plan):
-        _write(out, panel_png(_plan(plan), dpi, step))
+    with About(plan), typer.progressbar(length=100, label="Drawing", file=sys.stderr) as bar:
+        _write(out, panel_png(_plan(plan), dpi, step, tell=lambda share: bar.update(round(100 * share) - bar.pos)))
 
 
 @app.command()

@@ -22,6 +22,7 @@ from cielo.core.plan import (
     Disc,
     Dry,
     EdgeMask,
+    Inside,
     LayMask,
     LiftMask,
     Mask,
@@ -176,6 +177,18 @@ def test_dried_pigment_does_not_move_and_clear_powder_shields_what_is_under_it()
     assert np.array_equal(layings(still, GRID)[0].strength, layings(replace(still, steps=(ink,)), GRID)[0].strength)
     shielded = replace(plan_of(ink, Brush("c", "clear", "dauber", Whole(), "full", 1), water), inks=(*INKS, clear))
     assert np.allclose(layings(shielded, GRID)[0].strength, 1.0, atol=1e-5)
+
+
+def test_powder_sticks_to_pigment_that_is_still_open_and_not_once_it_has_dried() -> None:
+    pigment = replace(INKS[2], kind="pigment")
+    powder = Ink("powder", "Powder", "powder", (Swatch(1.0, (94.0, 0.0, 1.0)),), measured_on=WHITE)
+    ink, emboss = Brush("b", "dark", "large-brush", Whole(), "full", 1), Brush("e", "powder", "dauber", Inside("moon"), "full", 1)
+    wet, dry = (
+        replace(plan_of(*steps), inks=(*INKS[:2], pigment, powder))
+        for steps in ((ink, emboss), (ink, Dry("d", "air", 15), emboss))
+    )
+    assert float(layings(wet, GRID)[1].strength.min()) > 0.9, "it sticks all over"
+    assert float(layings(dry, GRID)[1].strength.min()) == 0
 
 
 RICH = ("smoosh-wet", "alcohol-flow", "emboss-resist", "clear-resist", "on-coloured-stock", "water-drops", "dropped-in")

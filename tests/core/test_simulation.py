@@ -16,7 +16,7 @@ from cielo.core.optics.spectra import lab_from_xyz, srgb_from_lab
 from cielo.core.plan import Band, Brush, Disc, Fade, Halo, LayMask, LiftMask, Plan, Whole
 from cielo.core.sequence.gradient import GradientWish
 from cielo.core.simulation.grid import MOST_PIXELS, grid_of, point_grid
-from cielo.core.simulation.laydown import band_profile, strength_laid
+from cielo.core.simulation.laydown import FAINTEST, band_profile, strength_laid
 from cielo.core.simulation.point import ask
 from cielo.core.simulation.reference import reference_xyz
 from cielo.core.simulation.run import encode, panel_xyz, picture
@@ -59,7 +59,7 @@ def test_a_halo_falls_off_from_the_rim_and_the_mask_keeps_its_disc_bare() -> Non
     distance = distance_to_edge_mm(MOON, grid.x_mm, grid.y_mm)
     assert np.all(map_[distance < -0.6] == 0)
     outside = distance > 0.6
-    assert map_[outside] == pytest.approx(np.exp(-0.5 * (distance[outside] / 10) ** 2), abs=1e-5)
+    assert map_[outside] == pytest.approx(np.exp(-0.5 * (distance[outside] / 10) ** 2), abs=FAINTEST)
 
 
 def test_the_edge_of_a_mask_keeps_its_area() -> None:

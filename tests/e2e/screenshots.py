@@ -16,7 +16,7 @@ GROUNDS = (
     ("Sandstone", 4, "smoosh"),
     ("Spines", 5, "resist"),
     ("Agave over dusk", 5, "stencil"),
-    ("Rain on the roof", 7, "water"),
+    ("Rain on the roof", 4, "water"),
 )
 
 

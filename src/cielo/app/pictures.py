@@ -3,17 +3,19 @@
 from collections.abc import Iterator
 
 from cielo.core.materials import Ink, Paper, Stock, Swatch
-from cielo.core.plan import Brush, Card, Plan, Reveals, Whole
+from cielo.core.plan import Brush, Card, EdgeMask, LayMask, MotifMask, Plan, Reveals, Water, Whole
 from cielo.core.simulation.grid import grid_of
-from cielo.core.simulation.run import picture
+from cielo.core.simulation.run import Progress, picture
 from cielo.errors import BadInput
 from cielo.exchange.png import write_moving_png, write_png
 
 LOWEST_DPI, HIGHEST_DPI = 4, 1200
 
 
-def panel_png(plan: Plan, dots_per_inch: float, steps_done: int | None = None, *, packed: bool = True) -> bytes:
-    """The panel after ``steps_done`` steps (all where None); ``packed`` as in exchange.png.
+def panel_png(
+    plan: Plan, dots_per_inch: float, steps_done: int | None = None, *, packed: bool = True, tell: Progress | None = None
+) -> bytes:
+    """The panel after ``steps_done`` steps (all where None); ``packed`` as in exchange.png, ``tell`` as in simulation.run.
 
     Raises BadInput for a resolution or a step out of range.
     """
@@ -25,7 +27,7 @@ def panel_png(plan: Plan, dots_per_inch: float, steps_done: int | None = None, *
         )
     if steps_done is not None and not 0 <= steps_done <= len(plan.steps):
         raise BadInput(f"the plan has {len(plan.steps)} steps.", field="step", mend=f"Use 0 to {len(plan.steps)}.")
-    return write_png(picture(plan, grid_of(plan.card, dots_per_inch), steps_done), dots_per_inch, packed=packed)
+    return write_png(picture(plan, grid_of(plan.card, dots_per_inch), steps_done, tell), dots_per_inch, packed=packed)
 
 
 def proofs(plan: Plan, dots_per_inch: float) -> Iterator[tuple[int, bytes]]:
@@ -46,5 +48,13 @@ def warm_up() -> None:
     paper = Paper((95.0, 0.0, 0.0), "uncoated")
     ink = Ink("warm", "warm", "dye", (Swatch(1.0, (60.0, 20.0, 20.0)),))
     card = Card(60.0, 60.0, "left", Reveals(5.0, 5.0, 5.0, 5.0))
+    masks = (MotifMask("m", "m", "leaf", 20.0, 20.0, 20.0), EdgeMask("e", "e", 20.0, 30.0, "hills"))
     brush = Brush("s1", "warm", "large-brush", Whole(), "light", 1)
-    panel_png(Plan("warm", "in", card, Stock("warm", "warm", paper), (ink,), (), (brush,)), 20)
+    steps = (
+        LayMask("l1", "m"),
+        LayMask("l2", "e"),
+        brush,
+        Brush("s2", "warm", "fine-splatter", Whole(), "light", 1),
+        Water("w", "mister", Whole()),
+    )
+    panel_png(Plan("warm", "in", card, Stock("warm", "warm", paper), (ink,), masks, steps), 20)

@@ -13,6 +13,9 @@ TRANSPARENT_KINDS: frozenset[InkKind] = frozenset({"dye", "alcohol", "clear"})
 # Kinds that, once melted, shed whatever ink comes later: it beads and is wiped off. They are glossy, too.
 RESIST_KINDS: frozenset[InkKind] = frozenset({"clear", "powder"})
 
+# Kinds that stay wet on top for ten to twenty minutes and so hold embossing powder: common practice, no source.
+OPEN_KINDS: frozenset[InkKind] = frozenset({"pigment", "white", "metallic"})
+
 
 @dataclass(frozen=True)
 class Paper:

@@ -27,7 +27,9 @@ TOUCH_STRENGTH: dict[Touch, float] = {
     "pale": 0.15, "light": 0.3, "medium": 0.55, "full": 1.0, "first": 0.9, "second": 0.45, "third": 0.22,
 }  # fmt: skip
 
-OPPOSITE: dict[Edge, Edge] = {"top": "bottom", "bottom": "top", "left": "right", "right": "left"}
+# A band that ends this near to the far edge is brushed over it.
+RUNS_OFF_MM = 0.5
+
 
 
 @dataclass(frozen=True)

@@ -11,6 +11,7 @@ from typing import Literal
 from cielo.core.geometry.motifs import MOTIFS
 from cielo.core.materials import RESIST_KINDS, TOOLS
 from cielo.core.plan import (
+    RUNS_OFF_MM,
     Band,
     Brush,
     Dry,
@@ -40,6 +41,7 @@ from cielo.core.plan import (
     WipeBeads,
     Words,
     masks_on,
+    span_mm,
 )
 from cielo.core.units import Units, say_length
 
@@ -218,11 +220,11 @@ def _region(plan: Plan, region: Region, step_id: str) -> Iterator[Part]:
     units = plan.units
     match region:
         case Band():
-            yield from _band(region, units)
+            yield from _band(plan, region)
         case Slant():
             yield Part(", slanting at ")
             yield Part(f"{region.angle_deg:g}°", "region.angle_deg", "angle")
-            yield from _along(region, units)
+            yield from _along(plan, region)
         case Halo():
             yield Part(" round the ")
             yield Part(plan.mask(region.mask).called, "region.mask", "mask")
@@ -291,13 +293,14 @@ def _motifs(region: Motifs, units: Units) -> Iterator[Part]:
     yield Part(" apart at least")
 
 
-def _band(band: Band, units: Units) -> Iterator[Part]:
+def _band(plan: Plan, band: Band) -> Iterator[Part]:
     yield Part(", from the ")
     yield Part(EDGE_WORDS[band.edge], "region.edge", "edge")
-    yield from _along(band, units)
+    yield from _along(plan, band)
 
 
-def _along(band: Band | Slant, units: Units) -> Iterator[Part]:
+def _along(plan: Plan, band: Band | Slant) -> Iterator[Part]:
+    units = plan.units
     if band.start_mm > 0:
         yield Part(", start at ")
         yield Part(_length(band.start_mm, units), "region.start_mm", "length")
@@ -306,6 +309,9 @@ def _along(band: Band | Slant, units: Units) -> Iterator[Part]:
         yield Part(") and go to ")
     else:
         yield Part(" to ")
+    if band.end_mm > span_mm(plan.card, band) - RUNS_OFF_MM:
+        yield Part("the far edge", "region.end_mm", "length")
+        return
     yield Part(_length(band.end_mm, units), "region.end_mm", "length")
     yield Part(", carry it ")
     yield Part(_length(band.carry_mm, units), "region.carry_mm", "length")

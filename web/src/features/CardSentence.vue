@@ -6,6 +6,8 @@ import GroundTiles from "./GroundTiles.vue";
 import MaskSentence from "./MaskSentence.vue";
 import FocalSentence from "./FocalSentence.vue";
 import InkDab from "../components/InkDab.vue";
+import StockWord from "../components/StockWord.vue";
+import UnitsWord from "../components/UnitsWord.vue";
 import WordChoice from "../components/WordChoice.vue";
 import WordLength from "../components/WordLength.vue";
 import { useShelf } from "../composables/useShelf";
@@ -219,30 +221,11 @@ function layOut() {
         @choose="setFormat"
       />
       card in
-      <WordChoice
-        label="Units"
-        :text="units === 'in' ? 'inches' : 'centimetres'"
+      <UnitsWord
         :value="units"
-        :choices="[
-          { value: 'in', label: 'inches' },
-          { value: 'cm', label: 'centimetres' },
-        ]"
         @choose="(value) => emit('change', 'change the units', (now) => ({ ...now, units: value }))"
-      />, on
-      <WordChoice
-        label="Stock"
-        :text="plan.stock.name"
-        :value="plan.stock.key"
-        :choices="
-          (shelf?.stocks ?? []).map((s) => ({
-            value: s.stock.key,
-            label: s.stock.name,
-            hint: s.stock.paper.surface,
-            colour: s.hex,
-          }))
-        "
-        @choose="setStock"
-      />; the panel leaves
+      />, on <StockWord :text="plan.stock.name" :value="plan.stock.key" @choose="setStock" />; the panel
+      leaves
       <template v-if="!eachSide">
         <WordLength
           label="Reveal all round"

@@ -4,6 +4,8 @@ import { computed, onMounted, ref } from "vue";
 import { useRouter } from "vue-router";
 import { api, type CardOut, type DiscModel, type Edge, type Schemas, take, type Units } from "../api/client";
 import InkDab from "../components/InkDab.vue";
+import StockWord from "../components/StockWord.vue";
+import UnitsWord from "../components/UnitsWord.vue";
 import WordChoice from "../components/WordChoice.vue";
 import { useNotice } from "../composables/useNotice";
 import { useShelf } from "../composables/useShelf";
@@ -122,30 +124,9 @@ async function start() {
         @choose="(key) => (format = key)"
       />
       card, measured in
-      <WordChoice
-        label="Units"
-        :text="units === 'in' ? 'inches' : 'centimetres'"
-        :value="units"
-        :choices="[
-          { value: 'in', label: 'inches', hint: 'in eighths and sixteenths' },
-          { value: 'cm', label: 'centimetres' },
-        ]"
-        @choose="(value) => (units = value)"
-      />, on
-      <WordChoice
-        label="Stock"
-        :text="chosenStock?.stock.name ?? ''"
-        :value="stock"
-        :choices="
-          shelf.stocks.map((s) => ({
-            value: s.stock.key,
-            label: s.stock.name,
-            hint: s.stock.paper.surface,
-            colour: s.hex,
-          }))
-        "
-        @choose="chooseStock"
-      /><template v-if="banded"
+      <UnitsWord :value="units" @choose="(value) => (units = value)" />, on
+      <StockWord :text="chosenStock?.stock.name ?? ''" :value="stock" @choose="chooseStock" /><template
+        v-if="banded"
         >: a gradient, light at the
         <WordChoice
           label="Light edge"

@@ -147,6 +147,7 @@ function readMinutes(text: string) {
       <template v-if="!part.kind">{{ part.text }}</template>
       <WordLength
         v-else-if="part.kind === 'length'"
+        :text="part.text"
         :label="label(part)"
         :mm="numberAt(part)"
         :units="card.plan.units ?? 'in'"

@@ -5,6 +5,8 @@ import type { Units } from "../api/client";
 import InkDab from "../components/InkDab.vue";
 import NoticeLine from "../components/NoticeLine.vue";
 import PageHead from "../components/PageHead.vue";
+import StockWord from "../components/StockWord.vue";
+import UnitsWord from "../components/UnitsWord.vue";
 import WordChoice from "../components/WordChoice.vue";
 import { useCrossings } from "../composables/useCrossings";
 import { useNotice } from "../composables/useNotice";
@@ -148,37 +150,14 @@ async function readSheet(event: Event) {
     <div class="side">
       <p class="sentence">
         On
-        <WordChoice
-          label="Stock"
-          :text="chart.stock_name"
-          :value="stock"
-          :choices="
-            shelf.stocks.map((s) => ({
-              value: s.stock.key,
-              label: s.stock.name,
-              hint: s.stock.paper.surface,
-              colour: s.hex,
-            }))
-          "
-          @choose="(key) => (stock = key)"
-        />, seen by
+        <StockWord :text="chart.stock_name" :value="stock" @choose="(key) => (stock = key)" />, seen by
         <WordChoice
           label="Light"
           :text="chart.lights.find((l) => l.key === light)?.name ?? light"
           :value="light"
           :choices="chart.lights.map((l) => ({ value: l.key, label: l.name }))"
           @choose="(key) => (light = key)"
-        />, in
-        <WordChoice
-          label="Units"
-          :text="units === 'in' ? 'inches' : 'centimetres'"
-          :value="units"
-          :choices="[
-            { value: 'in', label: 'inches' },
-            { value: 'cm', label: 'centimetres' },
-          ]"
-          @choose="(value) => (units = value)"
-        />:
+        />, in <UnitsWord :value="units" @choose="(value) => (units = value)" />:
         <button class="word" :aria-expanded="picking" @click="picking = !picking">
           {{ inks.length }} ink{{ inks.length > 1 ? "s" : "" }}
         </button>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useEventListener } from "@vueuse/core";
+import { useEventListener, useIntervalFn } from "@vueuse/core";
 import { computed, onMounted, ref, watch } from "vue";
 import type { AnswerOut, Finding, PlanModel, Schemas, StepModel } from "../api/client";
 import NoticeLine from "../components/NoticeLine.vue";
@@ -99,6 +99,27 @@ function choose(id: string) {
   chosen.value = chosen.value === id ? null : id;
 }
 
+// The run of proofs shown one after another, as the card grows.
+const {
+  isActive: playing,
+  pause,
+  resume,
+} = useIntervalFn(
+  () => {
+    const steps = card.value?.plan.steps ?? [];
+    const next = steps[at.value + 1];
+    if (next) chosen.value = next.id;
+    else pause();
+  },
+  900,
+  { immediate: false },
+);
+function play() {
+  if (playing.value) return pause();
+  chosen.value = card.value?.plan.steps[0]?.id ?? null;
+  resume();
+}
+
 useEventListener("keydown", (event) => {
   const typing = event.target instanceof HTMLInputElement;
   if (typing || !(event.ctrlKey || event.metaKey)) return;
@@ -191,6 +212,12 @@ useEventListener("keydown", (event) => {
       </main>
       <section class="run" aria-label="The run of proofs">
         <RunOfProofs :card="card" :chosen="chosen" :findings="findings" @choose="choose" @move="move" />
+        <div class="moving">
+          <button class="press" :disabled="!card.plan.steps.length" :aria-pressed="playing" @click="play">
+            {{ playing ? "Stop" : "Play it" }}
+          </button>
+          <a class="press" :href="`/api/cards/${id}/run-of-proofs.png`" download>Keep it</a>
+        </div>
       </section>
     </template>
   </div>
@@ -246,6 +273,19 @@ main {
 }
 .run {
   flex: none;
+  display: flex;
+  align-items: center;
   border-top: 1px solid var(--hairline);
+}
+.run > :first-child {
+  flex: 1;
+  min-width: 0;
+}
+.moving {
+  flex: none;
+  display: flex;
+  flex-direction: column;
+  padding: 0 10px;
+  border-left: 1px solid var(--hairline);
 }
 </style>

@@ -38,6 +38,7 @@ from cielo.core.geometry.masks import distance_to_edge_mm, offset_from_motif_mm
 from cielo.core.geometry.spreading import spread_motifs
 from cielo.core.materials import TOOLS, Surface
 from cielo.core.plan import (
+    RUNS_OFF_MM,
     Band,
     Brush,
     Edge,
@@ -71,8 +72,6 @@ LARGEST_KEPT = 600_000
 
 # Less ink than this, in full applications, changes no pixel and counts as none.
 FAINTEST = 2e-4
-# A band that ends this near to the far edge is brushed over it.
-RUNS_OFF_MM = 0.5
 # Torn paper leaves an edge this soft.
 TORN_MM = 1.6
 # How many drops of water fall to the mm2, and how wet a wash is, by amount. Common practice, no source.

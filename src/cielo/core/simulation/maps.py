@@ -22,9 +22,9 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
-from cielo.core.materials import RESIST_KINDS
+from cielo.core.materials import OPEN_KINDS, RESIST_KINDS
 from cielo.core.optics.water import BLOTTED, SET_FREE
-from cielo.core.plan import Brush, Plan, Water, masks_on
+from cielo.core.plan import Brush, Dry, Plan, Water, masks_on
 from cielo.core.simulation.grid import Grid, grid_of
 from cielo.core.simulation.laydown import strength_laid, water_laid, water_spots
 from cielo.core.simulation.spots import rims
@@ -43,13 +43,25 @@ class Laying(NamedTuple):
 
 
 def layings(plan: Plan, grid: Grid) -> list[Laying]:
-    """Every laying of a plan in working order, as later water left it. Do not write to the maps."""
+    """Every laying of a plan in working order, as later water left it. Do not write to the maps.
+
+    Embossing powder sticks to watermark ink, and to whatever slow ink is still open where it falls.
+    """
     laid: list[Laying] = []
+    still_open: list[Map] = []
     for step, on in masks_on(plan):
         if isinstance(step, Brush):
-            laid.append(Laying(step, strength_laid(plan, step, on, grid)))
+            strength = strength_laid(plan, step, on, grid)
+            kind = plan.ink(step.ink).kind
+            if kind in RESIST_KINDS and still_open:
+                strength = np.maximum(strength, np.minimum(np.max(still_open, axis=0), 1))
+            if kind in OPEN_KINDS:
+                still_open.append(strength)
+            laid.append(Laying(step, strength))
         elif isinstance(step, Water):
             laid = _after_water(plan, step, on, grid, laid)
+        elif isinstance(step, Dry):
+            still_open = []
     return laid
 
 

@@ -26,7 +26,7 @@ group and make one film, whose K and S add.
 """
 
 from collections import OrderedDict
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import replace
 from functools import lru_cache
 from threading import Lock
@@ -53,15 +53,19 @@ STRONGEST = 16.0
 # So many pictures are kept, of grids up to LARGEST_KEPT pixels: a few MB each.
 MOST_KEPT = 12
 Rgb = NDArray[np.uint8]
+Progress = Callable[[float], None]
 
 
-def picture(plan: Plan, grid: Grid, steps_done: int | None = None) -> Rgb:
-    """The panel as sRGB, (rows, columns, 3), 8 bit, after ``steps_done`` steps (all where None), masks lifted to look."""
-    return encode(panel_xyz(plan, grid, steps_done))
+def picture(plan: Plan, grid: Grid, steps_done: int | None = None, tell: Progress | None = None) -> Rgb:
+    """The panel as sRGB, (rows, columns, 3), 8 bit, after ``steps_done`` steps (all where None), masks lifted to look.
+
+    ``tell`` is called with the share done, 0..1, as the picture grows; what it raises stops the picture.
+    """
+    return encode(panel_xyz(plan, grid, steps_done, tell))
 
 
-def panel_xyz(plan: Plan, grid: Grid, steps_done: int | None = None) -> NDArray[np.float32]:
-    """The panel's colour, XYZ of D50, (rows, columns, 3), after ``steps_done`` steps."""
+def panel_xyz(plan: Plan, grid: Grid, steps_done: int | None = None, tell: Progress | None = None) -> NDArray[np.float32]:
+    """The panel's colour, XYZ of D50, (rows, columns, 3), after ``steps_done`` steps; ``tell`` as in picture."""
     done = plan if steps_done is None else replace(plan, steps=plan.steps[:steps_done])
     inks = _inks(plan)
     index = {ink.key: i for i, ink in enumerate(plan.inks)}
@@ -85,6 +89,8 @@ def panel_xyz(plan: Plan, grid: Grid, steps_done: int | None = None) -> NDArray[
                     todo, xyz[rows],
                 )  # fmt: skip
         kept.remember()
+        if tell is not None:
+            tell(rows.stop / grid.rows)
     return xyz
 
 

@@ -1,0 +1,28 @@
+<script setup lang="ts">
+/** The stock as a word of a sentence. */
+import { computed } from "vue";
+import { useShelf } from "../composables/useShelf";
+import WordChoice from "./WordChoice.vue";
+
+defineProps<{ text: string; value: string }>();
+const emit = defineEmits<{ choose: [key: string] }>();
+const { shelf } = useShelf();
+const choices = computed(() =>
+  (shelf.value?.stocks ?? []).map(({ stock, hex }) => ({
+    value: stock.key,
+    label: stock.name,
+    hint: stock.paper.surface,
+    colour: hex,
+  })),
+);
+</script>
+
+<template>
+  <WordChoice
+    label="Stock"
+    :text="text"
+    :value="value"
+    :choices="choices"
+    @choose="(key) => emit('choose', key)"
+  />
+</template>
