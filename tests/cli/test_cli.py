@@ -3,19 +3,44 @@
 import json
 import subprocess
 import sys
+from contextlib import redirect_stderr, redirect_stdout
+from dataclasses import dataclass
+from io import StringIO
 from pathlib import Path
+from unittest.mock import patch
 
 import pytest
 from PIL import Image
 
+from cielo.cli import main
 from cielo.core.plan import Brush, move_step
 from cielo.exchange.plan_file import write_plan
 from tests.core.plans import gradient
 
 
-def cielo(*arguments: str | Path) -> subprocess.CompletedProcess[str]:
-    command = [sys.executable, "-c", "from cielo.cli import main; main()", *map(str, arguments)]
-    return subprocess.run(command, capture_output=True, text=True, check=False)
+@dataclass(frozen=True)
+class Ran:
+    returncode: int
+    stdout: str
+    stderr: str
+
+
+def cielo(*arguments: str | Path) -> Ran:
+    """A command run as the shell would, but in this process: starting Python anew takes seconds each time."""
+    out, err, code = StringIO(), StringIO(), 0
+    with patch("sys.argv", ["cielo", *map(str, arguments)]), redirect_stdout(out), redirect_stderr(err):
+        try:
+            main()
+        except SystemExit as ended:
+            code = int(ended.code or 0)
+    return Ran(code, out.getvalue(), err.getvalue())
+
+
+def test_the_command_itself_starts() -> None:
+    ran = subprocess.run(
+        [sys.executable, "-c", "from cielo.cli import main; main()", "--help"], capture_output=True, text=True, check=True
+    )
+    assert all(command in ran.stdout for command in ("demo", "serve", "predict", "render", "proofs", "check", "order", "schema"))
 
 
 @pytest.fixture

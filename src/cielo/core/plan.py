@@ -31,7 +31,6 @@ TOUCH_STRENGTH: dict[Touch, float] = {
 RUNS_OFF_MM = 0.5
 
 
-
 @dataclass(frozen=True)
 class Reveals:
     """What the base shows round the panel, mm."""
