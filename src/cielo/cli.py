@@ -2,6 +2,7 @@
 
 import json
 import sys
+from enum import StrEnum
 from pathlib import Path
 from typing import Annotated, Any
 
@@ -15,6 +16,15 @@ PlanFile = Annotated[Path, typer.Argument(metavar="PLAN", help="a plan file, *.c
 AsJson = Annotated[bool, typer.Option("--json", help="answer as JSON")]
 Database = Annotated[Path | None, typer.Option("--db", help="the database file")]
 Port = Annotated[int, typer.Option(min=0, max=65535, help="the port on 127.0.0.1; 0 takes a free one")]
+
+
+class CutFormat(StrEnum):
+    """What templates can be written as."""
+
+    svg = "svg"
+    pdf = "pdf"
+    dxf = "dxf"
+
 
 WEB_ROOT = Path(__file__).resolve().parents[2] / "web" / "dist"
 
@@ -119,16 +129,56 @@ def proofs(
 
     with About(plan):
         document = _plan(plan)
-        try:
-            out.mkdir(parents=True, exist_ok=True)
-        except OSError as error:
-            raise BadInput(f"cannot be made: {error.strerror}.", field=str(out), mend="Check the folder.") from error
+        _folder(out)
         count = len(document.steps) + 1
         with typer.progressbar(pictures.proofs(document, dpi), length=count, label="Proofs", file=sys.stderr) as made:
             for done, png in made:
                 _write(out / f"{done:02d}.png", png)
         if moving:
             _write(out / "proofs.png", pictures.proofs_moving(document, dpi))
+
+
+@app.command()
+def cut(
+    plan: PlanFile,
+    out: Annotated[Path, typer.Option(help="the folder to write into")],
+    template_format: Annotated[CutFormat, typer.Option("--format", help="svg, pdf or dxf")] = CutFormat.svg,
+    as_json: AsJson = False,
+) -> None:
+    """Templates to cut, 1:1: base, panel, masks and stencils, one file each; the lengths of tapes are told."""
+    from cielo.core.geometry.pieces import pieces_of, tape_lengths_mm
+    from cielo.core.units import say_length, say_size
+    from cielo.exchange.templates import write_template
+
+    with About(plan):
+        document = _plan(plan)
+        _folder(out)
+        pieces = pieces_of(document)
+        for piece in pieces:
+            _write(out / f"{piece.key}.{template_format.value}", write_template(piece, document.units, template_format.value))
+        tapes = tape_lengths_mm(document)
+    if as_json:
+        cuts = [
+            {
+                "key": p.key,
+                "name": p.name,
+                "width_mm": p.width_mm,
+                "height_mm": p.height_mm,
+                "cut_length_mm": p.cut_length_mm,
+                "note": p.note,
+            }
+            for p in pieces
+        ]
+        _print_json({"pieces": cuts, "tapes": {key: list(lengths) for key, lengths in tapes.items()}})
+        return
+    for piece in pieces:
+        print(
+            f"{piece.key}.{template_format.value}: {piece.name}, {say_size(piece.width_mm, piece.height_mm, document.units)}. {piece.note}"
+        )
+    for key, lengths in tapes.items():
+        print(
+            f"{document.mask(key).called}: tear {' and '.join(say_length(length, document.units) for length in lengths)} of tape."
+        )
 
 
 @app.command()
@@ -235,6 +285,13 @@ def _write(path: Path, data: bytes) -> None:
         path.write_bytes(data)
     except OSError as error:
         raise BadInput(f"cannot be written: {error.strerror}.", field=str(path), mend="Check the folder.") from error
+
+
+def _folder(path: Path) -> None:
+    try:
+        path.mkdir(parents=True, exist_ok=True)
+    except OSError as error:
+        raise BadInput(f"cannot be made: {error.strerror}.", field=str(path), mend="Check the folder.") from error
 
 
 def _data_folder() -> Path:

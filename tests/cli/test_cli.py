@@ -91,6 +91,16 @@ def test_proofs_of_every_step(plan_file: Path, tmp_path: Path) -> None:
         assert round(image.info["dpi"][0]) == 30
 
 
+def test_cut(plan_file: Path, tmp_path: Path) -> None:
+    told = cielo("cut", plan_file, "--out", tmp_path / "dxf", "--format", "dxf", "--json")
+    assert told.returncode == 0, told.stderr
+    pieces = json.loads(told.stdout)["pieces"]
+    assert [piece["key"] for piece in pieces] == ["base", "panel", "moon"]
+    assert sorted(path.name for path in (tmp_path / "dxf").iterdir()) == ["base.dxf", "moon.dxf", "panel.dxf"]
+    assert "score at 5 in" in cielo("cut", plan_file, "--out", tmp_path / "svg").stdout
+    assert cielo("cut", plan_file, "--out", plan_file / "x").returncode == 2
+
+
 def test_predict(tmp_path: Path) -> None:
     request, out = tmp_path / "in.json", tmp_path / "out.json"
     inks = {"A": {"kind": "dye", "laydown": "film", "swatches": [{"strength": 1.0, "lab": [60, 30, 20]}]}}

@@ -21,6 +21,15 @@ def start_on(page: Page, ground: str, inks: tuple[str, ...], stock: str = "") ->
     expect(page.get_by_text("Nothing will go wrong that Cielo knows of.")).to_be_visible()
 
 
+def add_step(page: Page, name: str, place: int) -> None:
+    """Add a step after the chosen one, and wait until it stands there and is chosen."""
+    page.get_by_role("button", name="Add: Add a step after").click()
+    page.get_by_role("button", name=name).click()
+    steps = page.get_by_role("list", name="Run of proofs").get_by_role("button")
+    expect(steps.nth(place - 1)).to_have_attribute("aria-current", "step")
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+
+
 def whiteness(rgb: np.ndarray) -> float:
     """The share of the panel that is nearly bare white stock."""
     return float((rgb.min(axis=2) > 232).mean())
@@ -80,18 +89,14 @@ def test_masks_words_water_and_a_sentiment_are_added_in_place(page: Page) -> Non
     page.get_by_role("button", name="a repeat stencil").click()
     expect(page.get_by_text("every").first).to_be_visible()
     page.get_by_role("list", name="Run of proofs").get_by_role("button").last.click()
-    page.get_by_role("button", name="Add: Add a step after").click()
-    page.get_by_role("button", name="Lay the agave stencil").click()
-    page.get_by_role("button", name="Add: Add a step after").click()
-    page.get_by_role("button", name="Brush it all over").click()
+    add_step(page, "Lay the agave stencil", 5)
+    add_step(page, "Brush it all over", 6)
     expect(page.get_by_text("through the agave stencil").first).to_be_visible()
-    page.get_by_role("button", name="Add: Add a step after").click()
-    page.get_by_role("button", name="Splatter water").click()
+    add_step(page, "Splatter water", 7)
     page.get_by_role("button", name="Water: a good sprinkle").click()
     page.get_by_role("button", name="really wet").click()
     expect(page.get_by_role("button", name="Water: really wet")).to_be_visible()
-    page.get_by_role("button", name="Add: Add a step after").click()
-    page.get_by_role("button", name="Stamp words").click()
+    add_step(page, "Stamp words", 8)
     page.get_by_role("button", name="Words: “Thank you”").click()
     page.get_by_label("Words", exact=True).fill("Dry Garden")
     page.keyboard.press("Enter")

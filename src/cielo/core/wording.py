@@ -74,6 +74,8 @@ ONTO_WORDS: dict[Onto, str] = {
 AMOUNT_WORDS: dict[WaterAmount, str] = {"fine": "a few drops", "medium": "a good sprinkle", "heavy": "really wet"}
 # Where a sentence says that the ink goes out to every edge, or fades at one.
 FADING = (Whole, Band, Slant, Halo)
+# Tools that take their ink from a pad.
+ON_PADS = ("even", "fine", "open", "streaks", "blots", "print")
 # Marks that fall by chance, so that another throw gives another picture.
 THROWN = ("open", "blots", "drops", "pools")
 
@@ -108,7 +110,8 @@ def fetch(plan: Plan, step: Step) -> str:
                 "even": ", scrap paper to off-load on", "drops": ", a sheet to shield what stays clean",
                 "blots": ", mister", "print": ", scrap to stamp off on",
             }.get(tool.texture, "")  # fmt: skip
-            return f"{ink.name}, {tool.name}{extra}"
+            pad = " pad" if tool.texture in ON_PADS and ink.kind not in ("alcohol", "paste") else ""
+            return f"{ink.name}{pad}, {tool.name}{extra}"
         case LayMask() | LiftMask():
             return f"the {plan.mask(step.mask).called}"
         case Wipe():

@@ -46,7 +46,7 @@ function takeOut() {
 
 <template>
   <span>
-    The {{ piece.name }}
+    The {{ piece.name === piece.kind ? piece.kind : `${piece.name} ${piece.kind}` }}
     <template v-if="piece.kind === 'sentiment'">
       in
       <WordChoice

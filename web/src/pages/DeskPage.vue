@@ -167,6 +167,7 @@ useEventListener("keydown", (event) => {
         </button>
         <RouterLink v-if="card" class="press" :to="crossings">Crossings</RouterLink>
         <a class="press" :href="`/api/cards/${id}/export`" download>Plan file</a>
+        <a class="press" :href="`/api/cards/${id}/templates.pdf`" target="_blank" rel="noopener">Templates</a>
         <a class="press" :href="`/api/cards/${id}/run-sheet.pdf`" target="_blank" rel="noopener">Run sheet</a>
         <RouterLink v-if="card?.plan.steps.length" class="press main" :to="{ name: 'bench', params: { id } }"
           >To the bench</RouterLink

@@ -24,7 +24,7 @@ from cielo.app import cards
 from cielo.app.cards import CardOnDesk
 from cielo.app.pictures import panel_png, proofs_moving
 from cielo.app.reading import read_aloud
-from cielo.app.sheets import run_sheet
+from cielo.app.sheets import run_sheet, templates
 from cielo.app.shelf import find_stock
 from cielo.core.optics.spectra import hex_from_lab, is_in_gamut
 from cielo.core.simulation.point import ask
@@ -191,6 +191,14 @@ def sheet(card_id: CardId, store: StoreOfApp) -> Response:
         media_type="application/pdf",
         headers={"content-disposition": _attachment(plan.title, "run-sheet.pdf", "inline")},
     )
+
+
+@router.get("/{card_id}/templates.pdf", response_class=Response, responses={200: {"content": {"application/pdf": {}}}})
+def cut_templates(card_id: CardId, store: StoreOfApp) -> Response:
+    """Templates of every piece to cut, 1:1."""
+    plan = cards.open_card(store, card_id).revision.plan
+    headers = {"content-disposition": _attachment(plan.title, "templates.pdf", "inline")}
+    return Response(templates(plan), media_type="application/pdf", headers=headers)
 
 
 @router.get("/{card_id}/export")

@@ -38,7 +38,7 @@ def _reason(plan: Plan, at: int, step: Step, meets: Meets) -> str:
 def _brush_reason(plan: Plan, at: int, step: Brush, meets: Meets) -> str:
     light = lightness_by_key(plan)
     ink = plan.ink(step.ink)
-    earlier = [other for other in plan.steps[:at] if isinstance(other, Brush)]
+    earlier = [other for other in plan.steps[:at] if isinstance(other, Brush) and plan.ink(other.ink).kind not in RESIST_KINDS]
     met = [other for other in earlier if other.ink != step.ink and meets(other.id, step.id)]
     darker = sorted(
         (other for other in met if light[other.ink] < light[step.ink] - SAME_LIGHTNESS),
