@@ -59,7 +59,7 @@ def take(page: Page, address: str) -> None:
     page.goto(address)
     page.get_by_role("button", name="Start a new card").click()
     for ink in ("Yucca 1", "Ocotillo 2", "Cholla 7", "Sage 8"):
-        page.get_by_role("button", name=ink, exact=True).click()
+        page.locator(".pick", has_text=ink).click()
     page.locator(".tiles img").last.wait_for()
     page.locator(".tiles").evaluate("(e) => window.scrollTo(0, e.getBoundingClientRect().top - 90)")
     settle(page)

@@ -1,6 +1,9 @@
 """Cards from nothing on four grounds: blended, smooshed, resist, stencilled; and the Desk's words for all that is in them."""
 
+from pathlib import Path
+
 import numpy as np
+import pytest
 from playwright.sync_api import Page, expect
 
 from tests.e2e.looking import brightness, check_reachable, panel
@@ -14,7 +17,7 @@ def start_on(page: Page, ground: str, inks: tuple[str, ...], stock: str = "") ->
         page.get_by_role("button", name="Stock:").click()
         page.get_by_role("button", name=stock).click()
     for ink in inks:
-        page.get_by_role("group", name="Inks").get_by_role("button", name=ink, exact=True).click()
+        page.locator(".pick", has_text=ink).click()
     page.get_by_role("list", name="Grounds").get_by_role("button", name=ground).click()
     page.get_by_role("button", name="Lay it out").click()
     expect(page.get_by_role("list", name="Run of proofs")).to_be_visible()
@@ -116,3 +119,36 @@ def test_another_ground_in_place_of_the_steps(page: Page) -> None:
     expect(page.get_by_text("Splatter water with the coarse splatter brush").first).to_be_visible()
     page.get_by_role("button", name="Undo").click()
     expect(page.get_by_text("Splatter water")).to_have_count(0)
+
+
+def test_a_drawing_of_ones_own_becomes_a_stencil_is_moved_and_cut(page: Page, tmp_path: Path) -> None:
+    start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
+    drawing = tmp_path / "barrel cactus.svg"
+    drawing.write_text(
+        '<svg xmlns="http://www.w3.org/2000/svg" width="50mm" height="50mm" viewBox="0 0 50 50"><circle cx="25" cy="25" r="20"/></svg>'
+    )
+    page.get_by_label("Drawing (SVG)").set_input_files(drawing)
+    expect(page.get_by_text("The barrel cactus stencil").first).to_be_visible()
+    page.get_by_role("button", name="The barrel cactus stencil from the left").click()
+    page.get_by_label("The barrel cactus stencil from the left", exact=True).fill("1 1/2")
+    page.keyboard.press("Enter")
+    page.get_by_role("list", name="Run of proofs").get_by_role("button").last.click()
+    add_step(page, "Lay the barrel cactus stencil", 5)
+    before = panel(page)
+    add_step(page, "Brush it all over", 6)
+    after = panel(page)
+    changed = np.abs(after - before).sum(axis=2) > 6
+    _, columns = np.nonzero(changed)
+    assert abs(columns.mean() / changed.shape[1] - 38.1 / 120.65) < 0.02, "ink only where the opening lies"
+    assert 0.02 < changed.mean() < 0.12
+    address = page.get_by_role("link", name="Templates").get_attribute("href")
+    assert page.request.get(page.url.split("/desk")[0] + str(address)).body().startswith(b"%PDF")
+
+
+@pytest.mark.parametrize("expected_refusals", [[422]])
+def test_a_drawing_that_cannot_be_read_is_refused_in_words(page: Page, tmp_path: Path) -> None:
+    start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
+    broken = tmp_path / "broken.svg"
+    broken.write_text("<svg")
+    page.get_by_label("Drawing (SVG)").set_input_files(broken)
+    expect(page.get_by_text("This is no SVG")).to_be_visible()

@@ -21,7 +21,7 @@ def start_card(page: Page, name: str, inks: tuple[str, ...], mask: str = "a moon
         page.get_by_role("button", name="Round mask").click()
         page.get_by_role("button", name=mask).click()
     for ink in inks:
-        page.get_by_role("button", name=ink, exact=True).click()
+        page.locator(".pick", has_text=ink).click()
     page.get_by_role("button", name="Lay it out").click()
     expect(page.get_by_role("list", name="Run of proofs")).to_be_visible()
 

@@ -7,7 +7,7 @@ from cielo.app.shelf import find_inks, find_stock
 from cielo.core.advice.judge import judge
 from cielo.core.geometry.formats import FORMATS, CardFormat
 from cielo.core.materials import Stock
-from cielo.core.plan import Card, Plan, Reveals, ensure_sound
+from cielo.core.plan import Card, Drawn, Plan, Reveals, ensure_sound
 from cielo.core.sequence.gradient import GradientWish, propose_gradient
 from cielo.core.sequence.grounds import GROUNDS, lay_out
 from cielo.core.sequence.precedence import with_wipes
@@ -15,6 +15,7 @@ from cielo.core.simulation.contact import contact_of
 from cielo.core.units import Units
 from cielo.errors import BadInput, NotFound, OutOfDate
 from cielo.exchange.plan_file import read_plan
+from cielo.exchange.svg_drawing import read_svg
 from cielo.store.cards import Revision, add_card, add_revision, all_cards, find_card, read_revision
 from cielo.store.database import Store
 from cielo.store.shelf import read_inks
@@ -130,6 +131,20 @@ def change_card(store: Store, card_id: str, based_on: int, said: str, change: Ca
         if plan != current.plan:
             add_revision(session, card, plan, said, undo_to=current.number, redo_to=None)
     return open_card(store, card_id)
+
+
+def bring_drawing(store: Store, card_id: str, based_on: int, name: str, data: bytes) -> CardOnDesk:
+    """Add a stencil from the bytes of an SVG, in the middle of the panel. Raises BadInput, TooLarge or OutOfDate; then nothing is stored."""
+    drawing = read_svg(data)
+
+    def with_drawing(plan: Plan) -> Plan:
+        taken = {mask.key for mask in plan.masks}
+        key = next(f"drawn-{n}" for n in range(1, len(taken) + 2) if f"drawn-{n}" not in taken)
+        rings = tuple(tuple((round(float(x), 3), round(float(y), 3)) for x, y in ring[:-1]) for ring in drawing.rings_mm)
+        mask = Drawn(key, name, plan.card.panel_width_mm / 2, plan.card.panel_height_mm / 2, rings)
+        return replace(plan, masks=(*plan.masks, mask))
+
+    return change_card(store, card_id, based_on, f"bring the drawing {name} in", with_drawing)
 
 
 def apply_remedy(store: Store, card_id: str, based_on: int, code: str, step: str) -> CardOnDesk:

@@ -166,7 +166,28 @@ class MotifMask:
         return f"{self.name} mask" if self.keeps == "inside" else f"{self.name} stencil"
 
 
-Mask = Disc | EdgeMask | Tapes | Stencil | MotifMask
+@dataclass(frozen=True)
+class Drawn:
+    """A mask or stencil of the maker's own drawing: closed outlines round its middle, mm; inside is by the even-odd rule."""
+
+    key: str
+    name: str
+    x_mm: float
+    y_mm: float
+    rings: tuple[tuple[tuple[float, float], ...], ...]
+    scale: float = 1.0
+    angle_deg: float = 0.0
+    flipped: bool = False
+    spread_mm: float = 0.0
+    keeps: Keeps = "outside"
+    shape: Literal["drawn"] = "drawn"
+
+    @property
+    def called(self) -> str:
+        return f"{self.name} mask" if self.keeps == "inside" else f"{self.name} stencil"
+
+
+Mask = Disc | EdgeMask | Tapes | Stencil | MotifMask | Drawn
 
 
 @dataclass(frozen=True)

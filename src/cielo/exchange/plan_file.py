@@ -7,7 +7,7 @@ import json
 from collections.abc import Callable
 from typing import Annotated, Any, ClassVar, Literal, Self
 
-from pydantic import Field, TypeAdapter
+from pydantic import Field, TypeAdapter, model_validator
 
 from cielo.core.plan import (
     Arrangement,
@@ -15,6 +15,7 @@ from cielo.core.plan import (
     Brush,
     Card,
     Disc,
+    Drawn,
     Dry,
     DryingWay,
     Edge,
@@ -148,7 +149,37 @@ class MotifMaskModel(MaskModel):
     keeps: Keeps = "inside"
 
 
-AnyMask = Annotated[DiscModel | EdgeMaskModel | TapesModel | StencilModel | MotifMaskModel, Field(discriminator="shape")]
+Offset = Annotated[float, Field(ge=-600, le=600, description="millimetres from the drawing's middle")]
+
+
+class DrawnModel(MaskModel):
+    core = Drawn
+    shape: Literal["drawn"] = "drawn"
+    rings: Annotated[
+        list[Annotated[list[tuple[Offset, Offset]], Field(min_length=3, max_length=4100)]], Field(min_length=1, max_length=600)
+    ]
+    scale: Annotated[float, Field(gt=0.02, le=20)] = 1.0
+    angle_deg: Angle = 0.0
+    flipped: bool = False
+    spread_mm: Annotated[float, Field(ge=0, le=20)] = 0.0
+    keeps: Keeps = "outside"
+
+    def to_core(self) -> Drawn:
+        rings = tuple(tuple(ring) for ring in self.rings)
+        return Drawn(
+            self.key, self.name, self.x_mm, self.y_mm, rings, self.scale, self.angle_deg, self.flipped, self.spread_mm, self.keeps
+        )
+
+    @model_validator(mode="after")
+    def _few_points(self) -> Self:
+        if sum(len(ring) for ring in self.rings) > 4600:
+            raise ValueError("the drawing has more than 4600 points.")
+        return self
+
+
+AnyMask = Annotated[
+    DiscModel | EdgeMaskModel | TapesModel | StencilModel | MotifMaskModel | DrawnModel, Field(discriminator="shape")
+]
 
 
 class WholeModel(Mirror):

@@ -60,8 +60,8 @@ def field_path(location: Any) -> str:
 
 
 KINDS = frozenset({
-    "brush", "water", "lay-mask", "lift-mask", "wipe", "wipe-beads", "dry", "disc", "edge", "tapes", "stencil", "motif", "whole", "band",
-    "slant", "halo", "vignette", "patches", "inside", "motifs", "words", "wet-area",
+    "brush", "water", "lay-mask", "lift-mask", "wipe", "wipe-beads", "dry", "disc", "edge", "tapes", "stencil", "motif", "drawn",
+    "whole", "band", "slant", "halo", "vignette", "patches", "inside", "motifs", "words", "wet-area",
 })  # fmt: skip
 MENDS = {
     "extra_forbidden": "Leave it out, or check its spelling.",

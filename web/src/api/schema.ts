@@ -172,6 +172,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cards/{card_id}/drawing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Drawing
+         * @description Add a stencil from an SVG, sent as the body.
+         */
+        post: operations["bring_drawing_api_cards__card_id__drawing_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cards/{card_id}/remedy": {
         parameters: {
             query?: never;
@@ -1029,6 +1049,60 @@ export interface components {
              */
             keeps: "inside" | "outside";
         };
+        /** DrawnModel */
+        DrawnModel: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * X Mm
+             * @description millimetres from the panel's top left corner
+             */
+            x_mm: number;
+            /**
+             * Y Mm
+             * @description millimetres from the panel's top left corner
+             */
+            y_mm: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "drawn";
+            /** Rings */
+            rings: [
+                number,
+                number
+            ][][];
+            /**
+             * Scale
+             * @default 1
+             */
+            scale: number;
+            /**
+             * Angle Deg
+             * @description degrees, clockwise
+             * @default 0
+             */
+            angle_deg: number;
+            /**
+             * Flipped
+             * @default false
+             */
+            flipped: boolean;
+            /**
+             * Spread Mm
+             * @default 0
+             */
+            spread_mm: number;
+            /**
+             * Keeps
+             * @default outside
+             * @enum {string}
+             */
+            keeps: "inside" | "outside";
+        };
         /** DropCrossing */
         DropCrossing: {
             /** Stock */
@@ -1601,7 +1675,7 @@ export interface components {
              * Masks
              * @default []
              */
-            masks: (components["schemas"]["DiscModel"] | components["schemas"]["EdgeMaskModel"] | components["schemas"]["TapesModel"] | components["schemas"]["StencilModel"] | components["schemas"]["MotifMaskModel"])[];
+            masks: (components["schemas"]["DiscModel"] | components["schemas"]["EdgeMaskModel"] | components["schemas"]["TapesModel"] | components["schemas"]["StencilModel"] | components["schemas"]["MotifMaskModel"] | components["schemas"]["DrawnModel"])[];
             /**
              * Steps
              * @default []
@@ -2709,6 +2783,76 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["LayGround"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bring_drawing_api_cards__card_id__drawing_post: {
+        parameters: {
+            query: {
+                based_on: number;
+                name: string;
+            };
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "image/svg+xml": string;
             };
         };
         responses: {

@@ -1,5 +1,5 @@
 import { computed, ref } from "vue";
-import { api, type CardOut, type PlanModel, Refusal, type Schemas, take } from "../api/client";
+import { api, type CardOut, type PlanModel, Refusal, refusalOf, type Schemas, take } from "../api/client";
 import { useNotice } from "./useNotice";
 
 /**
@@ -59,6 +59,18 @@ export function useCard(id: string) {
       inTurn((now) =>
         take(api.POST("/api/cards/{card_id}/ground", { ...path, body: { ground, based_on: now.revision } })),
       ),
+    /** A stencil from a drawing of the maker's own. */
+    bringDrawing: (name: string, file: File) =>
+      inTurn(async (now) => {
+        const query = `based_on=${now.revision}&name=${encodeURIComponent(name)}`;
+        const response = await fetch(`/api/cards/${id}/drawing?${query}`, {
+          method: "POST",
+          headers: { "content-type": "image/svg+xml" },
+          body: await file.arrayBuffer(),
+        });
+        if (!response.ok) throw await refusalOf(response);
+        return (await response.json()) as CardOut;
+      }),
     remedy: (code: string, step: string) =>
       inTurn((now) =>
         take(

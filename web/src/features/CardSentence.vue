@@ -6,6 +6,7 @@ import GroundTiles from "./GroundTiles.vue";
 import MaskSentence from "./MaskSentence.vue";
 import FocalSentence from "./FocalSentence.vue";
 import InkDab from "../components/InkDab.vue";
+import InkPicker from "../components/InkPicker.vue";
 import StockWord from "../components/StockWord.vue";
 import UnitsWord from "../components/UnitsWord.vue";
 import WordChoice from "../components/WordChoice.vue";
@@ -20,7 +21,15 @@ const emit = defineEmits<{
   change: [said: string, make: (plan: PlanModel) => PlanModel];
   layOut: [wish: Omit<Schemas["ProposeGradient"], "based_on">];
   layGround: [ground: string];
+  bringDrawing: [name: string, file: File];
 }>();
+const picker = ref<HTMLInputElement | null>(null);
+function bringDrawing(event: Event) {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  input.value = "";
+  if (file) emit("bringDrawing", file.name.replace(/\.svg$/i, "").slice(0, 60) || "drawing", file);
+}
 const { shelf, look } = useShelf();
 
 const plan = computed(() => props.card.plan);
@@ -266,6 +275,8 @@ function layOut() {
           :called="called(mask.key)"
           :units="units"
           :in-use="maskInUse(mask.key)"
+          :width="card.reading.panel_width_mm"
+          :height="card.reading.panel_height_mm"
           @change="changeMask"
           @take-out="takeMaskOut(mask.key)"
         />
@@ -275,7 +286,16 @@ function layOut() {
         }}<FocalSentence :card="card" :piece="piece" @change="(said, make) => emit('change', said, make)" />
       </template>
       {{ " " }}
-      <WordChoice label="Add a mask" text="Add a mask" :choices="NEW_MASKS" @choose="addMask" />
+      <WordChoice label="Add a mask" text="Add a mask" :choices="NEW_MASKS" @choose="addMask" />,
+      <button class="word" @click="picker?.click()">bring a drawing in</button>
+      <input
+        ref="picker"
+        type="file"
+        accept=".svg,image/svg+xml"
+        hidden
+        aria-label="Drawing (SVG)"
+        @change="bringDrawing"
+      />
       or
       <WordChoice
         label="Add a focal piece"
@@ -304,24 +324,14 @@ function layOut() {
         </button>
       </div>
     </div>
-    <div v-if="picking" class="shelf" role="group" aria-label="Inks on the shelf">
-      <button
-        v-for="{ ink, hex } in shelf?.inks ?? []"
-        :key="ink.key"
-        class="pick"
-        :aria-pressed="plan.inks.some((other) => other.key === ink.key)"
-        :disabled="inUse(ink.key)"
-        :title="inUse(ink.key) ? 'A step uses it' : ''"
-        @click="toggleInk(ink)"
-      >
-        <InkDab
-          :colour="hex"
-          :stock="card.reading.stock_hex"
-          :name="ink.name"
-          :mark="plan.inks.some((other) => other.key === ink.key) ? '✓' : undefined"
-        />
-      </button>
-    </div>
+    <InkPicker
+      v-if="picking"
+      :stock-hex="card.reading.stock_hex"
+      :chosen="plan.inks.map((ink) => ink.key)"
+      :kept="inUse"
+      kinds
+      @toggle="toggleInk"
+    />
     <div v-if="choosingGround" class="layout">
       <p>In place of these steps, from the same inks:</p>
       <GroundTiles
@@ -387,8 +397,7 @@ function layOut() {
   font-size: 15px;
   color: var(--ink-soft);
 }
-.inks,
-.shelf {
+.inks {
   display: flex;
   flex-wrap: wrap;
   gap: 8px 6px;
@@ -403,20 +412,6 @@ function layOut() {
 .small {
   font-size: 16px;
   padding: 2px 10px;
-}
-.pick {
-  padding: 10px 2px 4px;
-  border: 0;
-  border-radius: 4px;
-  background: transparent;
-  cursor: pointer;
-}
-.pick:disabled {
-  cursor: default;
-}
-.pick:hover:not(:disabled),
-.pick[aria-pressed="true"] {
-  background: var(--paper-deep);
 }
 .layout {
   margin-top: 12px;

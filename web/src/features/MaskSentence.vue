@@ -8,7 +8,14 @@ import WordNumber from "../components/WordNumber.vue";
 import { useShelf } from "../composables/useShelf";
 import { keepsChoices, type Mask, PROFILES } from "../logic/masks";
 
-const props = defineProps<{ mask: Mask; called: string; units: Units; inUse: boolean }>();
+const props = defineProps<{
+  mask: Mask;
+  called: string;
+  units: Units;
+  inUse: boolean;
+  width: number;
+  height: number;
+}>();
 const emit = defineEmits<{ change: [mask: Mask, said: string]; takeOut: [] }>();
 const { shelf } = useShelf();
 
@@ -16,6 +23,10 @@ const set = (change: object, said: string) => emit("change", { ...props.mask, ..
 function readAngle(text: string) {
   const value = Number(text.replace("°", "").replace(",", "."));
   return Number.isFinite(value) && Math.abs(value) <= 360 ? value : null;
+}
+function readPercent(text: string) {
+  const value = Number(text.replace("%", "").replace(",", "."));
+  return value >= 3 && value <= 2000 ? value / 100 : null;
 }
 const profileName = computed(() => {
   const { mask } = props;
@@ -72,6 +83,22 @@ const motifName = (key: string) => shelf.value?.motifs.find((m) => m.key === key
       />
       open, its middle
     </template>
+    <template v-else-if="mask.shape === 'drawn'">
+      is drawn at
+      <WordNumber
+        label="Size of the drawing"
+        :text="`${Math.round(mask.scale * 100)}%`"
+        :shown="String(Math.round(mask.scale * 100))"
+        unit="%"
+        hint="Use 3 to 2000."
+        :read="readPercent"
+        :tap="(d) => Math.max(0.05, (mask.shape === 'drawn' ? mask.scale : 1) + 0.05 * d)"
+        @change="(scale) => set({ scale }, `resize the ${called}`)"
+      />
+      of its size<button class="word" @click="set({ flipped: !mask.flipped }, `turn the ${called} over`)">
+        {{ mask.flipped ? ", turned over" : ", this side up" }}</button
+      >, its middle
+    </template>
     <template v-else>
       has the
       <WordChoice
@@ -114,7 +141,13 @@ const motifName = (key: string) => shelf.value?.motifs.find((m) => m.key === key
       :units="units"
       @change="(mm) => set({ y_mm: mm }, `move the ${called}`)"
     />
-    from the top<template v-if="mask.shape !== 'disc'"
+    from the top<button
+      v-if="mask.x_mm !== width / 2 || mask.y_mm !== height / 2"
+      class="word"
+      @click="set({ x_mm: width / 2, y_mm: height / 2 }, `centre the ${called}`)"
+    >
+      (centre it)</button
+    ><template v-if="mask.shape !== 'disc'"
       >, turned
       <WordNumber
         label="Turned"

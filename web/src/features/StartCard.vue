@@ -3,7 +3,7 @@
 import { computed, onMounted, ref } from "vue";
 import { useRouter } from "vue-router";
 import { api, type CardOut, type DiscModel, type Edge, type Schemas, take, type Units } from "../api/client";
-import InkDab from "../components/InkDab.vue";
+import InkPicker from "../components/InkPicker.vue";
 import StockWord from "../components/StockWord.vue";
 import UnitsWord from "../components/UnitsWord.vue";
 import WordChoice from "../components/WordChoice.vue";
@@ -156,22 +156,12 @@ async function start() {
         middle, dark</span
       >
     </h3>
-    <div class="inks" role="group" aria-label="Inks">
-      <button
-        v-for="{ ink, hex } in shelf.inks"
-        :key="ink.key"
-        class="pick"
-        :aria-pressed="inks.includes(ink.key)"
-        @click="toggle(ink.key)"
-      >
-        <InkDab
-          :colour="hex"
-          :stock="chosenStock?.hex ?? '#fff'"
-          :name="ink.name"
-          :mark="inks.includes(ink.key) ? '✓' : undefined"
-        />
-      </button>
-    </div>
+    <InkPicker
+      :stock-hex="chosenStock?.hex ?? '#fff'"
+      :chosen="inks"
+      kinds
+      @toggle="(ink) => toggle(ink.key)"
+    />
     <template v-if="ready">
       <h3>
         Ground
@@ -225,22 +215,6 @@ h3 {
 }
 h3 .quiet {
   font: 16px var(--text);
-}
-.inks {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 4px;
-}
-.pick {
-  padding: 12px 4px 6px;
-  border: 0;
-  border-radius: 4px;
-  background: transparent;
-  cursor: pointer;
-}
-.pick:hover,
-.pick[aria-pressed="true"] {
-  background: var(--paper-deep);
 }
 .end {
   position: sticky;

@@ -2,7 +2,7 @@
 import { computed, onMounted, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import type { Units } from "../api/client";
-import InkDab from "../components/InkDab.vue";
+import InkPicker from "../components/InkPicker.vue";
 import NoticeLine from "../components/NoticeLine.vue";
 import PageHead from "../components/PageHead.vue";
 import StockWord from "../components/StockWord.vue";
@@ -163,27 +163,18 @@ async function readSheet(event: Event) {
         </button>
         {{ picking ? "of the shelf." : "over each other." }}
       </p>
-      <div v-if="picking" class="inks" role="group" aria-label="Inks">
-        <button
-          v-for="{ ink, hex } in shelf.inks"
-          :key="ink.key"
-          class="pick"
-          :aria-pressed="inks.includes(ink.key)"
-          @click="toggle(ink.key)"
-        >
-          <InkDab
-            :colour="hex"
-            :stock="chart.stock_hex"
-            :name="ink.name"
-            :note="ink.kind"
-            :mark="inks.includes(ink.key) ? '✓' : undefined"
-          />
-        </button>
+      <InkPicker
+        v-if="picking"
+        :stock-hex="chart.stock_hex"
+        :chosen="inks"
+        kinds
+        @toggle="(ink) => toggle(ink.key)"
+      >
         <p class="quiet wide">
           Up to {{ MOST_INKS }}.
           <button class="press main" @click="picking = false">Done choosing</button>
         </p>
-      </div>
+      </InkPicker>
       <template v-else>
         <CrossingAnswer
           v-if="chosen"
@@ -248,22 +239,6 @@ main {
 .sentence {
   font-size: 20px;
   line-height: 1.7;
-}
-.inks {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 2px;
-}
-.pick {
-  padding: 12px 2px 6px;
-  border: 0;
-  border-radius: 4px;
-  background: transparent;
-  cursor: pointer;
-}
-.pick:hover,
-.pick[aria-pressed="true"] {
-  background: var(--paper-deep);
 }
 .wide {
   flex-basis: 100%;

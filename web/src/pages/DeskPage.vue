@@ -188,7 +188,13 @@ useEventListener("keydown", (event) => {
           <PanelAnswer :answer="answer" :card="card" :steps="stepsDone" />
         </div>
         <div class="right">
-          <CardSentence :card="card" @change="change" @lay-out="layOut" @lay-ground="layGround" />
+          <CardSentence
+            :card="card"
+            @change="change"
+            @lay-out="layOut"
+            @lay-ground="layGround"
+            @bring-drawing="desk.bringDrawing"
+          />
           <p class="verdict" role="status">
             <template v-if="!card.plan.steps.length">Nothing is laid yet.</template>
             <template v-else-if="trouble.length">

@@ -28,6 +28,7 @@ from cielo.app.sheets import run_sheet, templates
 from cielo.app.shelf import find_stock
 from cielo.core.optics.spectra import hex_from_lab, is_in_gamut
 from cielo.core.simulation.point import ask
+from cielo.exchange.materials_model import Name
 from cielo.exchange.plan_file import PlanModel, write_plan
 
 router = APIRouter(prefix="/cards", tags=["cards"], responses=REFUSALS)
@@ -102,6 +103,15 @@ def lay_ground(card_id: CardId, body: LayGround, store: StoreOfApp) -> CardOut:
     """Lay out a ground from the card's inks, in place of its steps and masks."""
     plan = cards.lay_ground(store, cards.card_at(store, card_id, body.based_on), body.ground)
     return _out(cards.change_card(store, card_id, body.based_on, "lay out another ground", lambda _: plan))
+
+
+@router.post(
+    "/{card_id}/drawing",
+    openapi_extra={"requestBody": {"required": True, "content": {"image/svg+xml": {"schema": {"type": "string"}}}}},
+)
+async def bring_drawing(card_id: CardId, request: Request, store: StoreOfApp, based_on: RevisionNumber, name: Name) -> CardOut:
+    """Add a stencil from an SVG, sent as the body."""
+    return _out(cards.bring_drawing(store, card_id, based_on, name, await request.body()))
 
 
 @router.post("/{card_id}/remedy")

@@ -1,5 +1,6 @@
 """How far places are from outlines. Exact, by the nearest point on each side; checked against Shapely in the tests."""
 
+from collections.abc import Sequence
 from typing import Any
 
 import numba
@@ -12,15 +13,16 @@ Array = NDArray[np.float64]
 Field = NDArray[np.float32]
 
 
-def signed_distance_mm(outline_mm: Array, x_mm: Array, y_mm: Array) -> Field:
-    """Distance to a closed polygon, below 0 inside.
+def signed_distance_mm(outlines_mm: Sequence[Array], x_mm: Array, y_mm: Array) -> Field:
+    """Distance to closed outlines, below 0 inside by the even-odd rule.
 
-    ``outline_mm`` (n, 2); ``x_mm`` and ``y_mm`` are places of the same shape, which the answer has too.
+    ``outlines_mm`` each (n, 2); ``x_mm`` and ``y_mm`` are places of the same shape, which the answer has too.
     """
     out = np.empty(x_mm.size, dtype=np.float32)
-    outline = np.ascontiguousarray(outline_mm, np.float32)
+    closed = [np.concatenate([outline, outline[:1]]) for outline in outlines_mm]
+    sides = np.concatenate([np.hstack([ring[:-1], ring[1:]]) for ring in closed]).astype(np.float32)
     with one_at_a_time:
-        _to_polygon(outline, np.ravel(x_mm).astype(np.float32), np.ravel(y_mm).astype(np.float32), out)
+        _to_sides(sides, np.ravel(x_mm).astype(np.float32), np.ravel(y_mm).astype(np.float32), out)
     return out.reshape(x_mm.shape)
 
 
@@ -39,19 +41,16 @@ def distance_below_mm(heights_mm: Array, start_mm: float, spacing_mm: float, u_m
 
 
 @numba.njit(cache=True, fastmath=True, parallel=True)
-def _to_polygon(outline: Any, xs: Any, ys: Any, out: Any) -> None:  # pragma: no cover - compiled
-    sides = outline.shape[0]
+def _to_sides(sides: Any, xs: Any, ys: Any, out: Any) -> None:  # pragma: no cover - compiled
     for i in numba.prange(len(xs)):
         x, y = xs[i], ys[i]
         nearest = np.float32(1e12)
         inside = False
-        ax, ay = outline[sides - 1, 0], outline[sides - 1, 1]
-        for j in range(sides):
-            bx, by = outline[j, 0], outline[j, 1]
+        for j in range(sides.shape[0]):
+            ax, ay, bx, by = sides[j, 0], sides[j, 1], sides[j, 2], sides[j, 3]
             nearest = min(nearest, _square_to_side(x, y, ax, ay, bx, by))
             if (ay > y) != (by > y) and x < ax + (y - ay) * (bx - ax) / (by - ay):
                 inside = not inside
-            ax, ay = bx, by
         distance = np.sqrt(nearest)
         out[i] = -distance if inside else distance
 

@@ -7,7 +7,7 @@ from numpy.typing import NDArray
 
 from cielo.core.geometry.distance import Field, distance_below_mm, signed_distance_mm
 from cielo.core.geometry.motifs import motif_outline
-from cielo.core.plan import Disc, EdgeMask, Mask, MotifMask, Profile, Stencil, Tapes
+from cielo.core.plan import Disc, Drawn, EdgeMask, Mask, MotifMask, Profile, Stencil, Tapes
 
 Array = NDArray[np.float64]
 
@@ -44,10 +44,18 @@ def _distance(mask: Mask, across: Array, down: Array) -> Field:
             reach = float(max(np.abs(u).max(), np.abs(v).max())) + 3 * mask.height_mm + 10
             line = _edge_line(mask, reach)
             return distance_below_mm(line[:, 1], float(line[0, 0]), PROFILE_STEP_MM, u, v)
+        case Drawn():
+            return signed_distance_mm(_drawn_rings(mask), u, v) - np.float32(mask.spread_mm)
         case Stencil():
             u, v = _in_cell(mask, u, v)
     outline = motif_outline(mask.motif) * (mask.size_mm / 2)
-    return signed_distance_mm(outline, u, v) - np.float32(mask.spread_mm)
+    return signed_distance_mm((outline,), u, v) - np.float32(mask.spread_mm)
+
+
+def _drawn_rings(mask: Drawn) -> tuple[Array, ...]:
+    """A drawing's outlines in its own directions, at its size."""
+    scale = np.array([-mask.scale if mask.flipped else mask.scale, mask.scale])
+    return tuple(np.array(ring, dtype=float) * scale for ring in mask.rings)
 
 
 def _in_cell(mask: Stencil, u: Array, v: Array) -> tuple[Array, Array]:
@@ -74,6 +82,8 @@ def offset_from_motif_mm(mask: Mask, x_mm: Array, y_mm: Array) -> tuple[Array, A
             return across, down, mask.width_mm
         case EdgeMask():
             return across, down, 2 * max(mask.height_mm, 20.0)
+        case Drawn():
+            return across, down, float(max(np.ptp(np.concatenate(_drawn_rings(mask)), axis=0)))
 
 
 def _turn_back(across: Array, down: Array, angle_deg: float) -> tuple[Array, Array]:
@@ -131,6 +141,8 @@ def outlines_mm(mask: Mask, width_mm: float, height_mm: float) -> tuple[Array, .
         case Tapes():
             sides = [np.array([(-reach, v), (reach, v)]) for v in (-mask.width_mm / 2, mask.width_mm / 2)]
             return tuple(middle + _turn(side, mask.angle_deg) for side in sides)
+        case Drawn():
+            return tuple(middle + _turn(np.concatenate([ring, ring[:1]]), mask.angle_deg) for ring in _drawn_rings(mask))
         case MotifMask():
             return (middle + _turn(_closed(mask.motif, mask.size_mm + 2 * mask.spread_mm), mask.angle_deg),)
         case Stencil():

@@ -13,7 +13,7 @@ from shapely import LineString, MultiPolygon, Polygon, affinity, box, union_all
 from shapely.geometry.base import BaseGeometry
 
 from cielo.core.geometry.masks import outlines_mm
-from cielo.core.plan import Card, Disc, EdgeMask, Mask, MotifMask, Plan, Stencil, Tapes
+from cielo.core.plan import Card, Disc, Drawn, EdgeMask, Mask, MotifMask, Plan, Stencil, Tapes
 from cielo.core.units import Units, say_length, say_size
 
 Array = NDArray[np.float64]
@@ -94,7 +94,7 @@ def _mask(plan: Plan, mask: Mask) -> Piece:
     note = "" if covers.is_empty else _fineness(covers, plan.units)
     left, top, right, bottom = (0.0, 0.0, 0.0, 0.0) if covers.is_empty else covers.bounds
     lying = affinity.translate(covers, -left, -top)
-    if not isinstance(mask, Disc | MotifMask) or mask.keeps == "outside":
+    if not isinstance(mask, Disc | MotifMask | Drawn) or mask.keeps == "outside":
         note = f"Its margin of {say_length(MARGIN_MM, plan.units)} lies beside the panel. {note}"
     return Piece(mask.key, mask.called, right - left, bottom - top, tuple(_rings(lying)), (), note.strip())
 
@@ -111,9 +111,16 @@ def _inside(mask: Mask, width: float, height: float, sheet: Polygon) -> BaseGeom
             shape: BaseGeometry = Polygon([*line, line[-1] + below, line[0] + below])
         case Stencil() | MotifMask() | Disc():
             shape = union_all([Polygon(line) for line in lines]) if lines else Polygon()
+        case Drawn():
+            shape = Polygon()
+            for line in lines:  # even-odd, as it is inked
+                shape = shape.symmetric_difference(Polygon(line).buffer(0))
+            shape = shape.buffer(mask.spread_mm) if mask.spread_mm else shape
         case Tapes():
             shape = Polygon([*lines[0], *lines[1][::-1]])
-    whole = isinstance(mask, Disc | MotifMask) and mask.keeps == "inside"  # a loose piece is cut whole, though part hangs over
+    whole = (
+        isinstance(mask, Disc | MotifMask | Drawn) and mask.keeps == "inside"
+    )  # a loose piece is cut whole, though part hangs over
     return shape if whole else shape.intersection(sheet)
 
 

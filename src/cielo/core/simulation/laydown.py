@@ -225,7 +225,7 @@ def _motifs(region: Motifs, softness_mm: float, seed: int, grid: Grid) -> Map:
         columns = slice(*np.searchsorted(x, (motif.x_mm - reach, motif.x_mm + reach)))
         if rows.start < rows.stop and columns.start < columns.stop:
             places = np.broadcast_arrays(x[None, columns], y[rows, None])
-            distance = signed_distance_mm(motif.outline_mm(region.motif), *places)
+            distance = signed_distance_mm((motif.outline_mm(region.motif),), *places)
             np.maximum(inked[rows, columns], _edge(-distance, softness_mm, grid), out=inked[rows, columns])
     return inked
 
