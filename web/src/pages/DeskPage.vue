@@ -223,7 +223,7 @@ useEventListener("keydown", (event) => {
           <button class="press" :disabled="!card.plan.steps.length" :aria-pressed="playing" @click="play">
             {{ playing ? "Stop" : "Play it" }}
           </button>
-          <a class="press" :href="`/api/cards/${id}/run-of-proofs.png`" download>Keep it</a>
+          <a class="press" :href="`/api/cards/${id}/run-of-proofs.png`" download>As a film</a>
         </div>
       </section>
     </template>
