@@ -2,7 +2,6 @@
 
     CieloError
     |-- BadInput        what was given cannot be used (exit code 2, HTTP 422)
-    |   |-- NotYet      it is right, but this version cannot do it (HTTP 422)
     |   `-- TooLarge    it is larger than Cielo will read (HTTP 413)
     |-- NotFound        nothing has that name here (HTTP 404)
     `-- OutOfDate       someone changed it in between (HTTP 409)
@@ -35,10 +34,6 @@ class CieloError(Exception):
 
 class BadInput(CieloError):
     """What was given cannot be used."""
-
-
-class NotYet(BadInput):
-    """What was given is right, but this version cannot do it."""
 
 
 class TooLarge(BadInput):

@@ -289,6 +289,7 @@ def test_a_sentiments_worst_spot_is_found() -> None:
     plan = planned("triangle-and-words")
     over_ground = read_focal(plan, plan.focal[0])
     assert over_ground.worst > 20
+    assert over_ground.fine
     dark = Brush("d", plan.inks[-1].key, "large-brush", Whole(), "full", 3)
     hidden = replace(plan, steps=(dark, *plan.steps))
     assert read_focal(hidden, plan.focal[0]).worst < over_ground.worst - 10

@@ -1252,12 +1252,16 @@ export interface components {
         /**
          * FocalOut
          * @description ``worst``: of a sentiment the least CIEDE2000 to its ground, of an image how far the ground varies; and where.
+         *
+         *     ``fine``: whether it can be read, or is quiet enough.
          */
         FocalOut: {
             /** Key */
             key: string;
             /** Worst */
             worst: number;
+            /** Fine */
+            fine: boolean;
             /** X Mm */
             x_mm: number;
             /** Y Mm */

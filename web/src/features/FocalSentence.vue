@@ -9,8 +9,6 @@ type Piece = NonNullable<PlanModel["focal"]>[number];
 const props = defineProps<{ card: CardOut; piece: Piece }>();
 const emit = defineEmits<{ change: [said: string, make: (plan: PlanModel) => PlanModel] }>();
 
-const READABLE = 20;
-const BUSY = 25;
 const units = computed(() => props.card.plan.units);
 const reading = computed(() => props.card.reading.focal.find((f) => f.key === props.piece.key));
 const inks = computed(() =>
@@ -21,12 +19,12 @@ const inks = computed(() =>
   })),
 );
 const verdict = computed(() => {
-  const worst = reading.value?.worst ?? 0;
+  const { worst, fine } = reading.value ?? { worst: 0, fine: true };
   if (props.piece.kind === "image")
-    return worst > BUSY
+    return !fine
       ? `the ground is busy under it: it varies by ${worst.toFixed(0)}`
       : `the ground is quiet under it: it varies by ${worst.toFixed(0)} at most`;
-  return worst < READABLE
+  return !fine
     ? `hard to read at its worst spot: only ${worst.toFixed(0)} from the ground`
     : `easy to read: ${worst.toFixed(0)} from the ground at its worst spot`;
 });

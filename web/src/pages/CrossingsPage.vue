@@ -144,7 +144,8 @@ async function readSheet(event: Event) {
     </template>
   </PageHead>
   <main v-if="shelf && chart">
-    <div class="weave" :class="{ busy }">
+    <div class="weave" :class="{ busy }" :aria-busy="busy">
+      <p v-if="busy" class="working" role="status">Working it out; choose something else to stop it.</p>
       <CrossingWeave :chart="chart" :chosen="chosen" @choose="(square) => (chosen = square)" />
     </div>
     <div class="side">
@@ -212,6 +213,7 @@ async function readSheet(event: Event) {
       @carry="(mm) => (carry = mm)"
     />
   </main>
+  <p v-else class="working first" role="status">Laying the inks over each other …</p>
   <NoticeLine />
 </template>
 
@@ -229,8 +231,31 @@ main {
   background: var(--surround);
   border-right: 1px solid var(--hairline);
 }
-.weave.busy {
+.weave {
+  position: relative;
+}
+.weave.busy > :not(.working) {
   opacity: 0.8;
+}
+.working {
+  position: absolute;
+  z-index: 1;
+  left: 50%;
+  top: 45%;
+  transform: translateX(-50%);
+  padding: 8px 16px;
+  background: var(--paper-lift);
+  animation: late 0.5s;
+}
+.working.first {
+  background: transparent;
+}
+/* Only a wait that is felt is spoken of. */
+@keyframes late {
+  0%,
+  99% {
+    opacity: 0;
+  }
 }
 .side {
   overflow-y: auto;

@@ -81,10 +81,14 @@ class MaskOut(BaseModel):
 
 
 class FocalOut(BaseModel):
-    """``worst``: of a sentiment the least CIEDE2000 to its ground, of an image how far the ground varies; and where."""
+    """``worst``: of a sentiment the least CIEDE2000 to its ground, of an image how far the ground varies; and where.
+
+    ``fine``: whether it can be read, or is quiet enough.
+    """
 
     key: str
     worst: float
+    fine: bool
     x_mm: float
     y_mm: float
 
@@ -134,7 +138,7 @@ class ReadingOut(BaseModel):
             ],
             inks=[InkOnStockOut(key=i.key, hex=hex_from_lab(i.lab), lightness=i.lab[0]) for i in reading.inks],
             masks=[MaskOut(key=m.key, called=m.called, path=_path(m.lines_mm)) for m in reading.masks],
-            focal=[FocalOut(key=f.key, worst=f.worst, x_mm=f.x_mm, y_mm=f.y_mm) for f in reading.focal],
+            focal=[FocalOut(key=f.key, worst=f.worst, fine=f.fine, x_mm=f.x_mm, y_mm=f.y_mm) for f in reading.focal],
         )
 
 

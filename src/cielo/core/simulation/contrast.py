@@ -17,8 +17,9 @@ READING_PIXELS_PER_INCH = 30
 MOST_PASSES = 20
 # Motif where at least this share is covered, ground where at most that: the edge between counts for neither.
 MOTIF, GROUND = 0.6, 0.05
-# A sentiment nearer to its ground than this is hard to read: common practice, no source.
-READABLE = 20.0
+# A sentiment nearer to its ground than this is hard to read, an image on ground that varies by more looks lost: common practice, no
+# source.
+READABLE, BUSY = 20.0, 25.0
 
 Mask = NDArray[np.bool_]
 
@@ -93,11 +94,13 @@ class FocalReading:
     """What lies under a focal piece.
 
     worst : of a sentiment, the least CIEDE2000 between its print and the ground; of an image, how far the ground varies under it.
+    fine : whether that is far enough, or quiet enough.
     x_mm, y_mm : the worst spot.
     """
 
     key: str
     worst: float
+    fine: bool
     x_mm: float
     y_mm: float
 
@@ -110,7 +113,7 @@ def read_focal(plan: Plan, piece: Focal) -> FocalReading:
         abs(grid.y_mm[:, None] - piece.y_mm) <= piece.height_mm / 2
     )
     if not zone.any():
-        return FocalReading(piece.key, 0.0, piece.x_mm, piece.y_mm)
+        return FocalReading(piece.key, 0.0, piece.ink is None, piece.x_mm, piece.y_mm)
     under = lab_from_xyz(panel_xyz(bare, grid)[zone])
     if piece.ink is not None:
         stamped = replace(bare, steps=(*bare.steps, Brush("focal", piece.ink, "stamp", Whole(), "first", 1, "dry")))
@@ -120,4 +123,6 @@ def read_focal(plan: Plan, piece: Focal) -> FocalReading:
         apart = ciede2000(np.broadcast_to(np.median(under, axis=0), under.shape), under)
         at = int(np.argmax(apart))
     rows, columns = np.nonzero(zone)
-    return FocalReading(piece.key, float(apart[at]), float(grid.x_mm[columns[at]]), float(grid.y_mm[rows[at]]))
+    worst = float(apart[at])
+    fine = worst >= READABLE if piece.ink is not None else worst <= BUSY
+    return FocalReading(piece.key, worst, fine, float(grid.x_mm[columns[at]]), float(grid.y_mm[rows[at]]))
