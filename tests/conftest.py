@@ -4,8 +4,13 @@ from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
+from hypothesis import settings
 
 from cielo.store.database import Store
+
+# The same examples every time: what fails here fails everywhere.
+settings.register_profile("steady", derandomize=True, deadline=None)
+settings.load_profile("steady")
 
 
 @pytest.fixture
