@@ -5,9 +5,11 @@ export interface Notice {
   text: string;
   /** A way back, offered beside the text. */
   back?: { label: string; go: () => void };
-  /** Something was refused; the next thing that succeeds takes the line away. */
-  refused?: boolean;
+  /** Something was refused when that many things had been tried; what is tried after it and succeeds takes the line away. */
+  refusedAt?: number;
 }
+
+let tried = 0;
 
 const notice = ref<Notice | null>(null);
 
@@ -23,14 +25,15 @@ export function useNotice() {
     },
     /** Runs an action; a refusal is said in words, and undefined comes back. */
     async attempt<T>(action: () => Promise<T>): Promise<T | undefined> {
+      const mine = ++tried;
       try {
         const result = await action();
-        if (notice.value?.refused) notice.value = null;
+        if (notice.value?.refusedAt !== undefined && notice.value.refusedAt < mine) notice.value = null;
         return result;
       } catch (error) {
         notice.value = {
           text: error instanceof Refusal ? error.message : "Something failed; nothing saved is lost.",
-          refused: true,
+          refusedAt: tried,
         };
         if (!(error instanceof Refusal)) console.warn(error);
         return undefined;

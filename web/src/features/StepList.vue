@@ -19,7 +19,8 @@ const emit = defineEmits<{
 
 const list = ref<HTMLElement | null>(null);
 watch(
-  () => [props.chosen, props.card.revision],
+  // Where the chosen step stands, and not every change: an edit elsewhere must not pull the page from under the hand.
+  () => [props.chosen, props.card.plan.steps.findIndex((step) => step.id === props.chosen)].join(),
   async () => {
     await nextTick();
     list.value?.querySelector("[data-chosen]")?.scrollIntoView({ block: "nearest" });
