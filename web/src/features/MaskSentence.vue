@@ -115,8 +115,7 @@ const motifName = (key: string) => shelf.value?.motifs.find((m) => m.key === key
         :least="3"
         @change="(mm) => set({ size_mm: mm }, 'resize the motif')"
       />
-      across
-      <template v-if="mask.shape === 'stencil'">
+      across<template v-if="mask.shape === 'stencil'">
         every
         <WordLength
           label="Repeat"
@@ -124,9 +123,8 @@ const motifName = (key: string) => shelf.value?.motifs.find((m) => m.key === key
           :units="units"
           :least="4"
           @change="(mm) => set({ pitch_mm: mm }, 'change the repeat')"
-        />
-      </template>
-      , its middle
+        /> </template
+      >, its middle
     </template>
     <WordLength
       :label="`The ${called} from the left`"
@@ -141,7 +139,8 @@ const motifName = (key: string) => shelf.value?.motifs.find((m) => m.key === key
       :units="units"
       @change="(mm) => set({ y_mm: mm }, `move the ${called}`)"
     />
-    from the top<button
+    from the top{{ " "
+    }}<button
       v-if="mask.x_mm !== width / 2 || mask.y_mm !== height / 2"
       class="word"
       @click="set({ x_mm: width / 2, y_mm: height / 2 }, `centre the ${called}`)"
