@@ -2,7 +2,8 @@
 
     CieloError
     |-- BadInput        what was given cannot be used (exit code 2, HTTP 422)
-    |   `-- TooLarge    it is larger than Cielo will read (HTTP 413)
+    |   |-- TooLarge    it is larger than Cielo will read (HTTP 413)
+    |   `-- Contradiction  wishes and rules that cannot all be kept; nothing is wrong with the form of them
     |-- NotFound        nothing has that name here (HTTP 404)
     `-- OutOfDate       someone changed it in between (HTTP 409)
 
@@ -38,6 +39,10 @@ class BadInput(CieloError):
 
 class TooLarge(BadInput):
     """What was given is larger than Cielo will read."""
+
+
+class Contradiction(BadInput):
+    """Wishes and rules that cannot all be kept."""
 
 
 class NotFound(CieloError):

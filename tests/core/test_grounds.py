@@ -7,7 +7,7 @@ from functools import lru_cache
 import numpy as np
 import pytest
 
-from cielo.core.advice.judge import judge
+from cielo.core.advice.judge import judge, troubles
 from cielo.core.materials import Ink, Lab, Stock
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.hue import chroma, hue_apart
@@ -172,7 +172,8 @@ def test_a_ground_looks_as_it_should(key: str) -> None:
 def test_a_ground_is_sound_clean_and_said_in_words(key: str) -> None:
     plan = planned(key)
     ensure_sound(plan)
-    assert judge(plan) == ()
+    # Whether inks and stock suit each other is the maker's choice, and told her; all else about a ground is ours.
+    assert {finding.code for finding in troubles(judge(plan))} <= {"seam-mud", "primaries-brown", "stock-buckles"}
     why = reasons(plan, contact_of(plan).meet)
     for step in plan.steps:
         assert say(plan, step).endswith(".")

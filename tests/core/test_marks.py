@@ -10,7 +10,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from cielo.core.geometry.lettering import distance_to_segments_mm, segments_mm
-from cielo.core.geometry.masks import distance_to_edge_mm, outlines_mm, profile_mm, stencil_places_mm
+from cielo.core.geometry.masks import distance_to_edge_mm, outlines_mm, profile_mm, repeat_places
 from cielo.core.geometry.motifs import MOTIFS, motif_outline
 from cielo.core.geometry.spreading import coverage, spread_motifs
 from cielo.core.materials import TOOLS, Ink, Swatch
@@ -94,7 +94,7 @@ def test_a_stencils_openings_have_the_area_of_its_motifs() -> None:
     drawn = shapely.union_all([shapely.Polygon(line) for line in outlines_mm(plan.masks[0], width, height)])
     true = drawn.intersection(shapely.box(0, 0, width, height)).area
     assert area_mm2(grid, through) == pytest.approx(true, rel=0.01)
-    assert len(stencil_places_mm(SPINES, width, height)) > 12
+    assert len(repeat_places(SPINES, SPINES.size_mm, width, height)) > 12
 
 
 @given(st.floats(1e-4, 3e-2), st.floats(2, 14), st.integers(0, 50))

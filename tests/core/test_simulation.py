@@ -10,10 +10,10 @@ from hypothesis import strategies as st
 from scipy.special import erf
 
 from cielo.core.geometry.masks import distance_to_edge_mm
-from cielo.core.materials import TOOLS
+from cielo.core.materials import TOOLS, MeasuredCrossing
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import lab_from_xyz, srgb_from_lab
-from cielo.core.plan import Band, Brush, Disc, Fade, Halo, LayMask, LiftMask, Plan, Whole
+from cielo.core.plan import Band, Brush, Disc, Fade, Halo, LayMask, LiftMask, Onto, Plan, Whole
 from cielo.core.sequence.gradient import GradientWish
 from cielo.core.simulation.grid import MOST_PIXELS, grid_of, point_grid
 from cielo.core.simulation.laydown import FAINTEST, band_profile, strength_laid
@@ -141,6 +141,44 @@ def test_fidelity_to_the_plain_reference() -> None:
     error = ciede2000(lab_from_xyz(reference_xyz(plan, grid)), lab_from_xyz(panel_xyz(plan, grid)))
     assert float(error.mean()) <= 0.3
     assert float(error.max()) <= 1.0
+
+
+# As if read off a card: the darker film let through less green than predicted, and the pale one dulled it the other way round.
+MEASURED = (MeasuredCrossing("pale", "dark", (41.0, 8.0, -12.0)), MeasuredCrossing("middle", "dark", (38.0, 26.0, -14.0)))
+
+
+def crossed(strength: float) -> Plan:
+    """Pale and then dark, each ``strength`` full applications all over, on a stock where their crossing was measured."""
+    steps = [Brush(key, key, "large-brush", Whole(), "full", 1, onto="dry") for key in ("pale", "dark")]
+    bare = replace(plan_of(*steps), masks=())
+    laid = ask(bare, 40.0, 60.0).laid[0].strength
+    touch = replace(bare, steps=tuple(replace(step, passes=max(1, round(strength / laid))) for step in steps))
+    return replace(touch, crossings=MEASURED)
+
+
+def test_a_crossing_that_was_measured_looks_as_it_was_measured() -> None:
+    """Where both films are full the picture is the reading itself, whatever the model would have said."""
+    plan = crossed(1.0)
+    assert ask(plan, 40.0, 60.0).laid[1].strength == pytest.approx(1.0, abs=0.06)
+    seen = lab_from_xyz(panel_xyz(plan, grid_of(plan.card, 20))[60, 40])
+    guessed = lab_from_xyz(panel_xyz(replace(plan, crossings=()), grid_of(plan.card, 20))[60, 40])
+    assert float(ciede2000(seen, MEASURED[0].lab)) < 1.0
+    assert float(ciede2000(guessed, MEASURED[0].lab)) > 3.0, "else it would prove nothing"
+
+
+@pytest.mark.parametrize("onto", ["dry", "damp", "wet"])
+def test_fidelity_to_the_plain_reference_with_what_was_measured(onto: Onto) -> None:
+    ten = ten_passes()
+    steps = tuple(replace(step, onto=onto) if isinstance(step, Brush) else step for step in ten.steps)
+    plan = replace(ten, steps=steps, crossings=MEASURED)
+    grid = grid_of(plan.card, 40)
+    seen = panel_xyz(plan, grid)
+    error = ciede2000(lab_from_xyz(reference_xyz(plan, grid)), lab_from_xyz(seen))
+    assert float(error.mean()) <= 0.3
+    assert float(error.max()) <= 1.0
+    place = (grid.rows // 2, grid.columns // 3)
+    answer = ask(plan, float(grid.x_mm[place[1]]), float(grid.y_mm[place[0]]))
+    assert float(ciede2000(lab_from_xyz(seen[place]), answer.lab)) < 0.5
 
 
 def test_proofs_build_up_to_the_whole() -> None:

@@ -27,11 +27,13 @@ class Paper:
 
 @dataclass(frozen=True)
 class Stock:
-    """A cardstock on the shelf."""
+    """A cardstock on the shelf; a usual one is 0.3 mm thick (common practice, no source). ``translucent``: glue shows through it."""
 
     key: str
     name: str
     paper: Paper
+    thickness_mm: float = 0.3
+    translucent: bool = False
 
 
 @dataclass(frozen=True)
@@ -82,7 +84,7 @@ class Tool:
     """A tool that lays ink or water down.
 
     ``softness_mm`` is the standard deviation of the edge it leaves; ``drop_mm`` the usual diameter of its drops or blots, where it
-    leaves any; ``verb`` begins its sentence.
+    leaves any; ``width_mm`` is how wide it is where it touches; ``verb`` begins its sentence.
     """
 
     key: str
@@ -91,30 +93,39 @@ class Tool:
     texture: Texture
     softness_mm: float
     good_for: str
+    width_mm: float
     drop_mm: float = 0.0
 
 
-# The edge and the drops of each tool: common practice, no source; to be measured on the maker's own tools.
+# The edge, the width and the drops of each tool: common practice, no source; to be measured on the maker's own tools.
 TOOLS: dict[str, Tool] = {
     tool.key: tool
     for tool in (
-        Tool("small-brush", "small brush", "Brush", "even", 1.5, "edges and small motifs"),
-        Tool("medium-brush", "medium brush", "Brush", "even", 3.0, "bands and halos"),
-        Tool("large-brush", "large brush", "Brush", "even", 5.0, "big areas and last veils"),
-        Tool("dauber", "dauber", "Dab", "even", 1.0, "single motifs, a finger wide"),
-        Tool("foam", "foam", "Dab", "fine", 1.5, "even cover with a fine grain", 0.9),
-        Tool("sponge", "sponge", "Dab", "open", 1.5, "stone, sand, leaves: an open texture", 3.2),
-        Tool("brayer", "brayer", "Roll", "streaks", 0.4, "fast cover with streaks", 4.0),
-        Tool("mat", "mat", "Smoosh", "blots", 0.4, "blots with rims and bare gaps", 24.0),
-        Tool("fine-splatter", "fine splatter brush", "Splatter", "drops", 0.12, "stars, sand, foam", 0.8),
-        Tool("coarse-splatter", "coarse splatter brush", "Splatter", "drops", 0.15, "bold spots", 2.4),
-        Tool("spray", "spray bottle", "Spray", "mist", 6.0, "a soft speckled veil", 0.5),
-        Tool("dropper", "dropper and air", "Drop", "pools", 0.4, "alcohol ink pushed about with air", 44.0),
-        Tool("stamp", "stamp", "Stamp", "print", 0.12, "motifs and words"),
-        Tool("pen", "pen", "Draw", "crisp", 0.08, "dots, highlights, fine lines"),
-        Tool("knife", "palette knife", "Spread", "crisp", 0.15, "paste through a stencil"),
-        Tool("mister", "mister", "Mist", "drops", 0.3, "water from a distance", 1.6),
+        Tool("small-brush", "small brush", "Brush", "even", 1.5, "edges and small motifs", 18.0),
+        Tool("medium-brush", "medium brush", "Brush", "even", 3.0, "bands and halos", 30.0),
+        Tool("large-brush", "large brush", "Brush", "even", 5.0, "big areas and last veils", 50.0),
+        Tool("dauber", "dauber", "Dab", "even", 1.0, "single motifs, a finger wide", 14.0),
+        Tool("foam", "foam", "Dab", "fine", 1.5, "even cover with a fine grain", 30.0, 0.9),
+        Tool("sponge", "sponge", "Dab", "open", 1.5, "stone, sand, leaves: an open texture", 45.0, 3.2),
+        Tool("brayer", "brayer", "Roll", "streaks", 0.4, "fast cover with streaks", 60.0, 4.0),
+        Tool("mat", "mat", "Smoosh", "blots", 0.4, "blots with rims and bare gaps", 150.0, 24.0),
+        Tool("fine-splatter", "fine splatter brush", "Splatter", "drops", 0.12, "stars, sand, foam", 0.0, 0.8),
+        Tool("coarse-splatter", "coarse splatter brush", "Splatter", "drops", 0.15, "bold spots", 0.0, 2.4),
+        Tool("spray", "spray bottle", "Spray", "mist", 6.0, "a soft speckled veil", 0.0, 0.5),
+        Tool("dropper", "dropper and air", "Drop", "pools", 0.4, "alcohol ink pushed about with air", 0.0, 44.0),
+        Tool("stamp", "stamp", "Stamp", "print", 0.12, "motifs and words", 0.0),
+        Tool("pen", "pen", "Draw", "crisp", 0.08, "dots, highlights, fine lines", 0.8),
+        Tool("knife", "palette knife", "Spread", "crisp", 0.15, "paste through a stencil", 25.0),
+        Tool("mister", "mister", "Mist", "drops", 0.3, "water from a distance", 0.0, 1.6),
     )
 }
 # What water is laid with.
 WATER_TOOLS = ("mister", "fine-splatter", "coarse-splatter", "medium-brush", "large-brush")
+
+# How long a full laying of a kind dries in the air before the panel is handled, minutes: pigment and paste from trade.md (Figures),
+# the others common practice, no source.
+DRYING_MINUTES: dict[InkKind, float] = {
+    "dye": 2.0, "hybrid": 5.0, "pigment": 15.0, "white": 15.0, "metallic": 15.0, "alcohol": 5.0, "paste": 60.0, "powder": 0.0, "clear": 0.0,
+}  # fmt: skip
+# How much faster than air a way dries: common practice, no source.
+FASTER = {"air": 1.0, "blot": 2.0, "heat": 6.0}

@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 from math import cos, radians, sin
 from typing import Literal
 
-from cielo.core.materials import TOOLS, WATER_TOOLS, Ink, Stock
+from cielo.core.materials import TOOLS, WATER_TOOLS, Ink, MeasuredCrossing, Stock
 from cielo.core.units import Units, say_length
 from cielo.errors import BadInput
 
@@ -40,23 +40,51 @@ class Reveals:
     right_mm: float
     bottom_mm: float
 
+    @property
+    def across_mm(self) -> float:
+        return self.left_mm + self.right_mm
+
+    @property
+    def down_mm(self) -> float:
+        return self.top_mm + self.bottom_mm
+
+
+@dataclass(frozen=True)
+class Mat:
+    """A plain layer behind the panel, cut of a stock called ``stock``; ``reveals`` is what it shows round what lies on it."""
+
+    stock: str
+    reveals: Reveals
+
 
 @dataclass(frozen=True)
 class Card:
-    """The folded base and the borders left showing round the panel."""
+    """The folded base, the borders left showing, and what the card is put together and sent with.
+
+    mats : from the panel outwards.
+    base_stock : what the base is cut of.
+    trim_mm : how much larger than the panel the ink is laid all round, to be trimmed off.
+    raised_mm : how high foam tape lifts the panel.
+    envelope : "folded" from a square sheet, or a key of geometry.envelopes.READY_MADE.
+    """
 
     width_mm: float
     height_mm: float
     fold: Literal["left", "top"]
     reveals: Reveals
+    mats: tuple[Mat, ...] = ()
+    base_stock: str = "plain card"
+    trim_mm: float = 0.0
+    raised_mm: float = 0.0
+    envelope: str = "folded"
 
     @property
     def panel_width_mm(self) -> float:
-        return self.width_mm - self.reveals.left_mm - self.reveals.right_mm
+        return self.width_mm - self.reveals.across_mm - sum(mat.reveals.across_mm for mat in self.mats)
 
     @property
     def panel_height_mm(self) -> float:
-        return self.height_mm - self.reveals.top_mm - self.reveals.bottom_mm
+        return self.height_mm - self.reveals.down_mm - sum(mat.reveals.down_mm for mat in self.mats)
 
 
 @dataclass(frozen=True)
@@ -95,6 +123,7 @@ class EdgeMask:
     angle_deg: float = 0.0
     height_mm: float = 8.0
     seed: int = 0
+    flipped: bool = False
     keeps: Keeps = "inside"
     shape: Literal["edge"] = "edge"
 
@@ -138,6 +167,7 @@ class Stencil:
     angle_deg: float = 0.0
     staggered: bool = True
     spread_mm: float = 0.0
+    flipped: bool = False
     keeps: Keeps = "outside"
     shape: Literal["stencil"] = "stencil"
 
@@ -158,6 +188,7 @@ class MotifMask:
     size_mm: float
     angle_deg: float = 0.0
     spread_mm: float = 0.0
+    flipped: bool = False
     keeps: Keeps = "inside"
     shape: Literal["motif"] = "motif"
 
@@ -166,9 +197,16 @@ class MotifMask:
         return f"{self.name} mask" if self.keeps == "inside" else f"{self.name} stencil"
 
 
+# What one drawing may hold, so that every picture of it stays quick.
+MOST_RINGS, MOST_POINTS = 600, 4600
+
+
 @dataclass(frozen=True)
 class Drawn:
-    """A mask or stencil of the maker's own drawing: closed outlines round its middle, mm; inside is by the even-odd rule."""
+    """A mask or stencil of the maker's own drawing: closed outlines round its middle, mm; inside is by the even-odd rule.
+
+    With a ``pitch_mm`` it repeats, as a Stencil does; 0 lays it once.
+    """
 
     key: str
     name: str
@@ -179,6 +217,8 @@ class Drawn:
     angle_deg: float = 0.0
     flipped: bool = False
     spread_mm: float = 0.0
+    pitch_mm: float = 0.0
+    staggered: bool = False
     keeps: Keeps = "outside"
     shape: Literal["drawn"] = "drawn"
 
@@ -257,10 +297,16 @@ class Patches:
 
 @dataclass(frozen=True)
 class Inside:
-    """Inside a mask's outline. ``shaded_from`` an edge: strongest at that side of each motif, gone at the other."""
+    """Inside a mask's outline. ``shaded_from`` an edge: strongest at that side of each motif, gone at the other.
+
+    ``openings`` picks some of a stencil's openings, by the keys of geometry.shapes.openings_of; all where it is empty. ``covered``:
+    the neighbours of those are covered while they are inked.
+    """
 
     mask: str
     shaded_from: Edge | None = None
+    openings: tuple[str, ...] = ()
+    covered: bool = False
     over: Literal["inside"] = "inside"
 
 
@@ -268,7 +314,8 @@ class Inside:
 class Motifs:
     """A motif printed many times: large, then middle, then small in the gaps, ``gap_mm`` apart; or three in a triangle.
 
-    ``count`` is how many of the largest; there are twice as many middle ones and four times as many small where they fit.
+    ``count`` is how many of the largest; there are twice as many middle ones and four times as many small where they fit. ``front``:
+    they stand in front of whatever else is printed there.
     """
 
     motif: str
@@ -276,6 +323,7 @@ class Motifs:
     count: int
     gap_mm: float = 1.0
     arrangement: Arrangement = "scattered"
+    front: bool = False
     over: Literal["motifs"] = "motifs"
 
 
@@ -385,14 +433,28 @@ class WipeBeads:
     do: Literal["wipe-beads"] = "wipe-beads"
 
 
-Step = Brush | LayMask | LiftMask | Wipe | Dry | Water | WipeBeads
+Act = Literal["anti-static", "clean-tool", "sweep", "register", "orient", "trim", "mount"]
+
+
+@dataclass(frozen=True)
+class Prepare:
+    """A thing done that lays no ink: the anti-static bag, a tool cleaned (``tool``), a clean brush swept over, corner marks, trying on
+    scrap which way is up, trimming, mounting."""
+
+    id: str
+    act: Act
+    tool: str | None = None
+    do: Literal["prepare"] = "prepare"
+
+
+Step = Brush | LayMask | LiftMask | Wipe | Dry | Water | WipeBeads | Prepare
 
 
 @dataclass(frozen=True)
 class Focal:
     """A focal piece as a ghost on the panel: where it will stand, and for words the ink they are stamped in.
 
-    ``x_mm``, ``y_mm`` is its middle.
+    ``x_mm``, ``y_mm`` is its middle. ``stands``: a figure that wants ground under its feet.
     """
 
     key: str
@@ -403,11 +465,78 @@ class Focal:
     width_mm: float
     height_mm: float
     ink: str | None = None
+    stands: bool = False
+
+
+@dataclass(frozen=True)
+class Hold:
+    """What holds a mask or stencil in its place: a piece of low-tack tape or a magnet, round where ``kind`` says so.
+
+    ``x_mm``, ``y_mm`` is its middle; it lies there as long as the mask does, and no ink comes through it.
+    """
+
+    key: str
+    kind: Literal["tape", "magnet"]
+    mask: str
+    x_mm: float
+    y_mm: float
+    length_mm: float = 30.0
+    width_mm: float = 15.0
+    angle_deg: float = 0.0
+
+
+@dataclass(frozen=True)
+class Cut:
+    """Something cut from the inked panel or for it.
+
+    use : "window" is cut out of the panel, "frame" is a rim of ``rim_mm`` round such a window; a "spotlight" is cut from this panel and
+        laid in the same place on a second print of it; "strip" and "sentiment" are straight strips mounted there.
+    outline : "rectangle", "round" or a motif; ``width_mm`` by ``height_mm`` across, turned by ``angle_deg``.
+    """
+
+    key: str
+    name: str
+    use: Literal["window", "frame", "spotlight", "strip", "sentiment"]
+    outline: str
+    x_mm: float
+    y_mm: float
+    width_mm: float
+    height_mm: float
+    angle_deg: float = 0.0
+    rim_mm: float = 6.0
+
+
+@dataclass(frozen=True)
+class Schools:
+    """Where makers disagree, the maker's own way.
+
+    order : light to dark; there and back (a thin pass of all inks, then heavier ones back); dark rim first, then light over it.
+    brushes : one for each ink; one for each family of colours; or as few as stay clean, of ``owned`` of each size.
+    emboss : first, so that later ink stays clear of powder; or last, so that nothing is raised under stamps.
+    strays : ink that strays onto a tool or a leaf is cleaned off, or accepted as reflected light.
+    """
+
+    order: Literal["light-to-dark", "there-and-back", "dark-rim-first"] = "light-to-dark"
+    brushes: Literal["one-per-ink", "one-per-family", "as-few-as-stay-clean"] = "one-per-ink"
+    emboss: Literal["first", "last"] = "first"
+    strays: Literal["clean", "accept"] = "clean"
+    owned: int = 3
+
+
+@dataclass(frozen=True)
+class Wish:
+    """The maker wants one step before another."""
+
+    first: str
+    then: str
 
 
 @dataclass(frozen=True)
 class Plan:
-    """All that is needed to make one card, with copies of the stock and inks so that it stands alone."""
+    """All that is needed to make one card, with copies of the stock and inks so that it stands alone.
+
+    crossings : what was measured of its inks over each other on its stock; crossings of other inks count for nothing.
+    """
 
     title: str
     units: Units
@@ -417,6 +546,11 @@ class Plan:
     masks: tuple[Mask, ...]
     steps: tuple[Step, ...]
     focal: tuple[Focal, ...] = ()
+    holds: tuple[Hold, ...] = ()
+    cuts: tuple[Cut, ...] = ()
+    schools: Schools = Schools()
+    wishes: tuple[Wish, ...] = ()
+    crossings: tuple[MeasuredCrossing, ...] = ()
 
     def ink(self, key: str) -> Ink:
         return next(ink for ink in self.inks if ink.key == key)
@@ -461,6 +595,11 @@ def replace_step(plan: Plan, step: Step) -> Plan:
     return replace(plan, steps=tuple(step if other.id == step.id else other for other in plan.steps))
 
 
+def replace_mask(plan: Plan, mask: Mask) -> Plan:
+    """The plan with the mask of the same key replaced."""
+    return replace(plan, masks=tuple(mask if other.key == mask.key else other for other in plan.masks))
+
+
 def new_step_id(plan: Plan) -> str:
     """An id no step of the plan has: s1, s2, ... the same for the same plan."""
     taken = {step.id for step in plan.steps}
@@ -495,12 +634,20 @@ def ensure_sound(plan: Plan) -> None:
                 field=f"masks[{i}]",
                 mend=f"Put its centre within {say_length(width, plan.units)} by {say_length(height, plan.units)}.",
             )
+    _ensure_distinct("holds", [hold.key for hold in plan.holds])
+    _ensure_distinct("cuts", [cut.key for cut in plan.cuts])
+    for i, hold in enumerate(plan.holds):
+        _ensure_known("mask", hold.mask, [mask.key for mask in plan.masks], f"holds[{i}].mask")
     _ensure_distinct("focal", [piece.key for piece in plan.focal])
     for i, piece in enumerate(plan.focal):
         if piece.ink is not None:
             _ensure_known("ink", piece.ink, [ink.key for ink in plan.inks], f"focal[{i}].ink")
     for i, step in enumerate(plan.steps):
         _ensure_step_sound(plan, step, f"steps[{i}]")
+    steps = [step.id for step in plan.steps]
+    for i, wish in enumerate(plan.wishes):
+        for end in ("first", "then"):
+            _ensure_known("step", getattr(wish, end), steps, f"wishes[{i}].{end}")
 
 
 def _ensure_step_sound(plan: Plan, step: Step, field: str) -> None:
@@ -515,6 +662,9 @@ def _ensure_step_sound(plan: Plan, step: Step, field: str) -> None:
         case Water():
             _ensure_known("tool", step.tool, list(WATER_TOOLS), f"{field}.tool")
             _ensure_region_sound(plan, step, f"{field}.region")
+        case Prepare():
+            if step.tool is not None or step.act == "clean-tool":
+                _ensure_known("tool", step.tool or "", list(TOOLS), f"{field}.tool")
 
 
 def _ensure_region_sound(plan: Plan, step: Brush | Water, field: str) -> None:

@@ -23,6 +23,13 @@ def say_length(length_mm: float, units: Units) -> str:
     return f"{say_inches(length_mm / MM_PER_INCH)} in"
 
 
+def say_fine(length_mm: float, units: Units) -> str:
+    """A small measure in words: to the nearest sixteenth where it is one at least, else in millimetres."""
+    if units == "in" and length_mm >= inches(1 / 16):
+        return say_length(length_mm, units)
+    return f"{length_mm:.1f} mm"
+
+
 def say_inches(value_in: float) -> str:
     """Inches as a mixed fraction to the nearest sixteenth: ``0``, ``5/16``, ``4 1/4``."""
     sixteenths = round(abs(value_in) * 16)

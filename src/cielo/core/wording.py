@@ -12,6 +12,7 @@ from cielo.core.geometry.motifs import MOTIFS
 from cielo.core.materials import RESIST_KINDS, TOOLS
 from cielo.core.plan import (
     RUNS_OFF_MM,
+    Act,
     Band,
     Brush,
     Dry,
@@ -27,6 +28,7 @@ from cielo.core.plan import (
     Onto,
     Patches,
     Plan,
+    Prepare,
     Region,
     Slant,
     Step,
@@ -47,7 +49,7 @@ from cielo.core.units import Units, say_length
 
 WordKind = Literal[
     "ink", "tool", "water-tool", "edge", "length", "angle", "count", "percent", "touch", "print", "mask", "way", "minutes", "onto",
-    "fade", "motif", "text", "throw", "amount", "blot", "origin", "arrangement",
+    "fade", "motif", "text", "throw", "amount", "blot", "origin", "arrangement", "openings", "covered",
 ]  # fmt: skip
 
 EDGE_WORDS: dict[Edge, str] = {
@@ -72,6 +74,15 @@ ONTO_WORDS: dict[Onto, str] = {
     "wet": "wet into the step before",
 }
 AMOUNT_WORDS: dict[WaterAmount, str] = {"fine": "a few drops", "medium": "a good sprinkle", "heavy": "really wet"}
+# What is said and what is fetched for a thing done that lays no ink; a tool is cleaned by its own words.
+ACT_WORDS: dict[Act, tuple[str, str]] = {
+    "anti-static": ("Rub the panel with the anti-static bag.", "the anti-static bag"),
+    "sweep": ("Sweep a clean brush over it in small circles, so that no streak stays.", "a clean brush of the same size"),
+    "register": ("Mark two corners, or set the panel and the stamp in the press.", "pencil and ruler, or the press"),
+    "orient": ("Decide which way is up, and try the print on scrap.", "a piece of scrap card"),
+    "trim": ("Trim the panel to its size.", "trimmer, ruler"),
+    "mount": ("Mount the panel on its mats and base.", "glue or foam tape, the base"),
+}
 # Where a sentence says that the ink goes out to every edge, or fades at one.
 FADING = (Whole, Band, Slant, Halo)
 # Tools that take their ink from a pad.
@@ -120,6 +131,8 @@ def fetch(plan: Plan, step: Step) -> str:
             return "a dry cloth"
         case Water():
             return f"clean water, {TOOLS[step.tool].name}{', a cloth to blot with' if step.blot else ''}"
+        case Prepare():
+            return f"a damp cloth for the {TOOLS[step.tool or ''].name}" if step.act == "clean-tool" else ACT_WORDS[step.act][1]
         case Dry():
             return {"air": "a clean flat place", "blot": "a sheet of blotting paper", "heat": "the heat tool"}[step.way]
 
@@ -136,6 +149,8 @@ def _cares(plan: Plan, step: Step) -> Iterator[str]:
         if alcohol:
             yield "Never a heat tool on wet alcohol ink: it burns. Let it dry in the air."
         yield f"The heat tool burns skin and scorches card: keep it moving and from children. {after}"
+    if isinstance(step, Prepare) and step.act == "trim":
+        yield "Blade away from the hand, on a mat; keep it from children."
     if isinstance(step, Brush):
         kind, texture = plan.ink(step.ink).kind, TOOLS[step.tool].texture
         if kind in RESIST_KINDS:
@@ -164,6 +179,12 @@ def _parts(plan: Plan, step: Step) -> Iterator[Part]:
             yield Part("Wipe the ")
             yield Part(plan.mask(step.mask).called, "mask", "mask")
             yield Part(" clean where it lies.")
+        case Prepare() if step.act == "clean-tool":
+            yield Part("Clean the ")
+            yield Part(TOOLS[step.tool or ""].name, "tool", "tool")
+            yield Part(" before the next ink.")
+        case Prepare():
+            yield Part(ACT_WORDS[step.act][0])
         case WipeBeads():
             yield Part("Wipe the beads off the embossing, so that the motif shows.")
         case Dry():
@@ -244,11 +265,7 @@ def _region(plan: Plan, region: Region, step_id: str) -> Iterator[Part]:
             yield Part(" at random until they cover ")
             yield Part(f"{region.cover:.0%}", "region.cover", "percent")
         case Inside():
-            yield Part(" inside the ")
-            yield Part(plan.mask(region.mask).called, "region.mask", "mask")
-            if region.shaded_from:
-                yield Part(", strongest at the ")
-                yield Part(EDGE_WORDS[region.shaded_from].replace("edge", "side"), "region.shaded_from", "edge")
+            yield from _inside(plan, region)
         case Motifs():
             yield from _motifs(region, units)
         case Words():
@@ -266,6 +283,20 @@ def _region(plan: Plan, region: Region, step_id: str) -> Iterator[Part]:
         case Whole():
             through = _stencils_on(plan, step_id)
             yield Part(f" through the {' and the '.join(through)}" if through else " over the whole panel")
+
+
+def _inside(plan: Plan, region: Inside) -> Iterator[Part]:
+    yield Part(" inside the ")
+    yield Part(plan.mask(region.mask).called, "region.mask", "mask")
+    if region.openings:
+        many = len(region.openings)
+        yield Part(", through ")
+        yield Part("one opening" if many == 1 else f"{many} openings", "region.openings", "openings")
+        yield Part(" with ")
+        yield Part("its neighbours covered" if region.covered else "its neighbours bare", "region.covered", "covered")
+    if region.shaded_from:
+        yield Part(", strongest at the ")
+        yield Part(EDGE_WORDS[region.shaded_from].replace("edge", "side"), "region.shaded_from", "edge")
 
 
 def _stencils_on(plan: Plan, step_id: str) -> list[str]:
@@ -287,6 +318,8 @@ def _motifs(region: Motifs, units: Units) -> Iterator[Part]:
     yield Part(" motifs " if region.arrangement == "scattered" else " ")
     yield Part(_length(region.size_mm, units), "region.size_mm", "length")
     yield Part(" across, ")
+    if region.front:
+        yield Part("in front of what else is printed, ")
     if region.arrangement == "triangle":
         yield Part("three in a triangle", "region.arrangement", "arrangement")
         return

@@ -1,6 +1,8 @@
 """What a check says. The codes are those of the trade's list and never change."""
 
+from collections.abc import Callable
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Literal
 
 from cielo.core.plan import Plan
@@ -29,20 +31,25 @@ class Finding:
     """Something that will go wrong.
 
     code : the trade's name for it; stable.
-    step : id of the step it stands at.
+    step : id of the step it stands at, or None where it is about the card as a whole.
     where : the place on the panel that shows it best, where there is one.
     message, why : what is the matter, and the reason.
-    remedy : the change that clears it, where one is certain.
+    cure : the change that clears it, where one is certain, or how to look for it when it is asked for.
     measure : the number behind it in words, where there is one.
     source : where the rule comes from.
     """
 
     code: str
     severity: Severity
-    step: str
+    step: str | None
     message: str
     why: str
     where: Place | None = None
-    remedy: Remedy | None = None
+    cure: Remedy | Callable[[], Remedy | None] | None = None
     measure: str = ""
     source: str = "common practice, no source"
+
+    @cached_property
+    def remedy(self) -> Remedy | None:
+        """The change that clears it; None where none was found. Looked for once, when it is first asked for."""
+        return self.cure() if callable(self.cure) else self.cure

@@ -8,8 +8,8 @@ import numpy as np
 from cielo.core.advice.finding import Finding, Place, Remedy
 from cielo.core.materials import RESIST_KINDS, TOOLS
 from cielo.core.optics.difference import ciede2000
-from cielo.core.optics.layering import lab_of_stack
 from cielo.core.plan import Brush, Plan, replace_step
+from cielo.core.sequence.lightness import seen_on
 from cielo.core.simulation.contact import Contact
 
 # A full application nearer to the bare stock than this is lost on it: common practice, no source.
@@ -31,7 +31,7 @@ def heavy_first_touch(plan: Plan, contact: Contact) -> Iterator[Finding]:
                 f"The first touch of {plan.ink(step.ink).name} is at full strength in the open.",
                 "A loaded brush leaves a blotch where it lands, and no blending takes it out.",
                 where=_strongest(contact, step.id),
-                remedy=Remedy(f"Build it up in {gentle.passes} light passes", replace_step(plan, gentle)),
+                cure=Remedy(f"Build it up in {gentle.passes} light passes", replace_step(plan, gentle)),
             )
         begun.add(step.ink)
 
@@ -46,7 +46,7 @@ def ink_invisible(plan: Plan, contact: Contact) -> Iterator[Finding]:
         ink = plan.ink(step.ink)
         if ink.kind in RESIST_KINDS or ink.kind in ("white", "paste"):
             continue  # meant to be pale, or clear: what they stand out against is another matter
-        inked = lab_of_stack(plan.stock.paper, {ink.key: ink}, [(ink.key, 1.0)])
+        inked = seen_on(plan.stock.paper, ink)
         difference = float(ciede2000(plan.stock.paper.lab, inked))
         if difference < SEEN_AT_ALL:
             yield Finding(

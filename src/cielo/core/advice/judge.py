@@ -1,28 +1,88 @@
-"""All checks on a plan, in working order."""
+"""All checks on a plan, in working order. The codes are those of the trade's table (trade.md, What goes wrong)."""
 
 from collections.abc import Callable, Iterator
 
+from cielo.core.advice import (
+    colour_checks,
+    finish_checks,
+    ink_checks,
+    order_checks,
+    resist_checks,
+    shape_checks,
+    stamp_checks,
+    tool_checks,
+    water_checks,
+)
 from cielo.core.advice.finding import Finding
-from cielo.core.advice.ink_checks import heavy_first_touch, ink_invisible
-from cielo.core.advice.order_checks import dark_before_light, mask_on_damp, unwiped_mask, wet_over_wet
+from cielo.core.advice.supplies import Supplies, not_on_shelf
 from cielo.core.plan import Plan
 from cielo.core.simulation.contact import Contact, contact_of
 
 Check = Callable[[Plan, Contact], Iterator[Finding]]
 
+# Every check that is read from the plan alone; ``not-on-shelf`` wants to know the shelf too.
 CHECKS: dict[str, Check] = {
-    "dark-before-light": dark_before_light,
-    "unwiped-mask": unwiped_mask,
-    "wet-over-wet": wet_over_wet,
-    "mask-on-damp": mask_on_damp,
-    "heavy-first-touch": heavy_first_touch,
-    "ink-invisible": ink_invisible,
+    "dark-before-light": order_checks.dark_before_light,
+    "heavy-first-touch": ink_checks.heavy_first_touch,
+    "stark-seam": colour_checks.stark_seam,
+    "seam-mud": colour_checks.seam_mud,
+    "primaries-brown": colour_checks.primaries_brown,
+    "tape-over-openings": shape_checks.tape_over_openings,
+    "uneven-repeat": shape_checks.uneven_repeat,
+    "stencil-may-shift": shape_checks.stencil_may_shift,
+    "ink-through-neighbour": shape_checks.ink_through_neighbour,
+    "unwiped-mask": order_checks.unwiped_mask,
+    "dirty-tool": tool_checks.dirty_tool,
+    "mask-on-damp": order_checks.mask_on_damp,
+    "mask-residue": tool_checks.mask_residue,
+    "wet-over-wet": order_checks.wet_over_wet,
+    "powder-on-open-ink": resist_checks.powder_on_open_ink,
+    "static-on-dark": resist_checks.static_on_dark,
+    "unmelted-powder": resist_checks.unmelted_powder,
+    "stamp-over-ridge": resist_checks.stamp_over_ridge,
+    "resist-not-wiped": resist_checks.resist_not_wiped,
+    "resist-too-pale": resist_checks.resist_too_pale,
+    "water-on-soluble-outline": water_checks.water_on_soluble_outline,
+    "stock-buckles": water_checks.stock_buckles,
+    "overwatered": water_checks.overwatered,
+    "water-does-nothing": water_checks.water_does_nothing,
+    "marker-over-medium": tool_checks.marker_over_medium,
+    "alcohol-on-absorbent": tool_checks.alcohol_on_absorbent,
+    "ink-invisible": ink_checks.ink_invisible,
+    "hybrid-streaks": tool_checks.hybrid_streaks,
+    "ink-spent": tool_checks.ink_spent,
+    "judged-wet": water_checks.judged_wet,
+    "rank-repeats": shape_checks.rank_repeats,
+    "overprint-shows": stamp_checks.overprint_shows,
+    "front-after-back": stamp_checks.front_after_back,
+    "stamp-blurs": stamp_checks.stamp_blurs,
+    "unprimed-stamp": stamp_checks.unprimed_stamp,
+    "orientation-untested": stamp_checks.orientation_untested,
+    "focal-lost": colour_checks.focal_lost,
+    "figure-floats": shape_checks.figure_floats,
+    "darks-merge": colour_checks.darks_merge,
+    "horizon-crosses-sun": shape_checks.horizon_crosses_sun,
+    "finish-not-dry": finish_checks.finish_not_dry,
+    "register-lost": stamp_checks.register_lost,
+    "does-not-fit": shape_checks.does_not_fit,
+    "packed-wet": finish_checks.packed_wet,
+    "glue-shows": finish_checks.glue_shows,
 }
 
 
-def judge(plan: Plan) -> tuple[Finding, ...]:
-    """Every finding on a plan, sorted by the step it stands at, then by code."""
+def judge(plan: Plan, supplies: Supplies | None = None) -> tuple[Finding, ...]:
+    """Every finding on a plan: on the card as a whole first, then by the step it stands at, then by code.
+
+    With supplies, what is missing of them or runs out within the batch too.
+    """
     contact = contact_of(plan)
-    place = {step.id: i for i, step in enumerate(plan.steps)}
+    place: dict[str | None, int] = {None: -1, **{step.id: i for i, step in enumerate(plan.steps)}}
     found = [finding for check in CHECKS.values() for finding in check(plan, contact)]
+    if supplies is not None:
+        found += not_on_shelf(plan, supplies)
     return tuple(sorted(found, key=lambda finding: (place[finding.step], finding.code)))
+
+
+def troubles(findings: tuple[Finding, ...]) -> tuple[Finding, ...]:
+    """The findings that will go wrong; what is only to be remembered at the bench is left aside."""
+    return tuple(finding for finding in findings if finding.severity != "remind")

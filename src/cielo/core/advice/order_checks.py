@@ -32,7 +32,7 @@ def dark_before_light(plan: Plan, contact: Contact) -> Iterator[Finding]:
             f"{names[0]} comes after {names[1]}, which is darker and which it meets.",
             rule.reason,
             where=_meeting_place(contact, pale.id, dark.id),
-            remedy=_light_to_dark(plan, contact, f"Lay {names[0]} before {names[1]}"),
+            cure=_light_to_dark(plan, contact, f"Lay {names[0]} before {names[1]}"),
         )
 
 
@@ -58,7 +58,7 @@ def unwiped_mask(plan: Plan, contact: Contact) -> Iterator[Finding]:
             f"The {name} still carries {inks[0]} when {inks[1]} comes.",
             f"The brush picks {inks[0]} up from the mask and drags it into {inks[1]}, onto panel and pad.",
             where=Place(plan.mask(mask).x_mm, plan.mask(mask).y_mm),
-            remedy=Remedy(f"Wipe the {name} before {inks[1]}", insert_step(plan, Wipe(new_step_id(plan), mask), after.id)),
+            cure=Remedy(f"Wipe the {name} before {inks[1]}", insert_step(plan, Wipe(new_step_id(plan), mask), after.id)),
         )
 
 

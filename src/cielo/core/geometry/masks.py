@@ -4,6 +4,8 @@ from math import cos, radians, sin
 
 import numpy as np
 from numpy.typing import NDArray
+from shapely import MultiPolygon, Polygon
+from shapely.geometry.base import BaseGeometry
 
 from cielo.core.geometry.distance import Field, distance_below_mm, signed_distance_mm
 from cielo.core.geometry.motifs import motif_outline
@@ -35,6 +37,8 @@ def _distance(mask: Mask, across: Array, down: Array) -> Field:
     if isinstance(mask, Disc):
         return np.asarray(np.hypot(across, down) - mask.diameter_mm / 2, dtype=np.float32)
     u, v = _turn_back(across, down, mask.angle_deg)
+    if not isinstance(mask, Tapes | Drawn) and mask.flipped:
+        u = -u
     match mask:
         case Tapes():
             return np.asarray(np.abs(v) - mask.width_mm / 2, dtype=np.float32)
@@ -45,25 +49,42 @@ def _distance(mask: Mask, across: Array, down: Array) -> Field:
             line = _edge_line(mask, reach)
             return distance_below_mm(line[:, 1], float(line[0, 0]), PROFILE_STEP_MM, u, v)
         case Drawn():
-            return signed_distance_mm(_drawn_rings(mask), u, v) - np.float32(mask.spread_mm)
+            if mask.pitch_mm:
+                u, v = _in_cell(mask, u, v)
+            return signed_distance_mm(drawn_rings(mask), u, v) - np.float32(mask.spread_mm)
         case Stencil():
             u, v = _in_cell(mask, u, v)
     outline = motif_outline(mask.motif) * (mask.size_mm / 2)
     return signed_distance_mm((outline,), u, v) - np.float32(mask.spread_mm)
 
 
-def _drawn_rings(mask: Drawn) -> tuple[Array, ...]:
+def drawn_rings(mask: Drawn) -> tuple[Array, ...]:
     """A drawing's outlines in its own directions, at its size."""
     scale = np.array([-mask.scale if mask.flipped else mask.scale, mask.scale])
     return tuple(np.array(ring, dtype=float) * scale for ring in mask.rings)
 
 
-def _in_cell(mask: Stencil, u: Array, v: Array) -> tuple[Array, Array]:
+def _in_cell(mask: Stencil | Drawn, u: Array, v: Array) -> tuple[Array, Array]:
     """Places as seen from the middle of the motif in whose cell they lie."""
+    row, column = _cell(mask, u, v)
+    moved = (row % 2) * mask.pitch_mm / 2 if mask.staggered else 0.0
+    return u - moved - column * mask.pitch_mm, v - row * mask.pitch_mm
+
+
+def _cell(mask: Stencil | Drawn, u: Array, v: Array) -> tuple[Array, Array]:
+    """Row and column of the motif in whose cell places lie; 0, 0 is the one at the mask's own middle."""
     row = np.round(v / mask.pitch_mm)
-    if mask.staggered:
-        u = u - (row % 2) * mask.pitch_mm / 2
-    return u - np.round(u / mask.pitch_mm) * mask.pitch_mm, v - row * mask.pitch_mm
+    moved = (row % 2) * mask.pitch_mm / 2 if mask.staggered else 0.0
+    return row, np.round((u - moved) / mask.pitch_mm)
+
+
+def cell_of(mask: Stencil | Drawn, x_mm: Array, y_mm: Array) -> tuple[Array, Array]:
+    """Row and column of a repeat's cell at places on the panel; both (rows, columns). Turned over, columns still count to the right."""
+    across, down = np.broadcast_arrays(x_mm[None, :] - mask.x_mm, y_mm[:, None] - mask.y_mm)
+    u, v = _turn_back(across, down, mask.angle_deg)
+    if isinstance(mask, Stencil) and mask.flipped:
+        u = -u
+    return _cell(mask, u, v)
 
 
 def offset_from_motif_mm(mask: Mask, x_mm: Array, y_mm: Array) -> tuple[Array, Array, float]:
@@ -83,7 +104,7 @@ def offset_from_motif_mm(mask: Mask, x_mm: Array, y_mm: Array) -> tuple[Array, A
         case EdgeMask():
             return across, down, 2 * max(mask.height_mm, 20.0)
         case Drawn():
-            return across, down, float(max(np.ptp(np.concatenate(_drawn_rings(mask)), axis=0)))
+            return across, down, float(max(np.ptp(np.concatenate(drawn_rings(mask)), axis=0)))
 
 
 def _turn_back(across: Array, down: Array, angle_deg: float) -> tuple[Array, Array]:
@@ -137,32 +158,58 @@ def outlines_mm(mask: Mask, width_mm: float, height_mm: float) -> tuple[Array, .
             angle = np.linspace(0, 2 * np.pi, 73)
             return (middle + mask.diameter_mm / 2 * np.stack([np.cos(angle), np.sin(angle)], axis=1),)
         case EdgeMask():
-            return (middle + _turn(_edge_line(mask, reach), mask.angle_deg),)
+            line = _edge_line(mask, reach) * np.array([-1 if mask.flipped else 1, 1])
+            return (middle + _turn(line, mask.angle_deg),)
         case Tapes():
             sides = [np.array([(-reach, v), (reach, v)]) for v in (-mask.width_mm / 2, mask.width_mm / 2)]
             return tuple(middle + _turn(side, mask.angle_deg) for side in sides)
-        case Drawn():
-            return tuple(middle + _turn(np.concatenate([ring, ring[:1]]), mask.angle_deg) for ring in _drawn_rings(mask))
         case MotifMask():
-            return (middle + _turn(_closed(mask.motif, mask.size_mm + 2 * mask.spread_mm), mask.angle_deg),)
+            return (middle + _turn(motif_ring(mask), mask.angle_deg),)
         case Stencil():
-            one = _turn(_closed(mask.motif, mask.size_mm + 2 * mask.spread_mm), mask.angle_deg)
-            return tuple(at + one for at in stencil_places_mm(mask, width_mm, height_mm))
+            one = _turn(motif_ring(mask), mask.angle_deg)
+            return tuple(at + one for _, at in repeat_places(mask, mask.size_mm, width_mm, height_mm))
+        case Drawn():
+            rings = [_turn(ring, mask.angle_deg) for ring in _spread(drawn_rings(mask), mask.spread_mm)]
+            if not mask.pitch_mm:
+                return tuple(middle + ring for ring in rings)
+            size = float(max(np.ptp(np.concatenate(rings), axis=0)))
+            return tuple(at + ring for _, at in repeat_places(mask, size, width_mm, height_mm) for ring in rings)
 
 
-def _closed(motif: str, size_mm: float) -> Array:
-    outline = motif_outline(motif) * (size_mm / 2)
-    return np.concatenate([outline, outline[:1]])
+def motif_ring(mask: Stencil | MotifMask) -> Array:
+    """One motif of a mask round 0, 0, at its size and with its margin, not turned yet: closed, (n, 2)."""
+    outline = motif_outline(mask.motif) * (mask.size_mm / 2) * np.array([-1 if mask.flipped else 1, 1])
+    return _spread((outline,), mask.spread_mm)[0]
 
 
-def stencil_places_mm(mask: Stencil, width_mm: float, height_mm: float) -> Array:
-    """Middles of a stencil's motifs that touch the panel, (n, 2)."""
+def _spread(rings: tuple[Array, ...], spread_mm: float) -> tuple[Array, ...]:
+    """Closed outlines with a margin round what is inside by the even-odd rule."""
+    if not spread_mm:
+        return tuple(np.concatenate([ring, ring[:1]]) for ring in rings)
+    shape = even_odd(rings).buffer(spread_mm)
+    parts = shape.geoms if isinstance(shape, MultiPolygon) else (shape,)
+    return tuple(np.asarray(line.coords, dtype=float) for part in parts for line in (part.exterior, *part.interiors))
+
+
+def even_odd(rings: tuple[Array, ...]) -> BaseGeometry:
+    """What lies inside outlines by the even-odd rule."""
+    shape: BaseGeometry = Polygon()
+    for ring in rings:
+        shape = shape.symmetric_difference(Polygon(ring).buffer(0))
+    return shape
+
+
+def repeat_places(mask: Stencil | Drawn, size_mm: float, width_mm: float, height_mm: float) -> list[tuple[str, Array]]:
+    """(key, middle) of a repeat's motifs that touch the panel, row by row. A key names row and column from the mask's own middle."""
     many = int((width_mm + height_mm + abs(mask.x_mm) + abs(mask.y_mm)) / mask.pitch_mm) + 2
     rows, columns = np.meshgrid(np.arange(-many, many + 1), np.arange(-many, many + 1), indexing="ij")
     u = columns * mask.pitch_mm + (rows % 2) * (mask.pitch_mm / 2 if mask.staggered else 0.0)
+    if isinstance(mask, Stencil) and mask.flipped:
+        u = -u
     places = np.array([mask.x_mm, mask.y_mm]) + _turn(
         np.stack([u.ravel(), (rows * mask.pitch_mm).ravel()], axis=1).astype(float), mask.angle_deg
     )
-    half = mask.size_mm / 2
-    near = (places > -half) & (places < np.array([width_mm, height_mm]) + half)
-    return np.asarray(places[near.all(axis=1)])
+    half = size_mm / 2
+    near = ((places > -half) & (places < np.array([width_mm, height_mm]) + half)).all(axis=1)
+    names = zip(rows.ravel()[near], columns.ravel()[near], strict=True)
+    return [(f"r{row}c{column}", place) for (row, column), place in zip(names, places[near], strict=True)]

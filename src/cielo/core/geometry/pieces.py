@@ -1,25 +1,26 @@
-"""The pieces to cut for a plan, at their real size: base with its score, panel, masks and stencils, each lying flat at 0, 0.
+"""The pieces to cut for a plan, at their real size: base with its score, mats, panel, what is cut from it or for it, masks and
+stencils, the envelope; each lying flat at 0, 0.
 
 A mask is cut as what covers; a stencil as a sheet with its openings. What hangs over the panel is cut off with a margin to hold it by.
 """
 
-from collections.abc import Iterator
-from dataclasses import dataclass
-from math import hypot
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
-from shapely import LineString, MultiPolygon, Polygon, affinity, box, union_all
+from shapely import LineString, affinity, box
 from shapely.geometry.base import BaseGeometry
 
+from cielo.core.geometry.bridges import islands
+from cielo.core.geometry.envelopes import fold_envelope, pile_mm
 from cielo.core.geometry.masks import outlines_mm
-from cielo.core.plan import Card, Disc, Drawn, EdgeMask, Mask, MotifMask, Plan, Stencil, Tapes
+from cielo.core.geometry.shapes import MARGIN_MM, inside_of, rings_mm, shape_of_cut, sheet_of
+from cielo.core.plan import Card, Cut, Disc, Drawn, Mask, MotifMask, Plan, Tapes
 from cielo.core.units import Units, say_length, say_size
 
 Array = NDArray[np.float64]
 
-# What stands over round the panel, to hold a mask by and to tape it down.
-MARGIN_MM = 12.0
 # A bridge or sliver thinner than this tears: common practice, no source.
 THINNEST_MM = 0.8
 
@@ -28,18 +29,22 @@ THINNEST_MM = 0.8
 class Piece:
     """Something to cut.
 
+    of : what it is cut of.
     cuts : closed outlines to cut through, each (n, 2), mm, the first point repeated at the end.
     scores : lines to score, each (n, 2), mm.
     note : what to know when cutting it.
+    straight : whether a trimmer alone can cut it, so that it can be nested with others.
     """
 
     key: str
     name: str
+    of: str
     width_mm: float
     height_mm: float
     cuts: tuple[Array, ...]
     scores: tuple[Array, ...] = ()
     note: str = ""
+    straight: bool = False
 
     @property
     def cut_length_mm(self) -> float:
@@ -47,24 +52,48 @@ class Piece:
         return float(sum(np.hypot(*np.diff(cut, axis=0).T).sum() for cut in self.cuts))
 
 
+MASK_STOCK = "masking paper or film"
+
+
 def pieces_of(plan: Plan) -> tuple[Piece, ...]:
-    """Every piece of a plan: the base, the panel, then its masks and stencils in their order. Tapes are torn off, not cut."""
-    return (
+    """Every piece of a plan: base, mats, panel, cuts, masks and stencils, envelope. Tapes are torn off, not cut."""
+    pieces = (
         _base(plan.card, plan.units),
+        *_mats(plan.card, plan.units),
         _panel(plan),
+        *(piece for cut in plan.cuts for piece in _cut(plan, cut)),
         *(_mask(plan, mask) for mask in plan.masks if not isinstance(mask, Tapes)),
+        *_envelope(plan),
     )
+    return tuple(_with_own_key(pieces))
+
+
+def _with_own_key(pieces: Iterable[Piece]) -> Iterator[Piece]:
+    """Keys made distinct, since they become the names of files: a maker may call a mask "base"."""
+    taken: set[str] = set()
+    for piece in pieces:
+        key = piece.key
+        while key in taken:
+            key = f"{key}-again"
+        taken.add(key)
+        yield replace(piece, key=key)
 
 
 def tape_lengths_mm(plan: Plan) -> dict[str, tuple[float, ...]]:
     """How long each of the two tapes of a strip must be to cross the panel and hold on beside it, by the tapes' key."""
     width, height = plan.card.panel_width_mm, plan.card.panel_height_mm
-    around = box(-MARGIN_MM, -MARGIN_MM, width + MARGIN_MM, height + MARGIN_MM)
     return {
-        mask.key: tuple(float(LineString(side).intersection(around).length) for side in outlines_mm(mask, width, height))
+        mask.key: tuple(
+            float(LineString(side).intersection(sheet_of(mask, width, height)).length)
+            for side in outlines_mm(mask, width, height)
+        )
         for mask in plan.masks
         if isinstance(mask, Tapes)
     }
+
+
+def _straight(key: str, name: str, of: str, size: tuple[float, float], note: str, scores: tuple[Array, ...] = ()) -> Piece:
+    return Piece(key, name, of, *size, (_ring(box(0, 0, *size).exterior),), scores, note, straight=True)
 
 
 def _base(card: Card, units: Units) -> Piece:
@@ -74,54 +103,106 @@ def _base(card: Card, units: Units) -> Piece:
     score = [(card.width_mm, 0), (card.width_mm, height)] if across else [(0, card.height_mm), (width, card.height_mm)]
     at = say_length(card.width_mm if across else card.height_mm, units)
     note = f"Cut {say_size(width, height, units)}, score at {at}, fold."
-    return Piece(
-        "base", "base", width, height, (_ring(box(0, 0, width, height).exterior),), (np.array(score, dtype=float),), note
-    )
+    return _straight("base", "base", card.base_stock, (width, height), note, (np.array(score, dtype=float),))
+
+
+def _mats(card: Card, units: Units) -> Iterator[Piece]:
+    width, height = card.panel_width_mm, card.panel_height_mm
+    for n, mat in enumerate(card.mats, 1):
+        width, height = width + mat.reveals.across_mm, height + mat.reveals.down_mm
+        name = "mat" if len(card.mats) == 1 else f"mat {n}"
+        shown = sorted({mat.reveals.left_mm, mat.reveals.top_mm, mat.reveals.right_mm, mat.reveals.bottom_mm})
+        leaves = " to ".join(dict.fromkeys(say_length(mm, units) for mm in (shown[0], shown[-1])))
+        note = f"Cut {say_size(width, height, units)} of {mat.stock}; it shows {leaves} round what lies on it."
+        yield _straight(f"mat-{n}", name, mat.stock, (width, height), note)
 
 
 def _panel(plan: Plan) -> Piece:
-    width, height = plan.card.panel_width_mm, plan.card.panel_height_mm
-    note = f"Cut {say_size(width, height, plan.units)} of {plan.stock.name}. Ink it larger and trim it where you can."
-    return Piece("panel", "panel", width, height, (_ring(box(0, 0, width, height).exterior),), (), note)
+    card, units = plan.card, plan.units
+    width, height, spare = card.panel_width_mm, card.panel_height_mm, card.trim_mm
+    windows = [shape_of_cut(cut) for cut in plan.cuts if cut.use in ("window", "spotlight")]
+    size = (width + 2 * spare, height + 2 * spare)
+    if spare:
+        note = (
+            f"Cut {say_size(*size, units)} of {plan.stock.name}, ink it, then trim {say_length(spare, units)} off each side "
+            f"to {say_size(width, height, units)}."
+        )
+    else:
+        note = f"Cut {say_size(width, height, units)} of {plan.stock.name}. Ink it larger and trim it where you can."
+    trim = (_ring(box(spare, spare, spare + width, spare + height).exterior),) if spare else ()
+    piece = _straight("panel", "panel", plan.stock.name, size, note, trim)
+    holes = tuple(ring for shape in windows for ring in rings_mm(affinity.translate(shape, spare, spare)))
+    if not holes:
+        return piece
+    return Piece(
+        "panel", "panel", piece.of, *size, (*piece.cuts, *holes), trim, f"{note} Cut the openings when it is dry.", straight=True
+    )
+
+
+def _cut(plan: Plan, cut: Cut) -> Iterator[Piece]:
+    """What is cut for a window, spotlight or strip; a bare window leaves nothing but its hole."""
+    units, shape = plan.units, shape_of_cut(cut)
+    at = f"its middle {say_length(cut.x_mm, units)} from the left and {say_length(cut.y_mm, units)} from the top"
+    match cut.use:
+        case "window":
+            return
+        case "strip" | "sentiment":
+            size = (cut.width_mm, cut.height_mm)
+            turned = f", turned {cut.angle_deg:g}°" if cut.angle_deg else ""
+            yield _straight(
+                cut.key, cut.name, plan.stock.name, size, f"Cut {say_size(*size, units)}; mount it with {at}{turned}."
+            )
+        case "spotlight":
+            note = f"Cut it out of this panel and lay it on the second print, {at}; what is left of this panel serves in reverse."
+            yield _free(cut.key, cut.name, plan.stock.name, shape, note)
+        case "frame":
+            rim = shape.buffer(cut.rim_mm, join_style="mitre").difference(shape)
+            mats = plan.card.mats
+            of = mats[0].stock if mats else plan.card.base_stock
+            note = f"A rim of {say_length(cut.rim_mm, units)}, turned to match the panel: {at}."
+            yield _free(cut.key, cut.name, of, rim, note)
+
+
+def _envelope(plan: Plan) -> Iterator[Piece]:
+    card, units = plan.card, plan.units
+    if card.envelope != "folded":
+        return
+    fold = fold_envelope(card, pile_mm(plan), units)
+    corners = fold.corners_mm
+    creases = []
+    for a, b in zip(corners, (*corners[1:], corners[0]), strict=True):
+        line = LineString([_beyond(b, a), _beyond(a, b)]).intersection(box(0, 0, fold.sheet_mm, fold.sheet_mm))
+        creases.append(np.asarray(line.coords, dtype=float))
+    note = (
+        f"A square of {say_length(fold.sheet_mm, units)}, first score at {say_length(fold.first_score_mm, units)}; it makes an "
+        f"envelope of {say_size(fold.width_mm, fold.height_mm, units)}. Round the notches off where the creases cross."
+    )
+    yield _straight("envelope", "envelope", "envelope paper", (fold.sheet_mm, fold.sheet_mm), note, tuple(creases))
+
+
+def _beyond(a: tuple[float, float], b: tuple[float, float]) -> tuple[float, float]:
+    """A point far beyond ``b`` on the line from ``a``."""
+    return (b[0] + 20 * (b[0] - a[0]), b[1] + 20 * (b[1] - a[1]))
 
 
 def _mask(plan: Plan, mask: Mask) -> Piece:
     """A mask as what covers, or a stencil as a sheet with openings, moved to 0, 0."""
     width, height = plan.card.panel_width_mm, plan.card.panel_height_mm
-    sheet = box(-MARGIN_MM, -MARGIN_MM, width + MARGIN_MM, height + MARGIN_MM)
-    inside = _inside(mask, width, height, sheet)
-    covers = inside if mask.keeps == "inside" else sheet.difference(inside)
+    inside = inside_of(mask, width, height)
+    covers = inside if mask.keeps == "inside" else sheet_of(mask, width, height).difference(inside)
     note = "" if covers.is_empty else _fineness(covers, plan.units)
-    left, top, right, bottom = (0.0, 0.0, 0.0, 0.0) if covers.is_empty else covers.bounds
-    lying = affinity.translate(covers, -left, -top)
+    if mask.keeps == "outside" and islands(mask, width, height):
+        note = f"A middle is held by nothing and falls out: bridge it on the Desk, or lay it in by hand. {note}"
     if not isinstance(mask, Disc | MotifMask | Drawn) or mask.keeps == "outside":
         note = f"Its margin of {say_length(MARGIN_MM, plan.units)} lies beside the panel. {note}"
-    return Piece(mask.key, mask.called, right - left, bottom - top, tuple(_rings(lying)), (), note.strip())
+    return _free(mask.key, mask.called, MASK_STOCK, covers, note.strip())
 
 
-def _inside(mask: Mask, width: float, height: float, sheet: Polygon) -> BaseGeometry:
-    """What lies inside a mask's outline, on a sheet round the panel."""
-    lines = outlines_mm(mask, width, height)
-    match mask:
-        case EdgeMask():
-            # The line runs beyond the sheet; what lies below it is closed far away from it.
-            line = lines[0]
-            along = (line[-1] - line[0]) / hypot(*(line[-1] - line[0]))
-            below = np.array([-along[1], along[0]]) * 4 * (width + height)
-            shape: BaseGeometry = Polygon([*line, line[-1] + below, line[0] + below])
-        case Stencil() | MotifMask() | Disc():
-            shape = union_all([Polygon(line) for line in lines]) if lines else Polygon()
-        case Drawn():
-            shape = Polygon()
-            for line in lines:  # even-odd, as it is inked
-                shape = shape.symmetric_difference(Polygon(line).buffer(0))
-            shape = shape.buffer(mask.spread_mm) if mask.spread_mm else shape
-        case Tapes():
-            shape = Polygon([*lines[0], *lines[1][::-1]])
-    whole = (
-        isinstance(mask, Disc | MotifMask | Drawn) and mask.keeps == "inside"
-    )  # a loose piece is cut whole, though part hangs over
-    return shape if whole else shape.intersection(sheet)
+def _free(key: str, name: str, of: str, shape: BaseGeometry, note: str) -> Piece:
+    """A piece of any outline, moved to 0, 0."""
+    left, top, right, bottom = (0.0, 0.0, 0.0, 0.0) if shape.is_empty else shape.bounds
+    lying = affinity.translate(shape, -left, -top)
+    return Piece(key, name, of, right - left, bottom - top, rings_mm(lying), (), note)
 
 
 def _fineness(covers: BaseGeometry, units: Units) -> str:
@@ -130,13 +211,6 @@ def _fineness(covers: BaseGeometry, units: Units) -> str:
     if lost < 0.002 * covers.area:
         return ""
     return f"Some of it is thinner than {say_length(THINNEST_MM, units)} and may tear: cut it of film or card, slowly."
-
-
-def _rings(shape: BaseGeometry) -> Iterator[Array]:
-    for part in shape.geoms if isinstance(shape, MultiPolygon) else (shape,):
-        if isinstance(part, Polygon) and not part.is_empty:
-            yield _ring(part.exterior)
-            yield from (_ring(hole) for hole in part.interiors)
 
 
 def _ring(ring: BaseGeometry) -> Array:

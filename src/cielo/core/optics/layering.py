@@ -132,10 +132,12 @@ def _cover(
     film, at = films[key], column[key]
     amount = _amount_taken(ground, films, column, key, strength, frozenset({key}), measured)
     extra = np.zeros((len(amount), BANDS))
+    # A crossing is measured of full films, so what it changes is whole when both are, and more ink changes it no further.
+    gained = np.minimum(ground.laid[:, at] + strength, 1.0) - np.minimum(ground.laid[:, at], 1.0)
     for other, i in column.items():
         change = measured.change(other, key)
         if change is not None:
-            extra += (np.minimum(ground.laid[:, i], 1.0) * min(strength, 1.0))[:, None] * change
+            extra += (np.minimum(ground.laid[:, i], 1.0) * gained)[:, None] * change
     inner = film_over(ground.inner, film.density * amount / 2, film.scattering * amount) * np.exp(-extra)
     veil = ground.veil
     if film.resists:

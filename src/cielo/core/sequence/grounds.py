@@ -8,6 +8,7 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
+from cielo.core.geometry.placing import centre_repeat
 from cielo.core.materials import RESIST_KINDS, Ink, InkKind, Stock
 from cielo.core.plan import (
     Band,
@@ -28,6 +29,7 @@ from cielo.core.plan import (
     Onto,
     Patches,
     Plan,
+    Prepare,
     Region,
     Stencil,
     Step,
@@ -39,7 +41,10 @@ from cielo.core.plan import (
     Whole,
     WipeBeads,
     Words,
+    insert_step,
+    new_step_id,
 )
+from cielo.core.sequence.brushes import plan_brushes
 from cielo.core.sequence.gradient import DRYING_MINUTES, GradientWish, propose_gradient
 from cielo.core.sequence.lightness import light_to_dark
 from cielo.core.units import Units
@@ -133,7 +138,15 @@ def lay_out(title: str, units: Units, card: Card, stock: Stock, inks: Sequence[I
     kept = tuple(ink for ink in (*ordered, *aside.values()) if ink.key in used or ink in colours)
     steps = _with_drying(sketch.steps)
     numbered = tuple(replace(step, id=f"s{n}") for n, step in enumerate(steps, 1))
-    return Plan(title, units, card, stock, kept, sketch.masks, numbered, sketch.focal)
+    return _with_cleaning(Plan(title, units, card, stock, kept, sketch.masks, numbered, sketch.focal))
+
+
+def _with_cleaning(plan: Plan) -> Plan:
+    """A shared tool cleaned before an ink that its last one would spoil."""
+    tools = {step.id: step.tool for step in plan.steps if isinstance(step, Brush)}
+    for crossing in plan_brushes(plan).cleanings:
+        plan = insert_step(plan, Prepare(new_step_id(plan), "clean-tool", tools[crossing.then]), crossing.then)
+    return plan
 
 
 def _with_drying(steps: Sequence[Step]) -> list[Step]:
@@ -243,7 +256,7 @@ def horizon_glow(b: Brief) -> Sketch:
         top = 0.42 - 0.28 * i / max(1, len(middle))
         steps.append(brush(ink, _slice(b, "top", 0, top, 0.24), passes=3))
     steps.append(brush(middle[0], _slice(b, "bottom", 0.27, 0.33, 0.1), "medium-brush", "light", 2))
-    steps += [dry(), lift(sun), brush(dark, _slice(b, "bottom", 0, 0.26, 0.02), "medium-brush", "medium", 6), dry()]
+    steps += [dry(), lift(sun), brush(dark, _slice(b, "bottom", 0, 0.26, 0), "medium-brush", "medium", 6), dry()]
     return Sketch((sun,), tuple(steps))
 
 
@@ -298,8 +311,8 @@ def edge_flipped(b: Brief) -> Sketch:
     masks: list[Mask] = []
     steps: list[Step] = []
     for i, ink in enumerate(b.inks):
-        cloud = EdgeMask(f"cloud-{i + 1}", f"cloud {i + 1}", round(b.w * (0.4 + 0.2 * (i % 2))),
-                         round(b.h * (0.24 + 0.62 * i / len(b.inks))), "clouds", 180.0 if i % 2 else 0.0, 14.0, seed=5,
+        cloud = EdgeMask(f"cloud-{i + 1}", f"cloud {i + 1}", round(b.w * (0.25 + 0.23 * i)),
+                         round(b.h * (0.24 + 0.62 * i / len(b.inks))), "clouds", 180.0 if i % 2 else 0.0, 14.0, seed=5, flipped=i % 4 > 1,
                          keeps="inside" if i % 2 else "outside")  # fmt: skip
         masks.append(cloud)
         steps += [lay(cloud), brush(ink, Halo(cloud.key, b.h * 0.24), "medium-brush", "light", 3 + i), lift(cloud)]
@@ -309,7 +322,9 @@ def edge_flipped(b: Brief) -> Sketch:
 # Stencilled --------------------------------------------------------------------------------------------------------------------
 def _repeat(b: Brief, motif: str, name: str, size: float = 0.2, pitch: float = 1.22) -> Stencil:
     across = round(b.short * size)
-    return Stencil("repeat", name, motif, round(b.w / 2), round(b.h / 2), across, across * pitch)
+    placed = centre_repeat(Stencil("repeat", name, motif, b.w / 2, b.h / 2, across, across * pitch), b.w, b.h)
+    assert isinstance(placed, Stencil)
+    return placed
 
 
 def stencil_over_blend(b: Brief) -> Sketch:
@@ -349,9 +364,10 @@ def motif_by_motif(b: Brief) -> Sketch:
 
 
 def stencil_as_mask(b: Brief) -> Sketch:
-    opening = MotifMask("saguaro", "saguaro", "saguaro", round(b.w / 2), round(b.h * 0.56), round(b.short * 0.8), keeps="outside")
+    tall = round(b.short * 0.8)  # its foot hangs over the bottom edge, so that it does not float
+    opening = MotifMask("saguaro", "saguaro", "saguaro", round(b.w / 2), round(b.h + 2 - tall / 2), tall, keeps="outside")
     cover = replace(opening, key="saguaro-mask", keeps="inside", spread_mm=1.2)
-    rays = MotifMask("rays", "sun rays", "rays", round(b.w / 2), round(b.h * 0.5), round(max(b.w, b.h) * 1.1), keeps="outside")
+    rays = MotifMask("rays", "sun rays", "rays", round(b.w / 2), round(b.h * 0.5), round(max(b.w, b.h)), keeps="outside")
     steps: list[Step] = [lay(opening), brush(b.inks[-1], Whole(), "medium-brush", "light", 5), lift(opening)]
     steps += [lay(cover), lay(rays)]
     steps += [
@@ -421,7 +437,8 @@ def emboss_resist(b: Brief) -> Sketch:
 def clear_resist(b: Brief) -> Sketch:
     stencil = _repeat(b, "flower", "flower", 0.28, 1.1)
     clear = b.aside["clear"]
-    steps: list[Step] = [brush(b.inks[0], Whole(), passes=3), dry(), lay(stencil), brush(clear, Whole(), "dauber", "full", 1)]
+    steps: list[Step] = [brush(b.inks[0], Whole(), passes=3), dry(), Prepare("", "anti-static"), lay(stencil)]
+    steps.append(brush(clear, Whole(), "dauber", "full", 1))
     steps += [lift(stencil)]
     steps += [brush(ink, Whole(), passes=4, onto="dry" if i == 0 else "damp") for i, ink in enumerate(b.inks[1:])]
     return Sketch((stencil,), (*steps, WipeBeads(""), dry()))

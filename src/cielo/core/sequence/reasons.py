@@ -1,9 +1,35 @@
 """Why each step stands where it stands, in a sentence a maker would say."""
 
 from cielo.core.materials import RESIST_KINDS
-from cielo.core.plan import Brush, Dry, Halo, LayMask, LiftMask, Motifs, Plan, Step, Water, WetArea, Wipe, WipeBeads, Words
+from cielo.core.plan import (
+    Act,
+    Brush,
+    Dry,
+    Halo,
+    LayMask,
+    LiftMask,
+    Motifs,
+    Plan,
+    Prepare,
+    Step,
+    Water,
+    WetArea,
+    Wipe,
+    WipeBeads,
+    Words,
+)
 from cielo.core.sequence.lightness import SAME_LIGHTNESS
 from cielo.core.sequence.precedence import Meets, lightness_by_key
+
+ACT_REASONS: dict[Act, str] = {
+    "anti-static": "Powder clings to anything charged or damp; the bag takes that away.",
+    "clean-tool": "What the last ink left in it would spoil the next one.",
+    "sweep": "Hybrid ink streaks where it is built up; a clean brush evens it while it is workable.",
+    "register": "A second print meets the first only if panel and image come back to exactly the same place.",
+    "orient": "A print that has a top and a bottom cannot be turned afterwards.",
+    "trim": "Last, when no ink can creep under the edge any more.",
+    "mount": "Last of all, when everything is dry.",
+}
 
 
 def reasons(plan: Plan, meets: Meets) -> dict[str, str]:
@@ -29,6 +55,8 @@ def _reason(plan: Plan, at: int, step: Step, meets: Meets) -> str:
             return "Ink that is still damp smears when the panel is handled, mounted or stacked."
         case Water():
             return "Water sets ink free that is dry and can move; what the cloth does not take dries as a rim."
+        case Prepare():
+            return ACT_REASONS[step.act]
         case WipeBeads():
             return "Ink stands in beads on melted powder; left there, it dulls the motif and smears."
         case Brush():

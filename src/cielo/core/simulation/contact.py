@@ -1,11 +1,13 @@
 """What touches what: brushings that meet, and brushings that reach a mask. Found from the maps, not from the words."""
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
+from cielo.core.geometry.distance import Field
 from cielo.core.geometry.masks import distance_to_cover_mm
-from cielo.core.plan import Brush, Plan, masks_on
+from cielo.core.plan import Brush, Mask, Plan, masks_on
 from cielo.core.simulation.grid import Grid, grid_of
 from cielo.core.simulation.laydown import Map, strength_laid
 
@@ -29,8 +31,13 @@ class Contact:
 
     def reaches_mask(self, step: str, mask: str) -> bool:
         """Whether a brushing leaves ink at the rim of a mask, and so on the mask itself."""
-        distance = distance_to_cover_mm(self.plan.mask(mask), self.grid.x_mm, self.grid.y_mm)
+        distance = _to_cover(self.plan.mask(mask), self.grid)
         return bool(np.any((self.maps[step] > TRACE) & (distance > 0) & (distance < RIM_MM)))
+
+
+@lru_cache(maxsize=64)
+def _to_cover(mask: Mask, grid: Grid) -> Field:
+    return distance_to_cover_mm(mask, grid.x_mm, grid.y_mm)
 
 
 def contact_of(plan: Plan) -> Contact:

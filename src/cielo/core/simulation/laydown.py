@@ -34,13 +34,15 @@ from scipy.special import ndtr
 
 from cielo.core.geometry.distance import signed_distance_mm
 from cielo.core.geometry.lettering import STROKE_SHARE, distance_to_segments_mm, segments_mm
-from cielo.core.geometry.masks import distance_to_edge_mm, offset_from_motif_mm
+from cielo.core.geometry.masks import cell_of, distance_to_edge_mm, offset_from_motif_mm
+from cielo.core.geometry.shapes import cell_key, cover_of, openings_alone
 from cielo.core.geometry.spreading import spread_motifs
 from cielo.core.materials import TOOLS, Surface
 from cielo.core.plan import (
     RUNS_OFF_MM,
     Band,
     Brush,
+    Drawn,
     Edge,
     EdgeMask,
     Fade,
@@ -53,6 +55,7 @@ from cielo.core.plan import (
     Plan,
     Region,
     Slant,
+    Stencil,
     Vignette,
     Water,
     WetArea,
@@ -88,7 +91,7 @@ def strength_laid(plan: Plan, step: Brush, masks: frozenset[str], grid: Grid) ->
     """
     wet = wet_before(plan, step, grid) if isinstance(step.region, WetArea) else None
     shape = _mask_of(plan, step.region)
-    covers = tuple(plan.mask(key) for key in sorted(masks))
+    covers = _covers(plan, masks)
     onto: Onto = "wet" if step.onto == "wet" else "damp"
     made = _kept(_strength_map, grid)(replace(step, id="", ink="", onto=onto), shape, covers, plan.stock.paper.surface, grid)
     return made if wet is None else np.asarray(made * wet)
@@ -96,8 +99,16 @@ def strength_laid(plan: Plan, step: Brush, masks: frozenset[str], grid: Grid) ->
 
 def water_laid(plan: Plan, step: Water, masks: frozenset[str], grid: Grid) -> Map:
     """How wet a step of water leaves each place, 0..1: (rows, columns). Do not write to it."""
-    covers = tuple(plan.mask(key) for key in sorted(masks))
+    covers = _covers(plan, masks)
     return _kept(_water_map, grid)(replace(step, id=""), _mask_of(plan, step.region), covers, grid)
+
+
+def _covers(plan: Plan, masks: frozenset[str]) -> tuple[Mask, ...]:
+    """The masks that lie on the panel, and what holds them there."""
+    return (
+        *(plan.mask(key) for key in sorted(masks)),
+        *(replace(cover_of(hold), key="", name="") for hold in plan.holds if hold.mask in masks),
+    )
 
 
 def wet_before(plan: Plan, step: Brush, grid: Grid) -> Map:
@@ -177,6 +188,8 @@ def _share(region: Region, shape: Mask | None, softness_mm: float, seed: int, gr
         case Inside():
             assert shape is not None
             inside = _edge(-_to_edge(shape, grid), softness_mm, grid)
+            if region.openings:
+                inside = inside * _chosen(shape, region.openings, grid)
             return inside if region.shaded_from is None else inside * _shade(shape, region.shaded_from, grid)
         case Motifs():
             return _motifs(region, softness_mm, seed, grid)
@@ -184,6 +197,20 @@ def _share(region: Region, shape: Mask | None, softness_mm: float, seed: int, gr
             strokes = segments_mm(region.text, region.x_mm, region.y_mm, region.height_mm)
             near = distance_to_segments_mm(strokes, grid.x_mm, grid.y_mm)
             return _edge(np.float32(region.height_mm * STROKE_SHARE / 2) - near, softness_mm, grid)
+
+
+def _chosen(shape: Mask, openings: tuple[str, ...], grid: Grid) -> Map:
+    """1 where the nearest opening of a stencil is one of those chosen, 0 elsewhere."""
+    if isinstance(shape, Stencil) or (isinstance(shape, Drawn) and shape.pitch_mm):
+        row, column = cell_of(shape, grid.x_mm, grid.y_mm)
+        chosen = np.zeros(row.shape, dtype=bool)
+        for key in openings:
+            r, c = cell_key(key)
+            chosen |= (row == r) & (column == c)
+        return chosen.astype(np.float32)
+    if isinstance(shape, Drawn):
+        return (_to_edge(openings_alone(shape, openings), grid) < 0).astype(np.float32)
+    return np.ones((grid.rows, grid.columns), np.float32)
 
 
 def _edge(depth: Map, softness_mm: float, grid: Grid) -> Map:

@@ -17,6 +17,8 @@ s' = s (1 - f w) + (1 - b) sum_k m_k ring_k. Whatever is not blotted is found ag
 drops: what it frees and nobody takes up settles where it was. Ink under melted powder is not reached.
 """
 
+from collections import OrderedDict
+from threading import Lock
 from typing import NamedTuple
 
 import numpy as np
@@ -26,10 +28,15 @@ from cielo.core.materials import OPEN_KINDS, RESIST_KINDS
 from cielo.core.optics.water import BLOTTED, SET_FREE
 from cielo.core.plan import Brush, Dry, Plan, Water, masks_on
 from cielo.core.simulation.grid import Grid, grid_of
-from cielo.core.simulation.laydown import strength_laid, water_laid, water_spots
+from cielo.core.simulation.laydown import LARGEST_KEPT, strength_laid, water_laid, water_spots
 from cielo.core.simulation.spots import rims
 
 Map = NDArray[np.float32]
+
+# So many layings are kept as water left them, with the maps they come from, so that those are not taken for others.
+MOST_WASHED = 32
+_washed_last: OrderedDict[tuple[float, ...], tuple[tuple[Map, ...], Map]] = OrderedDict()
+_washed_guard = Lock()
 
 # Ink under a drop is read off a map of this resolution, so that the answer is the same for every part and size of picture.
 READING_PIXELS_PER_INCH = 40
@@ -66,29 +73,47 @@ def layings(plan: Plan, grid: Grid) -> list[Laying]:
 
 
 def _after_water(plan: Plan, step: Water, on: frozenset[str], grid: Grid, laid: list[Laying]) -> list[Laying]:
-    wet = water_laid(plan, step, on, grid)
-    spots = water_spots(step, grid)
     after: list[Laying] = []
-    shut: Map | None = None  # share that the water reaches through the powder above, from the top down
-    powders: list[Brush] = []
+    powders: list[Laying] = []  # those above, from the top down
     for laying in reversed(laid):
-        ink = plan.ink(laying.step.ink)
-        free = SET_FREE[ink.kind]
-        strength = laying.strength
-        if free > 0:
-            reached = wet if shut is None else wet * shut
-            strength = strength * (1 - np.float32(free) * reached)
-            if spots is not None:
-                left = free * (1 - (BLOTTED if step.blot else 0.0))
-                strength = strength + rims(spots, left * _under_drops(plan, step, on, laying.step, powders), grid)
-            elif not step.blot:
-                strength = laying.strength
+        kind = plan.ink(laying.step.ink).kind
+        strength = _washed(plan, step, on, grid, laying, powders) if SET_FREE[kind] > 0 else laying.strength
         after.append(Laying(laying.step, strength))
-        if ink.kind in RESIST_KINDS:
-            kept = 1 - np.minimum(laying.strength, 1)
-            shut = kept if shut is None else shut * kept
-            powders.append(laying.step)
+        if kind in RESIST_KINDS:
+            powders.append(laying)
     return after[::-1]
+
+
+def _washed(plan: Plan, step: Water, on: frozenset[str], grid: Grid, laying: Laying, above: list[Laying]) -> Map:
+    """A laying as water left it under the powders ``above``.
+
+    Kept by the very maps it comes from, which are themselves kept: so a change of one laying does not draw the rims of all the others
+    anew.
+    """
+    wet = water_laid(plan, step, on, grid)
+    free = SET_FREE[plan.ink(laying.step.ink).kind]
+    made_of = (laying.strength, wet, *(powder.strength for powder in above))
+    key = (free, *(id(made) for made in made_of))
+    with _washed_guard:
+        if key in _washed_last:
+            _washed_last.move_to_end(key)
+            return _washed_last[key][1]
+    spots = water_spots(step, grid)
+    if spots is None and not step.blot:
+        return laying.strength
+    reached = wet
+    for powder in above:
+        reached = reached * (1 - np.minimum(powder.strength, 1))
+    washed = laying.strength * (1 - np.float32(free) * reached)
+    if spots is not None:
+        left = free * (1 - (BLOTTED if step.blot else 0.0))
+        washed = washed + rims(spots, left * _under_drops(plan, step, on, laying.step, [p.step for p in above]), grid)
+    if grid.rows * grid.columns <= LARGEST_KEPT:
+        with _washed_guard:
+            _washed_last[key] = (made_of, washed)
+            while len(_washed_last) > MOST_WASHED:
+                _washed_last.popitem(last=False)
+    return washed
 
 
 def _under_drops(plan: Plan, water: Water, on: frozenset[str], laid: Brush, above: list[Brush]) -> NDArray[np.float64]:

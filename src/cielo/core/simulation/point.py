@@ -10,6 +10,7 @@ from cielo.core.optics.spectra import lab_from_reflectance
 from cielo.core.plan import Brush, Plan
 from cielo.core.simulation.grid import point_grid
 from cielo.core.simulation.maps import layings
+from cielo.core.simulation.measured import measured_of
 from cielo.core.simulation.run import groups_of
 from cielo.errors import BadInput
 
@@ -71,5 +72,5 @@ def layers_of(plan: Plan, arrived: Sequence[LaidHere]) -> list[list[tuple[str, f
 
 
 def _lab(plan: Plan, inks: dict[str, Ink], layers: list[list[tuple[str, float]]]) -> Lab:
-    lab = lab_from_reflectance(reflectance_of_layers(plan.stock.paper, inks, layers))
+    lab = lab_from_reflectance(reflectance_of_layers(plan.stock.paper, inks, layers, measured=measured_of(plan)))
     return (float(lab[0]), float(lab[1]), float(lab[2]))

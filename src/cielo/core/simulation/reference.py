@@ -10,12 +10,12 @@ import numpy as np
 from cielo.core.optics.films import film_of
 from cielo.core.optics.kubelka_munk import film_over
 from cielo.core.optics.layering import hindrance
-from cielo.core.optics.refine import TRAPPING
 from cielo.core.optics.spectra import Array, xyz_from_reflectance
 from cielo.core.optics.stock import GLOSS_VEIL, put_on_surface, sheet_of
 from cielo.core.plan import Plan
 from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.maps import layings
+from cielo.core.simulation.measured import measured_of
 from cielo.core.simulation.run import groups_of
 
 
@@ -29,9 +29,10 @@ def reference_xyz(plan: Plan, grid: Grid) -> Array:
     laid = {key: np.zeros(shape) for key in films}
     steps = layings(plan, grid)
     groups = groups_of([laying.step for laying in steps])
+    measured = measured_of(plan)
     for group in dict.fromkeys(groups):
         below = {key: np.minimum(amount, 1.0) for key, amount in laid.items()}
-        density, scattering = np.zeros_like(inner), np.zeros_like(inner)
+        density, scattering, extra = np.zeros_like(inner), np.zeros_like(inner), np.zeros_like(inner)
         for laying, number in zip(steps, groups, strict=True):
             if number != group:
                 continue
@@ -42,11 +43,15 @@ def reference_xyz(plan: Plan, grid: Grid) -> Array:
                 if other != key:
                     if films[other].resists:
                         added = added * (1 - under)
-                    added = added * TRAPPING ** (under * hindrance(films[other], film))
+                    added = added * measured.trapping(other, key) ** (under * hindrance(films[other], film))
+                change = measured.change(other, key)
+                if change is not None and groups.count(group) == 1:
+                    gained = np.minimum(laid[key] + strength, 1.0) - np.minimum(laid[key], 1.0)
+                    extra += (under * gained)[..., None] * change
             density += film.density * added[..., None]
             scattering += film.scattering * added[..., None]
             if film.resists:
                 veil += (np.minimum(veil, GLOSS_VEIL) - veil) * np.minimum(strength, 1.0)
             laid[key] += strength
-        inner = film_over(inner, density / 2, scattering)
+        inner = np.clip(film_over(inner, density / 2, scattering) * np.exp(-extra), 0.0, 1.0)
     return xyz_from_reflectance(put_on_surface(inner, veil[..., None]))

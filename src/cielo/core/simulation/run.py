@@ -9,9 +9,10 @@ strengths    (step, row, col)   s of laydown.py for each brush step, bottom firs
 ink_of       (step,)            which ink each of them lays
 group_of     (step,)            which group each belongs to; most have a group of their own
 curves       (ink, KNOTS)       amount x at strengths 0 ... STRONGEST, evenly spaced
-densities    (ink, band)        D at the picture's bands
+densities    (ink + pair, band) D at the picture's bands; behind the inks, for each measured pair, the change of density at full
 scatterings  (ink, band)        S at the picture's bands
 hindrances   (ink, ink)         h of optics.layering for the row's ink laid over the column's, times log tau
+pair_of      (ink, ink)         the row of densities that the row's ink laid over the column's changes by; -1 where not measured
 sheet        (band,)            inner reflectance of the bare stock
 xyz          (row, col, 3)      colour under D50, Y = 1
 ===========  =================  =========================================================================
@@ -38,7 +39,6 @@ from numpy.typing import NDArray
 
 from cielo.core.optics.films import film_of
 from cielo.core.optics.layering import hindrance
-from cielo.core.optics.refine import TRAPPING
 from cielo.core.optics.spectra import colorimetry, srgb_matrix
 from cielo.core.optics.stock import GLOSS_VEIL, INTERNAL_REFLECTION, sheet_of
 from cielo.core.parallel import one_at_a_time
@@ -47,6 +47,7 @@ from cielo.core.simulation.bands import EVERY, PICTURE_BANDS, picture_weights
 from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.laydown import FAINTEST, LARGEST_KEPT, Map
 from cielo.core.simulation.maps import layings
+from cielo.core.simulation.measured import measured_of
 
 KNOTS = 513
 STRONGEST = 16.0
@@ -67,7 +68,6 @@ def picture(plan: Plan, grid: Grid, steps_done: int | None = None, tell: Progres
 def panel_xyz(plan: Plan, grid: Grid, steps_done: int | None = None, tell: Progress | None = None) -> NDArray[np.float32]:
     """The panel's colour, XYZ of D50, (rows, columns, 3), after ``steps_done`` steps; ``tell`` as in picture."""
     done = plan if steps_done is None else replace(plan, steps=plan.steps[:steps_done])
-    inks = _inks(plan)
     index = {ink.key: i for i, ink in enumerate(plan.inks)}
     inks = _inks(plan)
     sheet = sheet_of(plan.stock.paper)
@@ -79,7 +79,7 @@ def panel_xyz(plan: Plan, grid: Grid, steps_done: int | None = None, tell: Progr
         strengths = [laying.strength for laying in laid]
         ink_of = tuple(index[laying.step.ink] for laying in laid)
         groups = tuple(groups_of([laying.step for laying in laid]))
-        kept = _Kept((plan.stock, plan.inks, ink_of, groups, strip), strengths, xyz[rows])
+        kept = _Kept((plan.stock, plan.inks, plan.crossings, ink_of, groups, strip), strengths, xyz[rows])
         todo = kept.take_over()
         if todo.any():
             stack = np.stack(strengths) if strengths else np.zeros((0, strip.rows, strip.columns), np.float32)
@@ -131,6 +131,7 @@ class _Inks(NamedTuple):
     densities: NDArray[np.float32]
     scatterings: NDArray[np.float32]
     hindrances: NDArray[np.float32]
+    pair_of: NDArray[np.int64]
     resists: NDArray[np.bool_]
 
 
@@ -139,12 +140,24 @@ def _inks(plan: Plan) -> _Inks:
     films = [film_of(replace(ink, laydown="film"), plan.stock.paper) for ink in plan.inks]
     count = len(films)
     knots = np.linspace(0, STRONGEST, KNOTS)
-    hindrances = [[np.log(TRAPPING) * hindrance(below, above) for below in films] for above in films]
+    measured, keys = measured_of(plan), [ink.key for ink in plan.inks]
+    hindrances = [
+        [np.log(measured.trapping(keys[j], keys[i])) * hindrance(below, above) for j, below in enumerate(films)]
+        for i, above in enumerate(films)
+    ]
+    pairs = [(i, j) for i in range(count) for j in range(count) if measured.change(keys[j], keys[i]) is not None]
+    pair_of = np.full((count, count), -1, dtype=np.int64)
+    for row, pair in enumerate(pairs, count):
+        pair_of[pair] = row
+    changes = [measured.changes[keys[j], keys[i]] for i, j in pairs]
     return _Inks(
         np.array([film.amount(knots) for film in films], dtype=np.float32).reshape(count, KNOTS),
-        np.array([film.density[::EVERY] for film in films], dtype=np.float32).reshape(count, PICTURE_BANDS),
+        np.array([density[::EVERY] for density in [*(film.density for film in films), *changes]], dtype=np.float32).reshape(
+            count + len(pairs), PICTURE_BANDS
+        ),
         np.array([film.scattering[::EVERY] for film in films], dtype=np.float32).reshape(count, PICTURE_BANDS),
         np.array(hindrances, dtype=np.float32).reshape(count, count),
+        pair_of,
         np.array([film.resists for film in films], dtype=np.bool_),
     )
 
@@ -173,11 +186,12 @@ def _encoding_table() -> NDArray[np.uint8]:
 
 @numba.njit(parallel=True, fastmath=True, cache=True)
 def _layer(  # pragma: no cover - compiled
-    strengths: Any, ink_of: Any, group_of: Any, curves: Any, densities: Any, scatterings: Any, hindrances: Any, resists: Any,
-    sheet: Any, sheet_veil: Any, weights: Any, todo: Any, xyz: Any,
+    strengths: Any, ink_of: Any, group_of: Any, curves: Any, densities: Any, scatterings: Any, hindrances: Any, pair_of: Any,
+    resists: Any, sheet: Any, sheet_veil: Any, weights: Any, todo: Any, xyz: Any,
 ) -> None:  # fmt: skip
     steps, rows, columns = strengths.shape
-    inks = densities.shape[0]
+    inks = curves.shape[0]
+    learned = densities.shape[0] > inks
     bands = PICTURE_BANDS  # a constant lets the compiler unroll
     one = np.float32(1)
     per_knot = np.float32((KNOTS - 1) / STRONGEST)
@@ -197,7 +211,7 @@ def _layer(  # pragma: no cover - compiled
         laid = np.empty(inks, np.float32)
         below = np.empty(inks, np.float32)  # what lay there when the group began, full applications, 1 at most
         taken_up = np.empty(inks, np.float32)  # the curve's amount at laid
-        amounts = np.empty(inks, np.float32)
+        amounts = np.empty(densities.shape[0], np.float32)
         density = np.empty(bands, np.float32)
         mixed_density = np.zeros(bands, np.float32)
         mixed_scattering = np.zeros(bands, np.float32)
@@ -212,8 +226,10 @@ def _layer(  # pragma: no cover - compiled
             inner[:] = sheet
             veil = sheet_veil
             waiting = False
+            gained = np.float32(0)
             for step in range(steps):
                 strength = strengths[step, row, column]
+                alone = last[step] and (step == 0 or group_of[step] != group_of[step - 1])
                 if step == 0 or group_of[step] != group_of[step - 1]:
                     for other in range(inks):
                         below[other] = min(laid[other], one)
@@ -226,6 +242,7 @@ def _layer(  # pragma: no cover - compiled
                             log_taken += below[other] * hindrances[ink, other]
                             if resists[other]:
                                 bare -= bare * below[other]
+                    gained = min(laid[ink] + strength, one) - min(laid[ink], one)
                     laid[ink] += strength
                     amount = _at(curves[ink], laid[ink] * per_knot)
                     added = (amount - taken_up[ink]) * bare * _fade_out(-log_taken)
@@ -234,6 +251,8 @@ def _layer(  # pragma: no cover - compiled
                         veil += (min(veil, smooth) - veil) * min(strength, one)
                     if not mixes[step]:
                         amounts[ink] += added
+                        if learned and alone:
+                            _cross(amounts, pair_of[ink], below, gained)
                     else:
                         waiting = True
                         for band in range(bands):
@@ -256,6 +275,8 @@ def _layer(  # pragma: no cover - compiled
                     inner[band] = (one - g * (a - b_coth)) / (a - g + b_coth)
                     mixed_density[band] = 0
                     mixed_scattering[band] = 0
+                if learned and alone:
+                    _cross(amounts, pair_of[ink_of[step]], below, gained)
             _darken(inner, amounts, densities, density)
             through = (one - veil) * (one - ri)
             x = np.float32(0)
@@ -272,6 +293,14 @@ def _layer(  # pragma: no cover - compiled
 
 
 @numba.njit(fastmath=True, cache=True, inline="always")
+def _cross(amounts: Any, pairs: Any, below: Any, gained: Any) -> None:  # pragma: no cover - compiled
+    """What was measured of the ink laid now over each that lies below; its change waits as if it were an ink's amount."""
+    for other in range(len(pairs)):
+        if pairs[other] >= 0:
+            amounts[pairs[other]] += gained * below[other]
+
+
+@numba.njit(fastmath=True, cache=True, inline="always")
 def _darken(inner: Any, amounts: Any, densities: Any, density: Any) -> None:  # pragma: no cover - compiled
     """Lay all transparent films that wait; their amounts become 0."""
     bands = PICTURE_BANDS
@@ -283,7 +312,7 @@ def _darken(inner: Any, amounts: Any, densities: Any, density: Any) -> None:  # 
                 density[band] += amount * densities[ink, band]
             amounts[ink] = 0
     for band in range(bands):
-        inner[band] *= _fade_out(density[band])
+        inner[band] *= _fade_out(max(density[band], np.float32(0)))
 
 
 @numba.njit(fastmath=True, cache=True, inline="always")

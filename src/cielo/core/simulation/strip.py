@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from cielo.core.materials import Ink, Lab, Stock
+from cielo.core.materials import Ink, Lab, MeasuredCrossing, Stock
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import lab_from_xyz
 from cielo.core.plan import Band, Brush, Card, Plan, Reveals
@@ -36,23 +36,32 @@ class Strip:
         return self.steepest_per_mm > STARK_PER_MM
 
 
-def gradient_strip(stock: Stock, inks: tuple[Ink, ...], length_mm: float, carry_mm: float, passes: int = 3) -> Strip:
+def gradient_strip(
+    stock: Stock,
+    inks: tuple[Ink, ...],
+    length_mm: float,
+    carry_mm: float,
+    passes: int = 3,
+    crossings: tuple[MeasuredCrossing, ...] = (),
+) -> Strip:
     """The strip of two or more inks in the order given, over ``length_mm``, each carried ``carry_mm`` into the next."""
     width = length_mm / len(inks)
-    lab, steepest, at = _blend(stock, inks, length_mm, min(carry_mm, width), passes)
+    known = (stock, inks, crossings)
+    lab, steepest, at = _blend(known, length_mm, min(carry_mm, width), passes)
     even = None
     if steepest > STARK_PER_MM:
         longer = np.arange(np.ceil(carry_mm) + 1, width + 0.01, 1.0)
-        even = next((float(c) for c in longer if _blend(stock, inks, length_mm, c, passes)[1] <= STARK_PER_MM), None)
+        even = next((float(c) for c in longer if _blend(known, length_mm, c, passes)[1] <= STARK_PER_MM), None)
     colours = tuple((float(c[0]), float(c[1]), float(c[2])) for c in lab)
     seams = tuple((i + 1) * width for i in range(len(inks) - 1))
     return Strip(colours, seams, steepest, at, even)
 
 
 def _blend(
-    stock: Stock, inks: tuple[Ink, ...], length_mm: float, carry_mm: float, passes: int
+    known: tuple[Stock, tuple[Ink, ...], tuple[MeasuredCrossing, ...]], length_mm: float, carry_mm: float, passes: int
 ) -> tuple[np.ndarray, float, float]:
     """Lab (place, 3), the steepest change per mm and where."""
+    stock, inks, crossings = known
     width = length_mm / len(inks)
     steps = []
     for i, ink in enumerate(inks):
@@ -61,7 +70,7 @@ def _blend(
         band = Band("left", start, max(start, end), carry_mm if i else 0.0, carry_mm)
         steps.append(Brush(f"s{i}", ink.key, "small-brush", band, "light", passes))
     card = Card(length_mm, STRIP_HEIGHT_MM, "left", Reveals(0, 0, 0, 0))
-    plan = Plan("strip", "in", card, stock, inks, (), tuple(steps))
+    plan = Plan("strip", "in", card, stock, inks, (), tuple(steps), crossings=crossings)
     places = round(length_mm * PER_MM)
     grid = Grid(length_mm, STRIP_HEIGHT_MM, length_mm / places, STRIP_HEIGHT_MM, 1, places)
     lab = lab_from_xyz(panel_xyz(plan, grid)[0])

@@ -1,0 +1,382 @@
+"""Checks on colour: stark-seam, seam-mud, primaries-brown, focal-lost, darks-merge. Each gives its number.
+
+Seams are read on a line across the bands at half a millimetre, everything else on the coarse picture of simulation.contact.
+"""
+
+from collections.abc import Iterator
+from dataclasses import replace
+from functools import partial
+from itertools import combinations
+
+import numpy as np
+from numpy.typing import NDArray
+
+from cielo.core.advice.crossing_checks import COLOUR_FROM, MUD_SHARE
+from cielo.core.advice.finding import Finding, Place
+from cielo.core.advice.looking import area, both, brushings, embosses, first_that_clears, strongest, with_step
+from cielo.core.geometry.masks import distance_to_cover_mm
+from cielo.core.materials import TOOLS, Lab
+from cielo.core.optics.difference import ciede2000
+from cielo.core.optics.hue import chroma, hue_apart, hue_degrees
+from cielo.core.optics.layering import lab_of_stack
+from cielo.core.optics.spectra import lab_from_xyz
+from cielo.core.plan import Band, Brush, Disc, EdgeMask, Focal, LayMask, Plan, Slant, Whole, Words, masks_on
+from cielo.core.sequence.lightness import seen_on
+from cielo.core.simulation.contact import Contact
+from cielo.core.simulation.contrast import READABLE, read_focal
+from cielo.core.simulation.grid import Grid
+from cielo.core.simulation.laydown import Map
+from cielo.core.simulation.measured import measured_of
+from cielo.core.simulation.run import panel_xyz
+from cielo.core.simulation.strip import STARK_PER_MM
+
+Array = NDArray[np.float64]
+
+PER_MM = 2
+# An ink laid this thinly takes no part in mud or brown, full applications; an overlap below this share of the panel is no seam.
+TAKES_PART, OVERLAPS = 0.25, 0.03
+NEAR_COMPLEMENTS = 110.0
+# An ink darker than the other by more than this is laid to shade it, and is meant to take its colour down: judgement, no source.
+SHADES = 35.0
+# Browns: three inks from three thirds of the hue circle that leave less colour than this. Judgement, no source.
+BROWN_BELOW, BROWN_AREA = 24.0, 0.02
+# Two grounds darker than this and nearer than this to each other merge, CIEDE2000: judgement, no source.
+DARK_BELOW, MERGE_BELOW, MERGE_ALONG = 40.0, 5.0, 0.4
+
+
+# Seams --------------------------------------------------------------------------------------------------------------------------
+def stark_seam(plan: Plan, _contact: Contact) -> Iterator[Finding]:
+    """Overlap too narrow for the colour step: a line shows. A band that ends without any carry ends on purpose."""
+    for step, edge_mm, steepest, at_mm in _seams(plan):
+        if steepest <= STARK_PER_MM:
+            continue
+        band = step.region
+        assert isinstance(band, Band)
+        across = band.edge in ("left", "right")
+        span = plan.card.panel_width_mm if across else plan.card.panel_height_mm
+        from_corner = at_mm if band.edge in ("left", "top") else span - at_mm
+        middle = (plan.card.panel_height_mm if across else plan.card.panel_width_mm) / 2
+        wider = [
+            (f"Carry it {carry:g} mm", _with_carry(plan, band, edge_mm, float(carry))) for carry in range(6, int(span / 2), 3)
+        ]
+        yield Finding(
+            "stark-seam",
+            "warn",
+            step.id,
+            f"{plan.ink(step.ink).name} ends in a line.",
+            "The overlap is too narrow for the step from one colour to the next; carried further, the two flow into each other.",
+            Place(from_corner, middle) if across else Place(middle, from_corner),
+            partial(first_that_clears, stark_seam, plan, wider),
+            measure=f"{steepest:.1f} CIEDE2000 per mm; below {STARK_PER_MM:.0f} no line is seen",
+        )
+
+
+def _seams(plan: Plan) -> Iterator[tuple[Brush, float, float, float]]:
+    """(step, where its band ends from its edge, steepest change near there, where that is) for every blended end that meets another."""
+    bands = [
+        s for s in brushings(plan) if isinstance(s.region, Band) and TOOLS[s.tool].texture == "even" and not embosses(plan, s)
+    ]
+    for axis in (("top", "bottom"), ("left", "right")):
+        along = [s for s in bands if isinstance(s.region, Band) and s.region.edge in axis]
+        if len({s.ink for s in along}) < 2:
+            continue
+        span = plan.card.panel_height_mm if axis[0] == "top" else plan.card.panel_width_mm
+        change = _change_along(plan, along, axis, span)
+        told: list[float] = []
+        for step in along:
+            band = step.region
+            assert isinstance(band, Band)
+            if band.carry_mm <= 0 or band.end_mm + band.carry_mm >= span or not _meets_another(along, step, band, span):
+                continue
+            # Distance from the band's own edge; the line is read from the first of the two edges.
+            reach = range(int(band.end_mm * PER_MM), min(len(change), int((band.end_mm + band.carry_mm) * PER_MM) + 2))
+            places = [i if band.edge == axis[0] else len(change) - 1 - i for i in reach]
+            if not places:
+                continue
+            worst = max(places, key=lambda i: change[i])
+            at = (worst + 1) / PER_MM if band.edge == axis[0] else span - (worst + 1) / PER_MM
+            if any(abs(worst - other) < 6 * PER_MM for other in told):
+                continue
+            told.append(worst)
+            yield step, band.end_mm, float(change[worst]), at
+
+
+def _meets_another(along: list[Brush], step: Brush, band: Band, span: float) -> bool:
+    """Whether another ink's band lies where this one ends."""
+    at = band.end_mm + band.carry_mm / 2
+    for other in along:
+        region = other.region
+        if other.ink == step.ink or not isinstance(region, Band):
+            continue
+        here = at if region.edge == band.edge else span - at
+        if region.start_mm - region.lead_in_mm - 2 <= here <= region.end_mm + region.carry_mm + 2:
+            return True
+    return False
+
+
+def _change_along(plan: Plan, along: list[Brush], axis: tuple[str, str], span: float) -> Array:
+    """Change of colour per mm on a line across the bands alone, PER_MM places to the mm."""
+    whole = [
+        s for s in brushings(plan) if isinstance(s.region, Whole) and TOOLS[s.tool].texture == "even" and not embosses(plan, s)
+    ]
+    place = {step.id: i for i, step in enumerate(plan.steps)}
+    through = {s.id for s, on in masks_on(plan) if on}
+    steps = sorted((*along, *(s for s in whole if s.id not in through)), key=lambda s: place[s.id])
+    # The tooth of a rough stock is no seam, so the line is read on a smooth one.
+    paper = plan.stock.paper if plan.stock.paper.surface != "rough" else replace(plan.stock.paper, surface="uncoated")
+    stock = replace(plan.stock, paper=paper)
+    bare = replace(plan, stock=stock, steps=tuple(steps), masks=(), focal=(), holds=(), cuts=(), wishes=())
+    places = max(2, round(span * PER_MM))
+    if axis[0] == "top":
+        grid = Grid(plan.card.panel_width_mm, span, plan.card.panel_width_mm, span / places, places, 1)
+    else:
+        grid = Grid(span, plan.card.panel_height_mm, span / places, plan.card.panel_height_mm, 1, places)
+    lab = lab_from_xyz(panel_xyz(bare, grid)).reshape(-1, 3)
+    return np.asarray(ciede2000(lab[1:], lab[:-1]) * PER_MM)
+
+
+def _with_carry(plan: Plan, band: Band, edge_mm: float, carry_mm: float) -> Plan:
+    """The plan with every band that ends or begins near a seam carried that far, the seam staying where it is."""
+    span = plan.card.panel_height_mm if band.edge in ("top", "bottom") else plan.card.panel_width_mm
+    seam = edge_mm + band.carry_mm / 2
+    opposite = {"top": "bottom", "bottom": "top", "left": "right", "right": "left"}[band.edge]
+    for step in brushings(plan):
+        region = step.region
+        if not isinstance(region, Band) or region.edge not in (band.edge, opposite):
+            continue
+        here = seam if region.edge == band.edge else span - seam
+        near = carry_mm / 2 + 4
+        if region.carry_mm > 0 and abs(region.end_mm + region.carry_mm / 2 - here) < near:
+            region = replace(region, end_mm=max(region.start_mm, here - carry_mm / 2), carry_mm=carry_mm)
+        if region.start_mm > 0 and abs(region.start_mm - region.lead_in_mm / 2 - here) < near:
+            start = min(region.end_mm, here + carry_mm / 2)
+            region = replace(region, start_mm=start, lead_in_mm=carry_mm)
+        if region != step.region:
+            plan = with_step(plan, step, region=region)
+    return plan
+
+
+# Mud and brown ------------------------------------------------------------------------------------------------------------------
+def _blends(plan: Plan, step: Brush) -> bool:
+    """Whether a step is worked into what lies there, and not laid over it as a layer of its own."""
+    return TOOLS[step.tool].texture == "even" and step.onto != "dry" and not embosses(plan, step)
+
+
+def seam_mud(plan: Plan, contact: Contact) -> Iterator[Finding]:
+    """Near-complements overlap widely: the seam turns dull."""
+    told: set[frozenset[str]] = set()
+    blends = [step for step in brushings(plan) if _blends(plan, step)]
+    for first, then in combinations(blends, 2):
+        pair = frozenset({first.ink, then.ink})
+        if len(pair) < 2 or pair in told:
+            continue
+        overlap = both(contact, first.id, then.id)
+        if area(overlap, TAKES_PART) < OVERLAPS:
+            continue
+        a, b = (seen_on(plan.stock.paper, plan.ink(key)) for key in (first.ink, then.ink))
+        weaker = min(chroma(a), chroma(b))
+        if weaker < COLOUR_FROM or hue_apart(a, b) < NEAR_COMPLEMENTS or abs(a[0] - b[0]) > SHADES:
+            continue
+        seam = _colour_where(plan, contact, overlap, (first, then))
+        if chroma(seam) >= MUD_SHARE * weaker:
+            continue
+        told.add(pair)
+        names = plan.ink(first.ink).name, plan.ink(then.ink).name
+        yield Finding(
+            "seam-mud",
+            "warn",
+            then.id,
+            f"{names[0]} and {names[1]} dull each other where they overlap.",
+            _bridge(plan, a, b, names),
+            strongest(contact, overlap),
+            partial(first_that_clears, seam_mud, plan, _held_apart(plan, first, then)),
+            measure=f"strength of colour {chroma(seam):.0f} in the seam, {weaker:.0f} and more beside it",
+        )
+
+
+def _bridge(plan: Plan, a: Lab, b: Lab, names: tuple[str, str]) -> str:
+    """Why, and which ink of the plan would bridge the two, where one lies between them in hue."""
+    apart = hue_apart(a, b)
+    for ink in plan.inks:
+        c = seen_on(plan.stock.paper, ink)
+        if ink.name not in names and chroma(c) > COLOUR_FROM and max(hue_apart(a, c), hue_apart(c, b)) < apart - 15:
+            return f"They are near-complements. {ink.name} between them bridges the two; so does a gap of bare stock."
+    return "They are near-complements. A gap of bare stock keeps both clear; so would an ink between them in hue."
+
+
+def _colour_where(plan: Plan, contact: Contact, overlap: Map, steps: tuple[Brush, ...]) -> Lab:
+    """The predicted colour of some layings alone, where they overlap most."""
+    at = np.unravel_index(int(np.argmax(overlap)), overlap.shape)
+    stack = [(step.ink, float(contact.maps[step.id][at])) for step in steps]
+    return lab_of_stack(plan.stock.paper, {ink.key: ink for ink in plan.inks}, stack, measured=measured_of(plan))
+
+
+def _held_apart(plan: Plan, first: Brush, then: Brush) -> Iterator[tuple[str, Plan]]:
+    """Ways to keep two layings from lying over each other, the gentlest first."""
+    for gap in (8.0, 16.0, 24.0, 36.0, 48.0):
+        changed = plan
+        for step in (first, then):
+            region = step.region
+            if not isinstance(region, Band | Slant):
+                break
+            carry = min(region.carry_mm, 8.0)
+            lead = min(region.lead_in_mm, 8.0)
+            end = max(region.start_mm, region.end_mm - gap / 2) if region.carry_mm > 0 else region.end_mm
+            start = min(end, region.start_mm + gap / 2) if region.start_mm > 0 else 0.0
+            changed = with_step(
+                changed, step, region=replace(region, start_mm=start, end_mm=end, carry_mm=carry, lead_in_mm=lead)
+            )
+        else:
+            yield "Leave a gap of bare stock between them", changed
+    yield "Only one pale pass of the second", with_step(plan, then, touch="pale", passes=1)
+    yield "Leave the second out", replace(plan, steps=tuple(s for s in plan.steps if s.id != then.id))
+
+
+def _third(lab: Lab) -> int | None:
+    """Which third of the hue circle an ink belongs to: yellow, red or blue; None for one without a clear hue."""
+    if chroma(lab) < COLOUR_FROM:
+        return None
+    hue = hue_degrees(lab)
+    if 55 <= hue < 130:
+        return 0
+    if hue < 50 or hue >= 325:
+        return 1
+    return 2 if 190 <= hue < 310 else None
+
+
+def primaries_brown(plan: Plan, contact: Contact) -> Iterator[Finding]:
+    """Three primaries end up on the same spot."""
+    by_third: dict[int, list[Brush]] = {0: [], 1: [], 2: []}
+    for step in brushings(plan):
+        third = _third(seen_on(plan.stock.paper, plan.ink(step.ink)))
+        if third is not None and _blends(plan, step):
+            by_third[third].append(step)
+    if not all(by_third.values()):
+        return
+    most = [np.max([contact.maps[s.id] for s in steps], axis=0) for steps in by_third.values()]
+    spot = np.min(most, axis=0)
+    if area(spot, TAKES_PART) < BROWN_AREA:
+        return
+    at = np.unravel_index(int(np.argmax(spot)), spot.shape)
+    there = tuple(
+        s for s in brushings(plan) if any(s in steps for steps in by_third.values()) and contact.maps[s.id][at] > TAKES_PART / 2
+    )
+    colour = _colour_where(plan, contact, spot, there)
+    if chroma(colour) > BROWN_BELOW:
+        return
+    last = there[-1]
+    names = list(dict.fromkeys(plan.ink(step.ink).name for step in there))
+    yield Finding(
+        "primaries-brown",
+        "warn",
+        last.id,
+        f"{', '.join(names[:-1])} and {names[-1]} lie on the same spot and go brown.",
+        "A yellow, a red and a blue over each other take all light but brown. Two of them at a time make clear seconds.",
+        strongest(contact, spot),
+        partial(first_that_clears, primaries_brown, plan, _held_apart(plan, there[0], last)),
+        measure=f"strength of colour {chroma(colour):.0f} on {area(spot, TAKES_PART):.0%} of the panel",
+    )
+
+
+# Contrast -----------------------------------------------------------------------------------------------------------------------
+def focal_lost(plan: Plan, _contact: Contact) -> Iterator[Finding]:
+    """A sentiment or printed words too near the ground behind them."""
+    last = plan.steps[-1].id if plan.steps else None
+    pieces: list[tuple[str | None, Focal]] = [(last, piece) for piece in plan.focal if piece.kind == "sentiment" and piece.ink]
+    for step in brushings(plan):
+        if isinstance(step.region, Words) and not embosses(plan, step):
+            words = step.region
+            wide = words.height_mm * 0.62 * len(words.text)
+            name = f"“{words.text}”"
+            pieces.append((step.id, Focal(step.id, name, "sentiment", words.x_mm, words.y_mm, wide, words.height_mm, step.ink)))
+    for step_id, piece in pieces:
+        reading = read_focal(plan, piece)
+        if reading.fine:
+            continue
+        yield Finding(
+            "focal-lost",
+            "warn",
+            step_id,
+            f"{piece.name if step_id == piece.key else f'The {piece.name}'} is hard to read where the ground comes nearest to its ink.",
+            "Words want to be clearly darker or lighter than every part of the ground behind them.",
+            Place(reading.x_mm, reading.y_mm),
+            partial(first_that_clears, focal_lost, plan, _other_inks(plan, piece, step_id)),
+            measure=f"{reading.worst:.0f} CIEDE2000 at its worst spot; {READABLE:.0f} is easy to read",
+        )
+
+
+def _other_inks(plan: Plan, piece: Focal, step_id: str | None) -> Iterator[tuple[str, Plan]]:
+    """The plan with the words in each of its other inks, the most readable first."""
+    by_reading = sorted(plan.inks, key=lambda ink: (-read_focal(plan, replace(piece, ink=ink.key)).worst, ink.key))
+    for ink in by_reading:
+        if ink.key == piece.ink:
+            continue
+        focal = tuple(replace(other, ink=ink.key) if other.key == piece.key else other for other in plan.focal)
+        changed = replace(plan, focal=focal)
+        if step_id == piece.key:
+            step = plan.steps[plan.index_of(step_id)]
+            changed = with_step(changed, step, ink=ink.key)
+        yield f"Take {ink.name} for it", changed
+
+
+def darks_merge(plan: Plan, contact: Contact) -> Iterator[Finding]:
+    """Two dark areas meet along a mask's edge and merge."""
+    used = {mask for _, on in masks_on(plan) for mask in on}
+    if not any(seen_on(plan.stock.paper, ink)[0] < DARK_BELOW + 15 for ink in plan.inks):
+        return
+    lab: Array | None = None
+    for key in sorted(used):
+        mask = plan.mask(key)
+        if not isinstance(mask, EdgeMask | Disc) or not _inked_along(plan, contact, key):
+            continue
+        lab = lab_from_xyz(panel_xyz(plan, contact.grid)) if lab is None else lab
+        distance = distance_to_cover_mm(mask, contact.grid.x_mm, contact.grid.y_mm)
+        merged, where = _merged(contact, lab, np.asarray(distance, dtype=float))
+        if merged < MERGE_ALONG:
+            continue
+        last = next(step for step in reversed(plan.steps) if isinstance(step, Brush) and contact.reaches_mask(step.id, key))
+        lighter = [
+            (f"Fewer passes of {plan.ink(last.ink).name}", with_step(plan, last, passes=passes))
+            for passes in range(last.passes - 1, 0, -1)
+        ]
+        lighter += [
+            (f"Take {ink.name} there", with_step(plan, last, ink=ink.key))
+            for ink in sorted(plan.inks, key=lambda ink: (-seen_on(plan.stock.paper, ink)[0], ink.key))
+            if ink.key != last.ink
+        ]
+        lay = next(step for step in plan.steps if isinstance(step, LayMask) and step.mask == key)
+        yield Finding(
+            "darks-merge",
+            "warn",
+            lay.id,
+            f"Dark meets dark along the {mask.called}, and its edge is lost.",
+            "Two darks side by side read as one. Leave one of them paler, or a light rim between.",
+            where,
+            partial(first_that_clears, darks_merge, plan, lighter),
+            measure=f"less than {MERGE_BELOW:.0f} CIEDE2000 apart along {merged:.0%} of the edge",
+        )
+
+
+def _inked_along(plan: Plan, contact: Contact, mask: str) -> bool:
+    """Whether ink is laid against a mask while it lies there, so that its edge is meant to show."""
+    return any(isinstance(step, Brush) and mask in on and contact.reaches_mask(step.id, mask) for step, on in masks_on(plan))
+
+
+def _merged(contact: Contact, lab: Array, distance: Array) -> tuple[float, Place]:
+    """The share of an edge along which both sides are dark and alike, and the middle of that."""
+    x, y = np.meshgrid(contact.grid.x_mm, contact.grid.y_mm)
+    near_out, near_in = (distance > 0.8) & (distance < 5), (distance < -0.8) & (distance > -5)
+    if not near_out.any() or not near_in.any():
+        return 0.0, Place(0.0, 0.0)
+    from scipy.spatial import cKDTree
+
+    tree = cKDTree(np.stack([x[near_in], y[near_in]], axis=1))
+    apart, nearest = tree.query(np.stack([x[near_out], y[near_out]], axis=1))
+    paired = apart < 6
+    outside, inside = lab[near_out][paired], lab[near_in][np.asarray(nearest)[paired]]
+    if len(outside) == 0:
+        return 0.0, Place(0.0, 0.0)
+    alike = (outside[:, 0] < DARK_BELOW) & (inside[:, 0] < DARK_BELOW) & (ciede2000(outside, inside) < MERGE_BELOW)
+    if not alike.any():
+        return 0.0, Place(0.0, 0.0)
+    return float(alike.mean()), Place(float(x[near_out][paired][alike].mean()), float(y[near_out][paired][alike].mean()))

@@ -1,0 +1,94 @@
+"""What several checks look at: where layings lie, what lies before what, and whether a change cures a finding."""
+
+from collections.abc import Callable, Iterable, Iterator
+from dataclasses import replace
+
+import numpy as np
+
+from cielo.core.advice.finding import Finding, Place, Remedy
+from cielo.core.materials import DRYING_MINUTES, FASTER, RESIST_KINDS, TOOLS
+from cielo.core.plan import Brush, Dry, Plan, Step, insert_step, new_step_id, replace_step
+from cielo.core.simulation.contact import TRACE, Contact
+from cielo.core.simulation.laydown import Map
+
+Check = Callable[[Plan, Contact], Iterator[Finding]]
+# Less than this share of the panel is too little to matter: judgement, no source.
+TOO_SMALL = 0.004
+
+
+def area(laid: Map, above: float = TRACE) -> float:
+    """The share of the panel on which a map is above a strength, 0..1."""
+    return float((laid > above).mean())
+
+
+def both(contact: Contact, step_a: str, step_b: str) -> Map:
+    """The lesser of two layings, place by place."""
+    return np.asarray(np.minimum(contact.maps[step_a], contact.maps[step_b]))
+
+
+def strongest(contact: Contact, laid: Map) -> Place:
+    """Where a map is at its most."""
+    row, column = np.unravel_index(int(np.argmax(laid)), laid.shape)
+    return Place(float(contact.grid.x_mm[column]), float(contact.grid.y_mm[row]))
+
+
+def brushings(plan: Plan) -> list[Brush]:
+    """Every laying of ink, powder among them, in working order."""
+    return [step for step in plan.steps if isinstance(step, Brush)]
+
+
+def embosses(plan: Plan, step: Step) -> bool:
+    """Whether a step lays powder that is melted."""
+    return isinstance(step, Brush) and plan.ink(step.ink).kind in RESIST_KINDS
+
+
+def prints(step: Step) -> bool:
+    """Whether a step prints or draws figures."""
+    return isinstance(step, Brush) and TOOLS[step.tool].texture in ("print", "crisp")
+
+
+def after(plan: Plan, step: Step) -> tuple[Step, ...]:
+    """The steps that come later."""
+    return plan.steps[plan.index_of(step.id) + 1 :]
+
+
+def before(plan: Plan, step: Step) -> tuple[Step, ...]:
+    """The steps that come earlier."""
+    return plan.steps[: plan.index_of(step.id)]
+
+
+def dried_minutes(steps: Iterable[Step]) -> float:
+    """What the drying of some steps is worth in the air, minutes."""
+    return sum(step.minutes * FASTER[step.way] for step in steps if isinstance(step, Dry))
+
+
+def wants_minutes(plan: Plan, step: Brush) -> float:
+    """How long a laying dries in the air before it is handled."""
+    return DRYING_MINUTES[plan.ink(step.ink).kind]
+
+
+def add_before(plan: Plan, step: Step, at: Step | None) -> Plan:
+    """The plan with a new step, whatever its id, set before another or last."""
+    return insert_step(plan, replace(step, id=new_step_id(plan)), at.id if at else None)
+
+
+def add_after(plan: Plan, step: Step, at: Step) -> Plan:
+    """The plan with a new step set after another."""
+    later = after(plan, at)
+    return add_before(plan, step, later[0] if later else None)
+
+
+def with_step(plan: Plan, step: Step, **change: object) -> Plan:
+    """The plan with some facts of one step changed."""
+    return replace_step(plan, replace(step, **change))  # type: ignore[arg-type]
+
+
+def first_that_clears(check: Check, plan: Plan, changes: Iterable[tuple[str, Plan]]) -> Remedy | None:
+    """The first of some changes after which a check finds less; None when none of them helps."""
+    from cielo.core.simulation.contact import contact_of
+
+    found = len(list(check(plan, contact_of(plan))))
+    for label, changed in changes:
+        if len(list(check(changed, contact_of(changed)))) < found:
+            return Remedy(label, changed)
+    return None

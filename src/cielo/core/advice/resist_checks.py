@@ -1,0 +1,174 @@
+"""Checks on embossing and resist: powder-on-open-ink, static-on-dark, unmelted-powder, stamp-over-ridge, resist-not-wiped,
+resist-too-pale."""
+
+from collections.abc import Iterator
+from dataclasses import replace
+from functools import partial
+
+from cielo.core.advice.finding import Finding, Remedy
+from cielo.core.advice.looking import (
+    TOO_SMALL,
+    add_after,
+    add_before,
+    after,
+    area,
+    before,
+    both,
+    brushings,
+    dried_minutes,
+    embosses,
+    first_that_clears,
+    prints,
+    strongest,
+)
+from cielo.core.materials import OPEN_KINDS
+from cielo.core.plan import Brush, Dry, Plan, Prepare, WipeBeads, move_step, replace_step
+from cielo.core.simulation.contact import Contact
+from cielo.core.simulation.contrast import passes_to_stand_out, stands_out
+
+# A stock below this lightness is dark, and one inked over more than this share of it is a whole background: judgement, no source.
+DARK_STOCK, WHOLE_GROUND = 50.0, 0.6
+# An embossing over more than this share of the panel is large: judgement, no source.
+LARGE = 0.25
+# A resist nearer to its ground than this is overlooked, CIEDE2000: judgement, no source.
+TOO_PALE = 15.0
+# A slow ink is open this long: common practice (trade.md: 10 to 20 min), no source.
+OPEN_MINUTES = 15.0
+
+
+def powder_on_open_ink(plan: Plan, contact: Contact) -> Iterator[Finding]:
+    """Embossing powder while a pigment or slow ink elsewhere on the panel is open: it sticks there too."""
+    for step in brushings(plan):
+        if not embosses(plan, step):
+            continue
+        earlier = before(plan, step)
+        for at, other in enumerate(earlier):
+            if not isinstance(other, Brush) or plan.ink(other.ink).kind not in OPEN_KINDS:
+                continue
+            if dried_minutes(earlier[at + 1 :]) >= OPEN_MINUTES:
+                continue
+            yield Finding(
+                "powder-on-open-ink",
+                "warn",
+                step.id,
+                f"{plan.ink(other.ink).name} is still open when the powder falls.",
+                "Powder sticks to any ink that is still wet, and melts there too. Powder first, or wait.",
+                strongest(contact, contact.maps[other.id]),
+                Remedy("Let it dry first", add_before(plan, Dry("", "air", OPEN_MINUTES), step)),
+            )
+            break
+
+
+def static_on_dark(plan: Plan, contact: Contact) -> Iterator[Finding]:
+    """Powder on dark stock or over a whole inked background with no anti-static step."""
+    for step in brushings(plan):
+        if not embosses(plan, step):
+            continue
+        earlier = before(plan, step)
+        if any(isinstance(other, Prepare) and other.act == "anti-static" for other in earlier):
+            continue
+        inked = max((area(contact.maps[b.id], 0.1) for b in earlier if isinstance(b, Brush)), default=0.0)
+        dark = plan.stock.paper.lab[0] < DARK_STOCK
+        if not dark and inked < WHOLE_GROUND:
+            continue
+        yield Finding(
+            "static-on-dark",
+            "warn",
+            step.id,
+            f"Stray powder will show on {'so dark a stock' if dark else 'a ground that is inked all over'}.",
+            "Every grain that clings beside the motif melts and stays. The anti-static bag keeps it off.",
+            cure=Remedy("Rub it with the anti-static bag first", add_before(plan, Prepare("", "anti-static"), step)),
+        )
+
+
+def unmelted_powder(plan: Plan, contact: Contact) -> Iterator[Finding]:
+    """Large embossed areas: tilt to the light."""
+    for step in brushings(plan):
+        if embosses(plan, step) and area(contact.maps[step.id], 0.3) > LARGE:
+            yield Finding(
+                "unmelted-powder",
+                "remind",
+                step.id,
+                "So large an embossing hides dull spots that have not melted.",
+                "Tilt it to the light and go over what is still grainy.",
+                measure=f"{area(contact.maps[step.id], 0.3):.0%} of the panel",
+            )
+
+
+def stamp_over_ridge(plan: Plan, contact: Contact) -> Iterator[Finding]:
+    """A stamp crosses raised embossing or paste."""
+    for step in brushings(plan):
+        if not prints(step) or step.tool != "stamp" or embosses(plan, step):
+            continue
+        for ridge in before(plan, step):
+            if not isinstance(ridge, Brush) or not (embosses(plan, ridge) or plan.ink(ridge.ink).kind == "paste"):
+                continue
+            crossing = both(contact, ridge.id, step.id)
+            if area(crossing, 0.1) < TOO_SMALL / 4:
+                continue
+            raised = f"the raised {plan.ink(ridge.ink).name}"
+            yield Finding(
+                "stamp-over-ridge",
+                "warn",
+                step.id,
+                f"The stamp crosses {raised}.",
+                "The rubber bridges the ridge and leaves a bare rim beside it. Emboss last, or stamp elsewhere.",
+                strongest(contact, crossing),
+                partial(
+                    first_that_clears,
+                    stamp_over_ridge,
+                    plan,
+                    [("Stamp it before the embossing", move_step(plan, step.id, ridge.id))],
+                ),
+            )
+            break
+
+
+def resist_not_wiped(plan: Plan, contact: Contact) -> Iterator[Finding]:
+    """Ink over a resist with no wipe after it."""
+    for powder in brushings(plan):
+        if not embosses(plan, powder):
+            continue
+        later = after(plan, powder)
+        over = [
+            s
+            for s in later
+            if isinstance(s, Brush) and not embosses(plan, s) and area(both(contact, powder.id, s.id), 0.1) > TOO_SMALL
+        ]
+        if not over or any(isinstance(s, WipeBeads) for s in after(plan, over[-1])):
+            continue
+        yield Finding(
+            "resist-not-wiped",
+            "warn",
+            over[-1].id,
+            f"{plan.ink(over[-1].ink).name} stands in beads on the embossing, and nothing wipes it off.",
+            "Left there, the beads dull the motif, and smear when it is handled.",
+            strongest(contact, both(contact, powder.id, over[-1].id)),
+            Remedy("Wipe the beads off", add_after(plan, WipeBeads(""), over[-1])),
+        )
+        return
+
+
+def resist_too_pale(plan: Plan, _contact: Contact) -> Iterator[Finding]:
+    """The ground is too near the resist's colour."""
+    if not any(embosses(plan, step) for step in plan.steps):
+        return
+    standing = stands_out(plan)
+    if not standing or standing[-1].contrast >= TOO_PALE:
+        return
+    need = passes_to_stand_out(plan, TOO_PALE + 1)
+    remedy = None
+    if need is not None:
+        step = plan.steps[plan.index_of(need[0])]
+        assert isinstance(step, Brush)
+        remedy = Remedy(f"Give it {need[1]} passes", replace_step(plan, replace(step, passes=need[1])))
+    yield Finding(
+        "resist-too-pale",
+        "warn",
+        standing[-1].step,
+        "The ground is too near the colour of the embossed motif.",
+        "The darker the ground, the more a resist stands out."
+        + ("" if remedy else " No number of passes of this ink will do; take a darker one."),
+        cure=remedy,
+        measure=f"{standing[-1].contrast:.0f} CIEDE2000 apart; {TOO_PALE:.0f} is seen across the table",
+    )

@@ -1,0 +1,164 @@
+"""Checks on water and wet ink: water-on-soluble-outline, stock-buckles, overwatered, water-does-nothing, judged-wet."""
+
+from collections.abc import Iterator
+from dataclasses import replace
+from functools import partial
+
+import numpy as np
+
+from cielo.core.advice.finding import Finding, Remedy
+from cielo.core.advice.looking import TOO_SMALL, after, area, before, first_that_clears, prints, strongest, with_step
+from cielo.core.optics.water import SET_FREE
+from cielo.core.plan import Brush, Dry, Plan, Water, WetArea, masks_on, move_step
+from cielo.core.simulation.contact import Contact
+from cielo.core.simulation.laydown import Map, water_laid
+
+# What a stock not made for water takes, in washes of the whole panel: judgement, no source.
+TAKES = 1.2
+WASHES = {"fine": 0.4, "medium": 1.0, "heavy": 2.0}
+# Ink of which a drop sets this much free reacts with water.
+REACTS = 0.1
+# A really wet splatter over more than this share of reactive ink leaves no pattern: judgement, no source.
+ALL_OF_IT = 0.3
+FOR_WATER = ("rough", "synthetic")
+
+
+def _wet(plan: Plan, step: Water, contact: Contact) -> Map:
+    on = next(on for other, on in masks_on(plan) if other.id == step.id)
+    return water_laid(plan, step, on, contact.grid)
+
+
+def _is_dropped_into(plan: Plan, water: Water) -> bool:
+    """Whether water is laid as a bed that the next ink is dropped into."""
+    into = next((step for step in after(plan, water) if isinstance(step, Brush)), None)
+    return into is not None and (isinstance(into.region, WetArea) or into.onto == "wet")
+
+
+def water_on_soluble_outline(plan: Plan, contact: Contact) -> Iterator[Finding]:
+    """Water over an outline that water dissolves."""
+    for water in [step for step in plan.steps if isinstance(step, Water)]:
+        wet = _wet(plan, water, contact)
+        for outline in before(plan, water):
+            if not isinstance(outline, Brush) or not prints(outline) or SET_FREE[plan.ink(outline.ink).kind] < REACTS:
+                continue
+            touched = np.minimum(contact.maps[outline.id], wet)
+            if area(touched, 0.05) < TOO_SMALL / 4:
+                continue
+            name = plan.ink(outline.ink).name
+            remedy = partial(
+                first_that_clears,
+                water_on_soluble_outline,
+                plan,
+                [("Bring the water before the print", move_step(plan, water.id, outline.id))],
+            )
+            yield Finding(
+                "water-on-soluble-outline",
+                "warn",
+                water.id,
+                f"Water comes over the print in {name}, which is not waterproof.",
+                "The line bleeds and carries its colour into what is round it.",
+                strongest(contact, touched),
+                remedy,
+            )
+            break
+
+
+def stock_buckles(plan: Plan, contact: Contact) -> Iterator[Finding]:
+    """Much water on a stock that is not made for it."""
+    if plan.stock.paper.surface in FOR_WATER:
+        return
+    taken, steps = 0.0, [step for step in plan.steps if isinstance(step, Water)]
+    for step in steps:
+        taken += WASHES[step.amount] * area(_wet(plan, step, contact), 0.02) ** 0.5
+    if taken <= TAKES:
+        return
+    wettest = max(steps, key=lambda step: WASHES[step.amount])
+    less = {"heavy": "medium", "medium": "fine", "fine": "fine"}[wettest.amount]
+    spare = plan
+    for step in steps:
+        spare = with_step(spare, step, amount="fine")
+    candidates = [("Take less water", with_step(plan, wettest, amount=less)), ("Only a few drops each time", spare)]
+    yield Finding(
+        "stock-buckles",
+        "warn",
+        wettest.id,
+        f"That is much water for {plan.stock.name}.",
+        "A stock that is not made for water cockles and its surface rubs up; a watercolour stock takes it.",
+        strongest(contact, _wet(plan, wettest, contact)),
+        partial(first_that_clears, stock_buckles, plan, candidates),
+        measure=f"{taken:.1f} washes of the whole panel; {TAKES} are safe",
+    )
+
+
+def overwatered(plan: Plan, contact: Contact) -> Iterator[Finding]:
+    """More water than the ink can take: all of it bleaches."""
+    for step in plan.steps:
+        if not isinstance(step, Water) or step.amount != "heavy" or _is_dropped_into(plan, step):
+            continue
+        wet = _wet(plan, step, contact)
+        reactive = [
+            contact.maps[b.id] for b in before(plan, step) if isinstance(b, Brush) and SET_FREE[plan.ink(b.ink).kind] > 0.3
+        ]
+        if not reactive:
+            continue
+        bleached = np.minimum(wet, np.max(reactive, axis=0))
+        if area(bleached, 0.1) < ALL_OF_IT:
+            continue
+        yield Finding(
+            "overwatered",
+            "warn",
+            step.id,
+            "So much water bleaches all of the ink it meets, and no pattern is left.",
+            "Reactive ink shows drops by the ink that stays between them; a fine sprinkle leaves some.",
+            strongest(contact, bleached),
+            Remedy("A good sprinkle, not more", with_step(plan, step, amount="medium")),
+            measure=f"{area(bleached, 0.1):.0%} of the panel is inked and really wet",
+        )
+
+
+def water_does_nothing(plan: Plan, contact: Contact) -> Iterator[Finding]:
+    """Water on ink that does not react to it, and nothing is dropped into it either."""
+    for step in plan.steps:
+        if not isinstance(step, Water):
+            continue
+        if _is_dropped_into(plan, step):
+            continue
+        wet = _wet(plan, step, contact)
+        moved = [
+            SET_FREE[plan.ink(b.ink).kind] * np.minimum(contact.maps[b.id], 1) * wet
+            for b in before(plan, step)
+            if isinstance(b, Brush)
+        ]
+        if moved and area(np.max(moved, axis=0), 0.01) > TOO_SMALL:
+            continue
+        yield Finding(
+            "water-does-nothing",
+            "warn",
+            step.id,
+            "No ink that water moves lies where this water falls.",
+            "Dried pigment, alcohol ink and melted powder stay as they are; only dye and hybrid ink react.",
+            strongest(contact, wet),
+            Remedy("Leave the water out", replace(plan, steps=tuple(s for s in plan.steps if s.id != step.id))),
+        )
+
+
+def judged_wet(plan: Plan, contact: Contact) -> Iterator[Finding]:
+    """Alcohol ink and wet watercolour dry lighter: wait before adding."""
+    told: set[str] = set()
+    for first, then in zip(plan.steps, plan.steps[1:], strict=False):
+        if isinstance(then, Dry) or not isinstance(then, Brush):
+            continue
+        alcohol = isinstance(first, Brush) and plan.ink(first.ink).kind == "alcohol"
+        washed = isinstance(first, Water) and plan.stock.paper.surface == "rough"
+        what = "alcohol" if alcohol else "water"
+        if not (alcohol or washed) or what in told:
+            continue
+        told.add(what)
+        yield Finding(
+            "judged-wet",
+            "remind",
+            then.id,
+            f"{'Alcohol ink' if alcohol else 'A wet wash'} dries lighter than it looks now.",
+            "Wait until it is dry before you judge whether it wants more.",
+            strongest(contact, contact.maps[then.id]),
+        )

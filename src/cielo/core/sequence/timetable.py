@@ -1,0 +1,243 @@
+"""When each step of each card is done: one card or a batch, one or more makers, shared tools, drying in parallel, in the shortest time.
+
+Symbols
+-------
+=========  ===============================================================================================
+symbol     meaning
+=========  ===============================================================================================
+s_i, d_i   start and length of task i, whole seconds
+C          the end of the last task; what is made as small as it can be
+r, cap_r   a resource (maker, heat tool, press, cutter) and how many of it there are
+=========  ===============================================================================================
+
+    min C   subject to   s_i + d_i <= C,   s_i + d_i <= s_j where i comes before j,   s_j <= s_i + d_i + w where j follows within w,
+                         and at no time more than cap_r tasks that need r.
+
+That is a resource-constrained project (a job shop where every cap_r is 1); it is solved by OR-Tools CP-SAT, bounded in deterministic
+time, so that the same tasks always give the same timetable. Drying in the air needs nobody.
+"""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from graphlib import CycleError, TopologicalSorter
+
+from cielo.core.materials import RESIST_KINDS, TOOLS
+from cielo.core.plan import Brush, Dry, LayMask, LiftMask, Motifs, Plan, Prepare, Step, Water, Whole, Wipe, WipeBeads, Words
+from cielo.errors import BadInput
+
+MAKER, HEAT, PRESS, CUTTER = "maker", "heat tool", "press", "cutter"
+
+# How hard is looked for a shorter timetable, in CP-SAT's deterministic seconds (each takes several of the clock's), and when it ends in
+# any case.
+EFFORT, MOST_SECONDS = 0.1, 4.0
+# How long a pair of hands is at each step, seconds: judgement, no source; the bench's own times are to replace them.
+PASS_S, WHOLE_PASS_S, PRINT_S, MASK_S, LIFT_S, WIPE_S, POUR_S = 25, 45, 15, 40, 20, 30, 120
+# Ink that is blended into damp ink must follow within this, seconds: judgement, no source.
+STAYS_DAMP_S = 600
+
+
+@dataclass(frozen=True)
+class Task:
+    """A piece of work. ``after`` are keys of tasks that come first; ``within_s`` how soon after the last of them it must begin."""
+
+    key: str
+    seconds: int
+    needs: tuple[str, ...] = ()
+    after: tuple[str, ...] = ()
+    within_s: int | None = None
+
+
+@dataclass(frozen=True)
+class Slot:
+    """A task in the timetable; ``by`` names who and what does it: ``maker 2``, ``heat tool``."""
+
+    key: str
+    start_s: int
+    end_s: int
+    by: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class Timetable:
+    """Slots in order of their start. ``shortest``: proven to be so; else the best found, no shorter than ``bound_s``."""
+
+    slots: tuple[Slot, ...]
+    length_s: int
+    shortest: bool
+    bound_s: int
+
+
+def schedule(tasks: Sequence[Task], resources: Mapping[str, int], effort: float = EFFORT) -> Timetable:
+    """The shortest timetable found. ``effort`` is in CP-SAT's deterministic seconds.
+
+    Raises BadInput for a task that needs what there is none of, or that comes after one there is not, or for tasks that wait for each
+    other.
+    """
+    _ensure_possible(tasks, resources)
+    from ortools.sat.python import cp_model
+
+    model = cp_model.CpModel()
+    horizon = sum(task.seconds for task in tasks)
+    start = {task.key: model.new_int_var(0, horizon, task.key) for task in tasks}
+    length = {task.key: task.seconds for task in tasks}
+    for task in tasks:
+        for other in task.after:
+            model.add(start[task.key] >= start[other] + length[other])
+            if task.within_s is not None:
+                model.add(start[task.key] <= start[other] + length[other] + task.within_s)
+    intervals = {task.key: model.new_fixed_size_interval_var(start[task.key], task.seconds, f"i-{task.key}") for task in tasks}
+    for name, count in resources.items():
+        on = [intervals[task.key] for task in tasks if name in task.needs]
+        if count == 1:
+            model.add_no_overlap(on)
+        elif on:
+            model.add_cumulative(on, [1] * len(on), count)
+    makespan = model.new_int_var(0, horizon, "C")
+    for task in tasks:
+        model.add(start[task.key] + task.seconds <= makespan)
+    for key, at in _by_turns(tasks, resources).items():
+        model.add_hint(start[key], at)
+    model.minimize(makespan)
+    solver = cp_model.CpSolver()
+    solver.parameters.num_workers = 1
+    solver.parameters.random_seed = 1
+    solver.parameters.max_deterministic_time = effort
+    solver.parameters.max_time_in_seconds = MOST_SECONDS
+    status = solver.solve(model)
+    if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+        raise BadInput(
+            "no timetable was found: some ink would have to be blended while it is damp, and nobody is free then.",
+            field="makers",
+            mend="Take one more maker, or fewer cards.",
+        )
+    begins = {key: solver.value(variable) for key, variable in start.items()}
+    length_s = max(begins[task.key] + task.seconds for task in tasks)
+    return Timetable(_slots(tasks, begins, resources), length_s, status == cp_model.OPTIMAL, round(solver.best_objective_bound))
+
+
+def _ensure_possible(tasks: Sequence[Task], resources: Mapping[str, int]) -> None:
+    keys = {task.key for task in tasks}
+    if len(keys) != len(tasks):
+        raise BadInput("two tasks have the same key.", field="tasks", mend="Give each its own.")
+    for task in tasks:
+        missing = [name for name in task.needs if resources.get(name, 0) < 1]
+        if missing:
+            raise BadInput(
+                f"a step needs a {missing[0]}, and there is none.", field="resources", mend=f"Have one {missing[0]} at least."
+            )
+        unknown = [key for key in task.after if key not in keys]
+        if unknown:
+            raise BadInput(f"{task.key} is to come after {unknown[0]}, which is not there.", field="tasks", mend="Leave it out.")
+    try:
+        TopologicalSorter({task.key: task.after for task in tasks}).prepare()
+    except CycleError as error:
+        raise BadInput("some tasks wait for each other.", field="tasks", mend="Look at what is to come before what.") from error
+
+
+def _by_turns(tasks: Sequence[Task], resources: Mapping[str, int]) -> dict[str, int]:
+    """A first timetable, in the order given, each task as early as it can be: somewhere for the search to begin."""
+    length = {task.key: task.seconds for task in tasks}
+    free = {name: [0] * count for name, count in resources.items()}
+    at: dict[str, int] = {}
+    waits = {task.key: len(task.after) for task in tasks}
+    follows: dict[str, list[Task]] = {}
+    for task in tasks:
+        for other in task.after:
+            follows.setdefault(other, []).append(task)
+    ready = [task for task in tasks if not task.after]
+    place = {task.key: n for n, task in enumerate(tasks)}
+    while ready:
+        begins = {
+            task.key: max([at[o] + length[o] for o in task.after] + [min(free[name]) for name in task.needs] + [0])
+            for task in ready
+        }
+        task = min(ready, key=lambda task: (begins[task.key], place[task.key]))
+        at[task.key] = begins[task.key]
+        for name in task.needs:
+            unit = free[name].index(min(free[name]))
+            free[name][unit] = begins[task.key] + task.seconds
+        ready.remove(task)
+        for later in follows.get(task.key, []):
+            waits[later.key] -= 1
+            if waits[later.key] == 0:
+                ready.append(later)
+    return at
+
+
+def _slots(tasks: Sequence[Task], at: Mapping[str, int], resources: Mapping[str, int]) -> tuple[Slot, ...]:
+    """Who does what: of the makers free at a task's start the one who did the step before on that card, else the lowest number."""
+    ends = {name: [0] * count for name, count in resources.items()}
+    done_by: dict[str, int] = {}
+    slots = []
+    for task in sorted(tasks, key=lambda task: (at[task.key], task.key)):
+        begin, by = at[task.key], []
+        for name in task.needs:
+            free = [unit for unit, end in enumerate(ends[name]) if end <= begin]
+            before = [done_by[other] for other in task.after if name == MAKER and other in done_by]
+            unit = next((unit for unit in before if unit in free), free[0])
+            ends[name][unit] = begin + task.seconds
+            if name == MAKER:
+                done_by[task.key] = unit
+            by.append(f"{name} {unit + 1}" if resources[name] > 1 else name)
+        slots.append(Slot(task.key, begin, begin + task.seconds, tuple(by)))
+    return tuple(slots)
+
+
+def tasks_of_batch(plan: Plan, cards: int) -> tuple[Task, ...]:
+    """The tasks of ``cards`` cards made to one plan; keys are ``card:step id``, cards counted from 1."""
+    tasks = []
+    for card in range(1, cards + 1):
+        before: Step | None = None
+        for step in plan.steps:
+            after = (f"{card}:{before.id}",) if before is not None else ()
+            damp = isinstance(step, Brush) and step.onto in ("damp", "wet") and isinstance(before, Brush | Water)
+            tasks.append(
+                Task(f"{card}:{step.id}", seconds_of(plan, step), needs_of(plan, step), after, STAYS_DAMP_S if damp else None)
+            )
+            before = step
+    return tuple(tasks)
+
+
+def needs_of(plan: Plan, step: Step) -> tuple[str, ...]:
+    """Whose hands and which shared tools a step takes; drying in the air takes none."""
+    match step:
+        case Dry(way="air"):
+            return ()
+        case Dry(way="heat"):
+            return (MAKER, HEAT)
+        case Brush() if plan.ink(step.ink).kind in RESIST_KINDS:
+            return (MAKER, HEAT)
+        case Brush() if step.tool == "stamp" and isinstance(step.region, Motifs | Words) and _is_registered(plan):
+            return (MAKER, PRESS)
+        case Prepare(act="trim"):
+            return (MAKER, CUTTER)
+        case _:
+            return (MAKER,)
+
+
+def _is_registered(plan: Plan) -> bool:
+    return any(isinstance(step, Prepare) and step.act == "register" for step in plan.steps)
+
+
+def seconds_of(plan: Plan, step: Step) -> int:
+    """How long a step takes, seconds."""
+    match step:
+        case Dry():
+            return max(1, round(60 * step.minutes))
+        case Brush():
+            if plan.ink(step.ink).kind in RESIST_KINDS:
+                return POUR_S
+            if TOOLS[step.tool].texture in ("print", "crisp"):
+                count = step.region.count if isinstance(step.region, Motifs) else 1
+                return PRINT_S * max(1, min(count, 10))
+            return (WHOLE_PASS_S if isinstance(step.region, Whole) else PASS_S) * step.passes
+        case Water():
+            return 60
+        case LayMask():
+            return MASK_S
+        case LiftMask():
+            return LIFT_S
+        case Wipe() | WipeBeads():
+            return WIPE_S
+        case Prepare():
+            return 120 if step.act == "mount" else 40
