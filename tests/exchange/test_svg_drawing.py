@@ -8,7 +8,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from shapely import Point, Polygon, affinity
 
-from cielo.app.cards import bring_drawing, start_card
+from cielo.app.cards import start_card
+from cielo.app.stencils import bring_drawing
 from cielo.core.geometry.masks import distance_to_edge_mm
 from cielo.core.geometry.pieces import pieces_of
 from cielo.core.plan import Brush, Drawn, Whole

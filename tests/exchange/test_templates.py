@@ -11,7 +11,8 @@ import pytest
 from pypdf import PdfReader
 from shapely import Polygon, box
 
-from cielo.core.geometry.pieces import MARGIN_MM, Piece, pieces_of, tape_lengths_mm
+from cielo.core.geometry.pieces import Piece, pieces_of, tape_lengths_mm
+from cielo.core.geometry.shapes import MARGIN_MM
 from cielo.core.units import inches
 from cielo.exchange.templates import write_dxf, write_pdf, write_svg
 from tests.core.plans import MOON, card, plan_of
@@ -31,7 +32,7 @@ def area(piece: Piece) -> float:
 
 def test_a_base_is_cut_and_scored_as_makers_do() -> None:
     """Common practice (trade.md, Figures): a 6 x 6 in card is a 6 x 12 in sheet scored at 6."""
-    base, panel, moon = pieces_of(replace(plan_of(), card=card(6, 6)))
+    base, panel, moon, _ = pieces_of(replace(plan_of(), card=card(6, 6)))
     assert (base.width_mm, base.height_mm) == pytest.approx((inches(12), inches(6)))
     assert base.scores[0][:, 0] == pytest.approx(inches(6))
     assert (panel.width_mm, panel.height_mm) == pytest.approx((inches(5.75), inches(5.75)))
@@ -104,7 +105,7 @@ def test_pdf_is_one_to_one_and_tiles_what_is_larger_than_a_page() -> None:
     widths = {round(b - a, 1) for a in xs for b in xs if b > a}
     assert any(abs(width - panel.width_mm / 25.4 * 72) < 0.3 for width in widths)
     assert len(PdfReader(BytesIO(write_pdf((base,), "cm"))).pages) == 2, "a 10 x 7 in base takes two sheets"
-    large = Piece("l", "large", 500.0, 400.0, (np.array([(0, 0), (500, 0), (500, 400), (0, 400), (0, 0)], dtype=float),))
+    large = Piece("l", "large", "card", 500.0, 400.0, (np.array([(0, 0), (500, 0), (500, 400), (0, 400), (0, 0)], dtype=float),))
     tiled = PdfReader(BytesIO(write_pdf((large,), "cm")))
     assert len(tiled.pages) == 3 * 2
     assert "Sheet 6 of 6" in tiled.pages[5].extract_text()

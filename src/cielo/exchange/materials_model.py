@@ -4,7 +4,7 @@ from typing import Annotated, Any, Self
 
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
-from cielo.core.materials import Ink, InkKind, Lab, Laydown, Paper, Stock, Surface, Swatch
+from cielo.core.materials import Ink, InkKind, Lab, Laydown, MeasuredCrossing, Paper, Stock, Surface, Swatch
 from cielo.core.optics.spectra import lab_from_hex
 
 Key = Annotated[str, Field(min_length=1, max_length=64, pattern=r"^[A-Za-z0-9][A-Za-z0-9 _.\-]*$")]
@@ -61,6 +61,19 @@ class SwatchModel(ColourModel):
         return cls(strength=swatch.strength, lab=swatch.lab)
 
 
+class CrossingModel(ColourModel):
+    """A measured crossing of two inks, each one full application, bottom first."""
+
+    inks: tuple[Key, Key]
+
+    def to_core(self) -> MeasuredCrossing:
+        return MeasuredCrossing(self.inks[0], self.inks[1], self.colour)
+
+    @classmethod
+    def of(cls, crossing: MeasuredCrossing) -> Self:
+        return cls(inks=(crossing.bottom, crossing.top), lab=crossing.lab)
+
+
 class InkFacts(Strict):
     """What is known of an ink, whatever it is called. ``dye_share`` counts for hybrids alone: how much of the colour soaks in."""
 
@@ -105,10 +118,13 @@ class StockModel(Strict):
     key: Key
     name: Name
     paper: PaperModel
+    thickness_mm: Annotated[float, Field(ge=0.02, le=5)] = 0.3
+    translucent: bool = False
 
     def to_core(self) -> Stock:
-        return Stock(self.key, self.name, self.paper.to_core())
+        return Stock(self.key, self.name, self.paper.to_core(), self.thickness_mm, self.translucent)
 
     @classmethod
     def of(cls, stock: Stock) -> Self:
-        return cls(key=stock.key, name=stock.name, paper=PaperModel.of(stock.paper))
+        paper = PaperModel.of(stock.paper)
+        return cls(key=stock.key, name=stock.name, paper=paper, thickness_mm=stock.thickness_mm, translucent=stock.translucent)

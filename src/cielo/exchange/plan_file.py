@@ -10,10 +10,14 @@ from typing import Annotated, Any, ClassVar, Literal, Self
 from pydantic import Field, TypeAdapter, model_validator
 
 from cielo.core.plan import (
+    MOST_POINTS,
+    MOST_RINGS,
+    Act,
     Arrangement,
     Band,
     Brush,
     Card,
+    Cut,
     Disc,
     Drawn,
     Dry,
@@ -23,18 +27,22 @@ from cielo.core.plan import (
     Fade,
     Focal,
     Halo,
+    Hold,
     Inside,
     Keeps,
     LayMask,
     LiftMask,
     Mask,
+    Mat,
     MotifMask,
     Motifs,
     Onto,
     Patches,
     Plan,
+    Prepare,
     Profile,
     Reveals,
+    Schools,
     Slant,
     Stencil,
     Step,
@@ -47,16 +55,18 @@ from cielo.core.plan import (
     Whole,
     Wipe,
     WipeBeads,
+    Wish,
     Words,
     ensure_sound,
 )
 from cielo.core.units import Units
-from cielo.exchange.materials_model import InkModel, Key, Name, StockModel, Strict
+from cielo.exchange.materials_model import CrossingModel, InkModel, Key, Name, StockModel, Strict
 from cielo.exchange.reading import read_json
 
 FORMAT = "cielo.plan"
 VERSION = 1
 
+EnvelopeKey = Literal["folded", "c6", "dl", "c5", "quarter", "five-seven", "six-square", "slim"]
 Length = Annotated[float, Field(ge=0, le=1000, description="millimetres")]
 Size = Annotated[float, Field(gt=0, le=1000, description="millimetres")]
 Place = Annotated[float, Field(ge=-1000, le=2000, description="millimetres from the panel's top left corner")]
@@ -69,14 +79,37 @@ class RevealsModel(Strict):
     bottom_mm: Length
 
 
+class MatModel(Strict):
+    stock: Name
+    reveals: RevealsModel
+
+    def to_core(self) -> Mat:
+        return Mat(self.stock, Reveals(**self.reveals.model_dump()))
+
+
 class CardModel(Strict):
     width_mm: Annotated[float, Field(ge=20, le=600)]
     height_mm: Annotated[float, Field(ge=20, le=600)]
     fold: Literal["left", "top"] = "left"
     reveals: RevealsModel
+    mats: Annotated[list[MatModel], Field(max_length=4, description="from the panel outwards")] = []
+    base_stock: Name = "plain card"
+    trim_mm: Annotated[float, Field(ge=0, le=40, description="how much larger it is inked all round")] = 0.0
+    raised_mm: Annotated[float, Field(ge=0, le=10, description="foam tape under the panel")] = 0.0
+    envelope: EnvelopeKey = "folded"
 
     def to_core(self) -> Card:
-        return Card(self.width_mm, self.height_mm, self.fold, Reveals(**self.reveals.model_dump()))
+        return Card(
+            self.width_mm,
+            self.height_mm,
+            self.fold,
+            Reveals(**self.reveals.model_dump()),
+            tuple(mat.to_core() for mat in self.mats),
+            self.base_stock,
+            self.trim_mm,
+            self.raised_mm,
+            self.envelope,
+        )
 
 
 class Mirror(Strict):
@@ -116,6 +149,7 @@ class EdgeMaskModel(MaskModel):
     angle_deg: Angle = 0.0
     height_mm: Annotated[float, Field(ge=0, le=200)] = 8.0
     seed: Seed = 0
+    flipped: bool = False
     keeps: Keeps = "inside"
 
 
@@ -136,6 +170,7 @@ class StencilModel(MaskModel):
     angle_deg: Angle = 0.0
     staggered: bool = True
     spread_mm: Annotated[float, Field(ge=0, le=20)] = 0.0
+    flipped: bool = False
     keeps: Keeps = "outside"
 
 
@@ -146,6 +181,7 @@ class MotifMaskModel(MaskModel):
     size_mm: Span
     angle_deg: Angle = 0.0
     spread_mm: Annotated[float, Field(ge=0, le=20)] = 0.0
+    flipped: bool = False
     keeps: Keeps = "inside"
 
 
@@ -156,24 +192,27 @@ class DrawnModel(MaskModel):
     core = Drawn
     shape: Literal["drawn"] = "drawn"
     rings: Annotated[
-        list[Annotated[list[tuple[Offset, Offset]], Field(min_length=3, max_length=4100)]], Field(min_length=1, max_length=600)
+        list[Annotated[list[tuple[Offset, Offset]], Field(min_length=3, max_length=4100)]],
+        Field(min_length=1, max_length=MOST_RINGS),
     ]
     scale: Annotated[float, Field(gt=0.02, le=20)] = 1.0
     angle_deg: Angle = 0.0
     flipped: bool = False
     spread_mm: Annotated[float, Field(ge=0, le=20)] = 0.0
+    pitch_mm: Annotated[float, Field(ge=0, le=600, description="0 lays it once")] = 0.0
+    staggered: bool = False
     keeps: Keeps = "outside"
 
     def to_core(self) -> Drawn:
-        rings = tuple(tuple(ring) for ring in self.rings)
-        return Drawn(
-            self.key, self.name, self.x_mm, self.y_mm, rings, self.scale, self.angle_deg, self.flipped, self.spread_mm, self.keeps
-        )
+        plain = {name: value for name, value in self if name not in ("rings", "shape")}
+        return Drawn(rings=tuple(tuple(ring) for ring in self.rings), **plain)
 
     @model_validator(mode="after")
     def _few_points(self) -> Self:
-        if sum(len(ring) for ring in self.rings) > 4600:
-            raise ValueError("the drawing has more than 4600 points.")
+        if sum(len(ring) for ring in self.rings) > MOST_POINTS:
+            raise ValueError(f"the drawing has more than {MOST_POINTS} points.")
+        if 0 < self.pitch_mm < 4:
+            raise ValueError("a repeat closer than 4 mm cannot be cut.")
         return self
 
 
@@ -228,11 +267,16 @@ class PatchesModel(Mirror):
     cover: Annotated[float, Field(gt=0, le=0.999, description="share of the panel")]
 
 
+OpeningKey = Annotated[str, Field(pattern=r"^(r-?[0-9]{1,4}c-?[0-9]{1,4}|o[0-9]{1,4})$")]
+
+
 class InsideModel(Mirror):
     core = Inside
     over: Literal["inside"] = "inside"
     mask: Key
     shaded_from: Edge | None = None
+    openings: Annotated[tuple[OpeningKey, ...], Field(max_length=200)] = ()
+    covered: bool = False
 
 
 class MotifsModel(Mirror):
@@ -243,6 +287,7 @@ class MotifsModel(Mirror):
     count: Annotated[int, Field(ge=1, le=40)]
     gap_mm: Annotated[float, Field(ge=-20, le=50)] = 1.0
     arrangement: Arrangement = "scattered"
+    front: bool = False
 
 
 class WordsModel(Mirror):
@@ -332,8 +377,17 @@ class DryModel(Mirror):
     minutes: Annotated[float, Field(gt=0, le=1440)]
 
 
+class PrepareModel(Mirror):
+    core = Prepare
+    do: Literal["prepare"] = "prepare"
+    id: Key
+    act: Act
+    tool: Key | None = None
+
+
 StepModel = Annotated[
-    BrushModel | WaterModel | LayMaskModel | LiftMaskModel | WipeModel | WipeBeadsModel | DryModel, Field(discriminator="do")
+    BrushModel | WaterModel | LayMaskModel | LiftMaskModel | WipeModel | WipeBeadsModel | DryModel | PrepareModel,
+    Field(discriminator="do"),
 ]
 
 
@@ -347,6 +401,48 @@ class FocalModel(Mirror):
     width_mm: Span
     height_mm: Span
     ink: Key | None = None
+    stands: bool = False
+
+
+class HoldModel(Mirror):
+    core = Hold
+    key: Key
+    kind: Literal["tape", "magnet"]
+    mask: Key
+    x_mm: Place
+    y_mm: Place
+    length_mm: Annotated[float, Field(ge=3, le=400)] = 30.0
+    width_mm: Annotated[float, Field(ge=3, le=100)] = 15.0
+    angle_deg: Angle = 0.0
+
+
+class CutModel(Mirror):
+    core = Cut
+    key: Key
+    name: Name
+    use: Literal["window", "frame", "spotlight", "strip", "sentiment"]
+    outline: Literal["rectangle", "round"] | Motif
+    x_mm: Place
+    y_mm: Place
+    width_mm: Span
+    height_mm: Span
+    angle_deg: Angle = 0.0
+    rim_mm: Annotated[float, Field(ge=1, le=60)] = 6.0
+
+
+class SchoolsModel(Mirror):
+    core = Schools
+    order: Literal["light-to-dark", "there-and-back", "dark-rim-first"] = "light-to-dark"
+    brushes: Literal["one-per-ink", "one-per-family", "as-few-as-stay-clean"] = "one-per-ink"
+    emboss: Literal["first", "last"] = "first"
+    strays: Literal["clean", "accept"] = "clean"
+    owned: Annotated[int, Field(ge=1, le=40)] = 3
+
+
+class WishModel(Mirror):
+    core = Wish
+    first: Key
+    then: Key
 
 
 class PlanModel(Strict):
@@ -362,6 +458,11 @@ class PlanModel(Strict):
     masks: Annotated[list[AnyMask], Field(max_length=24)] = []
     steps: Annotated[list[StepModel], Field(max_length=200)] = []
     focal: Annotated[list[FocalModel], Field(max_length=12)] = []
+    holds: Annotated[list[HoldModel], Field(max_length=24)] = []
+    cuts: Annotated[list[CutModel], Field(max_length=24)] = []
+    schools: SchoolsModel = SchoolsModel()
+    wishes: Annotated[list[WishModel], Field(max_length=40)] = []
+    crossings: Annotated[list[CrossingModel], Field(max_length=24 * 23)] = []
 
     def to_core(self) -> Plan:
         """The plan as core data. Raises BadInput when its parts do not refer to each other or do not fit."""
@@ -374,6 +475,11 @@ class PlanModel(Strict):
             tuple(mask.to_core() for mask in self.masks),
             tuple(step.to_core() for step in self.steps),
             tuple(piece.to_core() for piece in self.focal),
+            tuple(hold.to_core() for hold in self.holds),
+            tuple(cut.to_core() for cut in self.cuts),
+            self.schools.to_core(),
+            tuple(wish.to_core() for wish in self.wishes),
+            tuple(crossing.to_core() for crossing in self.crossings),
         )
         ensure_sound(plan)
         return plan
@@ -387,6 +493,11 @@ class PlanModel(Strict):
             "masks": [mask_model(mask) for mask in plan.masks],
             "steps": [step_model(step) for step in plan.steps],
             "focal": [FocalModel.model_validate(piece) for piece in plan.focal],
+            "holds": [HoldModel.model_validate(hold) for hold in plan.holds],
+            "cuts": [CutModel.model_validate(cut) for cut in plan.cuts],
+            "schools": SchoolsModel.model_validate(plan.schools),
+            "wishes": [WishModel.model_validate(wish) for wish in plan.wishes],
+            "crossings": [CrossingModel.of(crossing) for crossing in plan.crossings],
         }
         return cls(title=plan.title, units=plan.units, **parts)
 

@@ -4,24 +4,14 @@ from typing import Annotated
 
 from pydantic import Field
 
-from cielo.core.materials import MeasuredCrossing
 from cielo.core.optics.confidence import uncertainty
 from cielo.core.optics.films import film_of
 from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.learn import learn
 from cielo.core.optics.spectra import hex_from_lab, is_in_gamut
-from cielo.exchange.materials_model import ColourModel, InkFacts, Key, PaperModel, Strict
+from cielo.exchange.materials_model import CrossingModel, InkFacts, Key, PaperModel, Strict
 
 Strength = Annotated[float, Field(ge=0, le=20)]
-
-
-class CrossingModel(ColourModel):
-    """A measured crossing of two inks, each one full application, bottom first."""
-
-    inks: tuple[Key, Key]
-
-    def to_core(self) -> MeasuredCrossing:
-        return MeasuredCrossing(self.inks[0], self.inks[1], self.colour)
 
 
 class PredictRequest(Strict):

@@ -60,7 +60,7 @@ def field_path(location: Any) -> str:
 
 
 KINDS = frozenset({
-    "brush", "water", "lay-mask", "lift-mask", "wipe", "wipe-beads", "dry", "disc", "edge", "tapes", "stencil", "motif", "drawn",
+    "brush", "water", "lay-mask", "lift-mask", "wipe", "wipe-beads", "dry", "prepare", "disc", "edge", "tapes", "stencil", "motif", "drawn",
     "whole", "band", "slant", "halo", "vignette", "patches", "inside", "motifs", "words", "wet-area",
 })  # fmt: skip
 MENDS = {

@@ -1,17 +1,19 @@
 """The run sheet as PDF: the steps with their proofs, sentences, what to fetch and a box to tick. Readable in black and white."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from io import BytesIO
 from xml.sax.saxutils import escape
 
-from reportlab.lib.colors import black
+from reportlab.lib.colors import black, white
 from reportlab.lib.pagesizes import A4, LETTER
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
 from reportlab.lib.utils import ImageReader
-from reportlab.platypus import Flowable, Image, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
+from reportlab.platypus import Flowable, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
 
-from cielo.core.plan import Dry, Plan, Step
+from cielo.core.geometry.masks import outlines_mm
+from cielo.core.mask_wording import where_to_lay
+from cielo.core.plan import Dry, LayMask, Plan, Step, masks_on
 from cielo.core.units import say_size
 from cielo.core.wording import care, fetch, say, say_minutes
 
@@ -21,8 +23,13 @@ SMALL = ParagraphStyle("small", fontName="Helvetica", fontSize=9.5, leading=12.5
 PROOF_MM = 26.0
 
 
-def write_run_sheet(plan: Plan, proof: Callable[[int], bytes], why: dict[str, str]) -> bytes:
-    """The sheet of a plan; ``proof(n)`` gives the PNG after n steps. Letter for inches, A4 for centimetres."""
+def write_run_sheet(
+    plan: Plan, proof: Callable[[int], bytes], why: dict[str, str], remember: dict[str | None, list[str]], tools: Sequence[str]
+) -> bytes:
+    """The sheet of a plan; ``proof(n)`` gives the PNG after n steps. Letter for inches, A4 for centimetres.
+
+    ``remember`` are sentences to remember at a step, or under None on the card as a whole; ``tools`` what to lay out first, a line each.
+    """
     out = BytesIO()
     page = LETTER if plan.units == "in" else A4
     document = SimpleDocTemplate(
@@ -35,9 +42,18 @@ def write_run_sheet(plan: Plan, proof: Callable[[int], bytes], why: dict[str, st
         f"Card {say_size(card.width_mm, card.height_mm, plan.units)}, folded at the {card.fold}. Panel {panel}, of "
         f"{plan.stock.name}. Inks, light to dark: {', '.join(ink.name for ink in plan.inks) or 'none'}."
     )
-    story: list[Flowable] = [Paragraph(escape(plan.title), TITLE), Paragraph(escape(head), BODY), Spacer(1, 4 * mm)]
+    story: list[Flowable] = [Paragraph(escape(plan.title), TITLE), Paragraph(escape(head), BODY)]
+    story += [Paragraph(escape(line), BODY) for line in remember.get(None, [])]
+    story += [Spacer(1, 4 * mm)]
+    if tools:
+        story += [Paragraph("<b>Lay out before you begin</b>", BODY)]
+        story += [Paragraph(f"\u2022 {escape(line)}", SMALL) for line in tools]
+        story += [Spacer(1, 4 * mm)]
     if plan.steps:
-        rows = [_row(plan, i, step, proof(i + 1), why[step.id]) for i, step in enumerate(plan.steps)]
+        rows = [
+            _row(plan, i, step, Proof(plan, proof(i + 1), on), [why[step.id], *remember.get(step.id, [])])
+            for i, (step, on) in enumerate(masks_on(plan))
+        ]
         table = Table(rows, colWidths=[12 * mm, 32 * mm, page[0] - 74 * mm], hAlign="LEFT")
         table.setStyle(TableStyle([("VALIGN", (0, 0), (-1, -1), "TOP"), ("LINEABOVE", (0, 0), (-1, -1), 0.4, black)]))
         story.append(table)
@@ -45,21 +61,50 @@ def write_run_sheet(plan: Plan, proof: Callable[[int], bytes], why: dict[str, st
     return out.getvalue()
 
 
-def _row(plan: Plan, at: int, step: Step, proof_png: bytes, why: str) -> list[Flowable | list[Flowable]]:
-    picture = ImageReader(BytesIO(proof_png))
-    width, height = picture.getSize()
-    scale = PROOF_MM * mm / max(width, height)
+def _row(plan: Plan, at: int, step: Step, proof: "Proof", says: Sequence[str]) -> list[Flowable | list[Flowable]]:
+    where = [where_to_lay(plan, plan.mask(step.mask))] if isinstance(step, LayMask) else []
     words: list[Flowable] = [
         Paragraph(f"<b>{at + 1}.</b> {escape(say(plan, step))}", BODY),
         Paragraph(f"Fetch: {escape(fetch(plan, step))}.", SMALL),
-        Paragraph(escape(why), SMALL),
+        *(Paragraph(escape(line), SMALL) for line in (*where, *says)),
     ]
     if isinstance(step, Dry):
         words.append(Paragraph(f"Started at ______ , ready {escape(say_minutes(step.minutes))} later.", SMALL))
     if care(plan, step):
         words.append(Paragraph(f"<b>Care:</b> {escape(care(plan, step))}", SMALL))
     words.append(Spacer(1, 2 * mm))
-    return [TickBox(), Image(BytesIO(proof_png), width * scale, height * scale), words]
+    return [TickBox(), proof, words]
+
+
+class Proof(Flowable):
+    """The panel after a step, with a broken line round every mask that lies on it."""
+
+    def __init__(self, plan: Plan, png: bytes, on: frozenset[str]) -> None:
+        super().__init__()
+        size = (plan.card.panel_width_mm, plan.card.panel_height_mm)
+        self.scale = PROOF_MM * mm / max(size)
+        self.width, self.height = size[0] * self.scale, size[1] * self.scale
+        self.png = png
+        self.lines = [line for key in sorted(on) for line in outlines_mm(plan.mask(key), *size)]
+
+    def draw(self) -> None:
+        self.canv.drawImage(ImageReader(BytesIO(self.png)), 0, 0, self.width, self.height)
+        self.canv.saveState()
+        rim = self.canv.beginPath()
+        rim.rect(0, 0, self.width, self.height)
+        self.canv.clipPath(rim, stroke=0)
+        for line in self.lines:
+            path = self.canv.beginPath()
+            path.moveTo(line[0][0] * self.scale, self.height - line[0][1] * self.scale)
+            for x, y in line[1:]:
+                path.lineTo(x * self.scale, self.height - y * self.scale)
+            # White under black, so that it is seen on light and on dark.
+            for colour, width, dash in ((white, 1.2, []), (black, 0.5, [2, 1.5])):
+                self.canv.setStrokeColor(colour)
+                self.canv.setLineWidth(width)
+                self.canv.setDash(dash)
+                self.canv.drawPath(path)
+        self.canv.restoreState()
 
 
 class TickBox(Flowable):

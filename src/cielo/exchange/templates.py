@@ -12,11 +12,12 @@ from reportlab.pdfgen.canvas import Canvas
 
 from cielo.core.geometry.pieces import Array, Piece
 from cielo.core.units import Units, say_size
+from cielo.exchange.hpgl import write_hpgl
 
-TemplateFormat = Literal["svg", "pdf", "dxf"]
+TemplateFormat = Literal["svg", "pdf", "dxf", "hpgl"]
 
 # The part of a page that a piece may lie on, and how far tiles of a large piece lie over each other.
-PAGE_MARGIN_MM, HEAD_MM, OVERLAP_MM = 12.0, 16.0, 10.0
+PAGE_MARGIN_MM, HEAD_MM, OVERLAP_MM = 10.0, 14.0, 10.0
 
 
 def write_svg(piece: Piece) -> bytes:
@@ -61,11 +62,13 @@ def _upright(line: Array, piece: Piece) -> list[tuple[float, float]]:
 def write_pdf(pieces: Sequence[Piece], units: Units = "in") -> bytes:
     """Pieces as PDF, 1:1, on Letter for inches or A4 for centimetres; what is larger than a page is tiled, with register marks."""
     out = BytesIO()
-    page = LETTER if units == "in" else A4
-    width, height = page[0] / mm - 2 * PAGE_MARGIN_MM, page[1] / mm - 2 * PAGE_MARGIN_MM - HEAD_MM
-    canvas = Canvas(out, pagesize=page, invariant=1)
+    upright = LETTER if units == "in" else A4
+    canvas = Canvas(out, pagesize=upright, invariant=1)
     canvas.setTitle("Templates to cut")
     for piece in pieces:
+        page = min((upright, upright[::-1]), key=lambda page: _pages(piece, page))
+        canvas.setPageSize(page)
+        width, height = _usable(page)
         across, down = _tiles(piece.width_mm, width), _tiles(piece.height_mm, height)
         for row, top in enumerate(down):
             for column, left in enumerate(across):
@@ -74,6 +77,16 @@ def write_pdf(pieces: Sequence[Piece], units: Units = "in") -> bytes:
                 canvas.showPage()
     canvas.save()
     return out.getvalue()
+
+
+def _usable(page: tuple[float, float]) -> tuple[float, float]:
+    """The part of a page that a piece may lie on, mm."""
+    return page[0] / mm - 2 * PAGE_MARGIN_MM, page[1] / mm - 2 * PAGE_MARGIN_MM - HEAD_MM
+
+
+def _pages(piece: Piece, page: tuple[float, float]) -> int:
+    width, height = _usable(page)
+    return len(_tiles(piece.width_mm, width)) * len(_tiles(piece.height_mm, height))
 
 
 def _tiles(length_mm: float, page_mm: float) -> list[float]:
@@ -132,5 +145,7 @@ def write_template(piece: Piece, units: Units, template_format: TemplateFormat) 
             return write_svg(piece)
         case "dxf":
             return write_dxf(piece)
+        case "hpgl":
+            return write_hpgl(piece.cuts, piece.height_mm)
         case "pdf":
             return write_pdf((piece,), units)

@@ -1,0 +1,1 @@
+"""Devices behind small interfaces, and simulated stand-ins that keep to them."""
