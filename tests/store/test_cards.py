@@ -14,11 +14,22 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from cielo.app import cards
-from cielo.app.bench import go_to_step, stand_at_bench, start_timer, stop_timer
-from cielo.core.plan import Dry, Plan
+from cielo.app.bench import (
+    as_planned_after_all,
+    do_differently,
+    go_to_step,
+    set_batch,
+    stand_at_bench,
+    start_timer,
+    stop_timer,
+)
+from cielo.core.materials import Swatch
+from cielo.core.plan import Brush, Dry, Plan
+from cielo.core.sequence.drying import suggested_minutes
+from cielo.core.sequence.made import Difference
 from cielo.errors import BadInput, NotFound, OutOfDate
 from cielo.exchange.plan_file import write_plan
-from cielo.store.database import Store, newest_migration
+from cielo.store.database import MIGRATIONS, Store, newest_migration
 from tests.core.plans import gradient
 
 
@@ -123,16 +134,55 @@ def test_the_bench_keeps_its_place_and_its_timer_over_a_restart(tmp_path: Path) 
     plan: Plan = cards.open_card(store, card).revision.plan
     assert stand_at_bench(store, card).step == plan.steps[0].id
     drying = next(step for step in plan.steps if isinstance(step, Dry))
-    timer = start_timer(store, card, drying.id).timer
+    (timer,) = start_timer(store, card, drying.id).timers
     go_to_step(store, card, plan.steps[2].id)
     store.close()
     again = Store(tmp_path / "cielo.sqlite")
     state = stand_at_bench(again, card)
-    assert (state.step, state.timer) == (plan.steps[2].id, timer)
+    assert (state.step, state.timers) == (plan.steps[2].id, (timer,))
     with pytest.raises(BadInput, match="drying step"):
         start_timer(again, card, plan.steps[0].id)
-    assert stop_timer(again, card).timer is None
+    assert stop_timer(again, card, drying.id).timers == ()
     again.close()
+
+
+def test_a_batch_in_rotation_with_a_timer_for_each_and_what_was_done_differently(store: Store) -> None:
+    card = begin(store)
+    plan = cards.open_card(store, card).revision.plan
+    drying = next(step for step in plan.steps if isinstance(step, Dry))
+    brush = next(step for step in plan.steps if isinstance(step, Brush))
+    assert set_batch(store, card, 3).places == {1: plan.steps[0].id, 2: plan.steps[0].id, 3: plan.steps[0].id}
+    start_timer(store, card, drying.id, 1)
+    state = start_timer(store, card, drying.id, 2, "heat")
+    assert [timer.number for timer in state.timers] == [2, 1], "the heat tool is done first"
+    made = do_differently(store, card, 2, Difference(brush.id, "passes", "7"))
+    assert next(s for s in made.plan.steps if isinstance(s, Brush)).passes == 7
+    made = do_differently(store, card, 2, Difference(brush.id, "ink", "dark"))
+    assert next(s for s in made.plan.steps if isinstance(s, Brush)).ink == "dark"
+    skipped = do_differently(store, card, 2, Difference(plan.steps[0].id, "skipped"))
+    assert [s.id for s in skipped.plan.steps] == [s.id for s in plan.steps[1:]]
+    assert stand_at_bench(store, card, 1).plan == plan, "the others are made as planned"
+    back = skipped
+    for kept in skipped.differences:
+        back = as_planned_after_all(store, card, 2, kept.id)
+    assert back.plan == plan
+    for wrong in (Difference(brush.id, "passes", "0"), Difference(drying.id, "passes", "2"), Difference(brush.id, "ink", "none")):
+        with pytest.raises(BadInput):
+            do_differently(store, card, 2, wrong)
+    assert list(set_batch(store, card, 1).places) == [1]
+    with pytest.raises(NotFound):
+        stand_at_bench(store, card, 2)
+
+
+def test_drying_goes_by_ink_stock_and_way() -> None:
+    plan = gradient()
+    drying = next(step for step in plan.steps if isinstance(step, Dry))
+    air, blot, heat = (suggested_minutes(plan, drying, way) for way in ("air", "blot", "heat"))
+    assert heat < blot < air
+    synthetic = replace(plan, stock=replace(plan.stock, paper=replace(plan.stock.paper, surface="synthetic")))
+    assert suggested_minutes(synthetic, drying, "air") > air
+    pigment = replace(plan, inks=tuple(replace(ink, kind="pigment", over_black=Swatch(1.0, (25, 2, 2))) for ink in plan.inks))
+    assert suggested_minutes(pigment, drying, "air") >= 15, "common practice (trade.md, Figures): about 15 min"
 
 
 def test_the_bench_starts_over_when_its_step_is_gone(store: Store) -> None:
@@ -196,3 +246,31 @@ def test_killed_while_writing_no_saved_change_is_lost(tmp_path: Path) -> None:
 def test_an_imported_plan_is_the_plan_that_was_exported(store: Store) -> None:
     plan = gradient()
     assert cards.import_card(store, write_plan(plan)).revision.plan == plan
+
+
+def test_a_bench_of_an_older_version_keeps_its_place_and_its_timer(tmp_path: Path) -> None:
+    """The tables as version 0003 had them, brought up to date."""
+    from alembic import command
+    from alembic.config import Config
+    from sqlalchemy import create_engine
+
+    path = tmp_path / "old.sqlite"
+    engine = create_engine(f"sqlite:///{path}")
+    config = Config()
+    config.set_main_option("script_location", str(MIGRATIONS))
+    with engine.begin() as connection:
+        config.attributes["connection"] = connection
+        command.upgrade(config, "0003")
+        document = write_plan(gradient()).decode()
+        now = "2026-11-20 10:00:00"
+        connection.exec_driver_sql("insert into card values ('c', 1, ?, ?, 0)", (now, now))
+        connection.exec_driver_sql("insert into revision values (1, 'c', 1, ?, 'start', ?, null, null)", (document, now))
+        steps = gradient().steps
+        drying = next(step.id for step in steps if isinstance(step, Dry))
+        connection.exec_driver_sql("insert into bench values ('c', ?, ?, ?)", (steps[2].id, drying, "2026-11-20 10:30:00.000000"))
+    engine.dispose()
+    store = Store(path)
+    state = stand_at_bench(store, "c")
+    assert state.step == steps[2].id
+    assert [(timer.number, timer.step, timer.ends_at.minute) for timer in state.timers] == [(1, drying, 30)]
+    store.close()

@@ -1,44 +1,103 @@
-"""Where each card stands at the bench."""
+"""Where each card of a batch stands at the bench, the timers that run, and what was done differently."""
 
 from dataclasses import dataclass
 from datetime import UTC, datetime
 
+from sqlalchemy import delete, select
 from sqlalchemy.orm import Session
 
-from cielo.store.tables import BenchRow
+from cielo.core.sequence.made import Difference
+from cielo.store.tables import BenchDifferenceRow, BenchPlaceRow, BenchTimerRow
 
 
 @dataclass(frozen=True)
 class Timer:
+    """A drying that runs on one card of the batch."""
+
+    number: int
     step: str
     ends_at: datetime
 
 
 @dataclass(frozen=True)
-class BenchState:
-    """The step in hand and the timer that runs, if one does."""
+class KeptDifference:
+    """A difference as it is kept, with its id."""
 
-    step: str
-    timer: Timer | None = None
-
-
-def read_bench(session: Session, card_id: str) -> BenchState | None:
-    """The state of a card at the bench, or None where it was never there."""
-    row = session.get(BenchRow, card_id)
-    if row is None:
-        return None
-    timer = None
-    if row.timer_step_id is not None and row.timer_ends_at is not None:
-        timer = Timer(row.timer_step_id, row.timer_ends_at.replace(tzinfo=UTC))
-    return BenchState(row.step_id, timer)
+    id: int
+    difference: Difference
 
 
-def write_bench(session: Session, card_id: str, state: BenchState) -> None:
-    session.merge(
-        BenchRow(
+def read_places(session: Session, card_id: str) -> dict[int, str]:
+    """The step in hand of every card of the batch, by its number from 1; empty where it was never at the bench."""
+    rows = session.scalars(select(BenchPlaceRow).where(BenchPlaceRow.card_id == card_id).order_by(BenchPlaceRow.number))
+    return {row.number: row.step_id for row in rows}
+
+
+def write_place(session: Session, card_id: str, number: int, step: str) -> None:
+    """Let a card of the batch stand at a step."""
+    session.merge(BenchPlaceRow(card_id=card_id, number=number, step_id=step))
+    session.flush()
+
+
+def drop_places_above(session: Session, card_id: str, number: int) -> None:
+    """Take the cards above a number out of the batch, with their timers and differences."""
+    for table in (BenchPlaceRow, BenchTimerRow, BenchDifferenceRow):
+        session.execute(delete(table).where(table.card_id == card_id, table.number > number))
+
+
+def read_timers(session: Session, card_id: str) -> tuple[Timer, ...]:
+    """Every timer of the batch, the first to end first."""
+    rows = session.scalars(select(BenchTimerRow).where(BenchTimerRow.card_id == card_id).order_by(BenchTimerRow.ends_at))
+    return tuple(Timer(row.number, row.step_id, row.ends_at.replace(tzinfo=UTC)) for row in rows)
+
+
+def write_timer(session: Session, card_id: str, timer: Timer) -> None:
+    """Start a timer, or start it again."""
+    ends_at = timer.ends_at.astimezone(UTC).replace(tzinfo=None)
+    session.merge(BenchTimerRow(card_id=card_id, number=timer.number, step_id=timer.step, ends_at=ends_at))
+    session.flush()
+
+
+def drop_timer(session: Session, card_id: str, number: int, step: str) -> None:
+    """Stop a timer, where one runs."""
+    session.execute(
+        delete(BenchTimerRow).where(
+            BenchTimerRow.card_id == card_id, BenchTimerRow.number == number, BenchTimerRow.step_id == step
+        )
+    )
+
+
+def read_differences(session: Session, card_id: str, number: int) -> tuple[KeptDifference, ...]:
+    """What was done differently on one card of the batch, in the order it was told."""
+    rows = session.scalars(
+        select(BenchDifferenceRow)
+        .where(BenchDifferenceRow.card_id == card_id, BenchDifferenceRow.number == number)
+        .order_by(BenchDifferenceRow.id)
+    )
+    return tuple(KeptDifference(row.id, Difference(row.step_id, row.how, row.value)) for row in rows)  # type: ignore[arg-type]
+
+
+def add_difference(session: Session, card_id: str, number: int, difference: Difference) -> None:
+    """Keep a difference."""
+    session.add(
+        BenchDifferenceRow(
             card_id=card_id,
-            step_id=state.step,
-            timer_step_id=state.timer.step if state.timer else None,
-            timer_ends_at=state.timer.ends_at.astimezone(UTC).replace(tzinfo=None) if state.timer else None,
+            number=number,
+            step_id=difference.step,
+            how=difference.how,
+            value=difference.value,
+            made_at=datetime.now(UTC).replace(tzinfo=None),
+        )
+    )
+    session.flush()
+
+
+def drop_difference(session: Session, card_id: str, number: int, difference_id: int) -> None:
+    """Take a difference back."""
+    session.execute(
+        delete(BenchDifferenceRow).where(
+            BenchDifferenceRow.card_id == card_id,
+            BenchDifferenceRow.number == number,
+            BenchDifferenceRow.id == difference_id,
         )
     )

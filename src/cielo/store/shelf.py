@@ -3,9 +3,10 @@
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from cielo.core.advice.supplies import SUPPLY_KINDS, OnShelf, SupplyKind
 from cielo.core.materials import Ink, MeasuredCrossing, Stock
 from cielo.exchange.materials_model import InkModel, StockModel
-from cielo.store.tables import CrossingRow, InkRow, StockRow
+from cielo.store.tables import CrossingRow, InkRow, LeftRow, StockRow
 
 
 def read_inks(session: Session) -> tuple[Ink, ...]:
@@ -27,6 +28,21 @@ def put_on_shelf(session: Session, inks: tuple[Ink, ...], stocks: tuple[Stock, .
     for at, stock in enumerate(stocks):
         document = StockModel.of(stock).model_dump_json(exclude_none=True)
         session.merge(StockRow(key=stock.key, position=at, document=document))
+
+
+def read_on_shelf(session: Session) -> OnShelf:
+    """The shelf as the checks want it: what is there, and how much of it where that was counted."""
+    rows = session.scalars(select(LeftRow))
+    left = {(kind, row.key): row.left for row in rows for kind in SUPPLY_KINDS if kind == row.kind}
+    return OnShelf(read_inks(session), read_stocks(session), left)
+
+
+def write_left(session: Session, kind: SupplyKind, key: str, left: int | None) -> None:
+    """Keep how much is left of something; None for plenty."""
+    if left is not None:
+        session.merge(LeftRow(kind=kind, key=key, left=left))
+    elif (row := session.get(LeftRow, (kind, key))) is not None:
+        session.delete(row)
 
 
 def read_crossings(session: Session, stock: str) -> tuple[MeasuredCrossing, ...]:

@@ -71,12 +71,57 @@ class CrossingRow(Base):
     b: Mapped[float]
 
 
-class BenchRow(Base):
-    """Where a card stands at the bench, and the timer that runs there."""
+class BenchPlaceRow(Base):
+    """Where one card of a batch stands at the bench; cards are numbered from 1."""
 
-    __tablename__ = "bench"
+    __tablename__ = "bench_place"
 
     card_id: Mapped[str] = mapped_column(ForeignKey("card.id", ondelete="CASCADE"), primary_key=True)
+    number: Mapped[int] = mapped_column(primary_key=True)
     step_id: Mapped[str]
-    timer_step_id: Mapped[str | None]
-    timer_ends_at: Mapped[datetime | None]
+
+
+class BenchTimerRow(Base):
+    """A drying that runs on one card of a batch."""
+
+    __tablename__ = "bench_timer"
+
+    card_id: Mapped[str] = mapped_column(ForeignKey("card.id", ondelete="CASCADE"), primary_key=True)
+    number: Mapped[int] = mapped_column(primary_key=True)
+    step_id: Mapped[str] = mapped_column(primary_key=True)
+    ends_at: Mapped[datetime]
+
+
+class BenchDifferenceRow(Base):
+    """A step that was done differently on one card of a batch."""
+
+    __tablename__ = "bench_difference"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    card_id: Mapped[str] = mapped_column(ForeignKey("card.id", ondelete="CASCADE"), index=True)
+    number: Mapped[int]
+    step_id: Mapped[str]
+    how: Mapped[str]
+    value: Mapped[str]
+    made_at: Mapped[datetime]
+
+
+class StencilRow(Base):
+    """A stencil or mask of the maker's own, from a drawing; those that ship are not kept here."""
+
+    __tablename__ = "stencil"
+
+    key: Mapped[str] = mapped_column(primary_key=True)
+    position: Mapped[int]
+    document: Mapped[str]
+    put_away: Mapped[bool] = mapped_column(default=False)
+
+
+class LeftRow(Base):
+    """How much is left of a stock, an ink or a tool, where the maker has counted; without a row there is plenty."""
+
+    __tablename__ = "supply_left"
+
+    kind: Mapped[str] = mapped_column(primary_key=True)
+    key: Mapped[str] = mapped_column(primary_key=True)
+    left: Mapped[int]
