@@ -12,7 +12,7 @@ from tests.core.plans import ten_passes, twelve_steps
 from cielo.app.pictures import panel_png
 from cielo.core.advice.judge import judge
 from cielo.core.plan import Brush, Plan, replace_step
-from cielo.core.simulation import laydown, noise, run
+from cielo.core.simulation import laydown, maps, noise, run
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.reference import reference_xyz
 from cielo.core.simulation.run import picture
@@ -28,6 +28,7 @@ def forget() -> None:
     for kept in (laydown._strength_map, laydown._water_map, laydown._edge_distance, noise._lattice):
         kept.cache_clear()
     run._Kept.last.clear()
+    maps._washed_last.clear()
 
 
 def changed(plan: Plan, passes: int) -> Plan:

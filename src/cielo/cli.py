@@ -2,13 +2,14 @@
 
 import json
 import sys
+from datetime import datetime, timedelta
 from enum import StrEnum
 from pathlib import Path
 from typing import Annotated, Any
 
 import typer
 
-from cielo.errors import BadInput, CieloError
+from cielo.errors import BadInput, CieloError, Contradiction
 
 app = typer.Typer(no_args_is_help=True, add_completion=False, help="Plans, predicts and guides card backgrounds.")
 
@@ -24,6 +25,7 @@ class CutFormat(StrEnum):
     svg = "svg"
     pdf = "pdf"
     dxf = "dxf"
+    hpgl = "hpgl"
 
 
 WEB_ROOT = Path(__file__).resolve().parents[2] / "web" / "dist"
@@ -35,7 +37,7 @@ def main() -> None:
         app()
     except CieloError as error:
         print(f"cielo: {error.sentence}", file=sys.stderr)
-        sys.exit(2)
+        sys.exit(1 if isinstance(error, Contradiction) else 2)
 
 
 @app.command()
@@ -142,53 +144,124 @@ def proofs(
 def cut(
     plan: PlanFile,
     out: Annotated[Path, typer.Option(help="the folder to write into")],
-    template_format: Annotated[CutFormat, typer.Option("--format", help="svg, pdf or dxf")] = CutFormat.svg,
+    template_format: Annotated[CutFormat, typer.Option("--format", help="svg, pdf, dxf or hpgl")] = CutFormat.svg,
+    count: Annotated[int, typer.Option(min=1, max=200, help="for so many cards")] = 1,
+    sheet: Annotated[str, typer.Option(help="the sheets that are cut up: letter, twelve, a4, a3 or fifty-seventy")] = "letter",
+    cutter: Annotated[
+        bool, typer.Option("--cutter", help="send every piece to the simulated cutter, and draw its cut sheets")
+    ] = False,
     as_json: AsJson = False,
 ) -> None:
-    """Templates to cut, 1:1: base, panel, masks and stencils, one file each; the lengths of tapes are told."""
-    from cielo.core.geometry.pieces import pieces_of, tape_lengths_mm
-    from cielo.core.units import say_length, say_size
+    """Templates to cut, 1:1, one file each; how they lie on sheets, the envelope, tapes, and what the cutter says."""
+    from cielo.app.cutting import cut_each, cut_sheet, lay_out_pieces
     from cielo.exchange.templates import write_template
 
     with About(plan):
         document = _plan(plan)
+        laid = lay_out_pieces(document, count, sheet)
         _folder(out)
-        pieces = pieces_of(document)
-        for piece in pieces:
+        for piece in laid.pieces:
             _write(out / f"{piece.key}.{template_format.value}", write_template(piece, document.units, template_format.value))
-        tapes = tape_lengths_mm(document)
+        answers = cut_each(laid.pieces) if cutter else ()
+        for piece, answer in zip(laid.pieces, answers, strict=False):
+            if answer.report:
+                _write(out / f"{piece.key}.cut-sheet.svg", cut_sheet(piece))
     if as_json:
-        cuts = [
+        _print_json(_cutting_as_json(laid, answers))
+    else:
+        _say_cutting(document, laid, answers, template_format.value)
+
+
+def _cutting_as_json(laid: Any, answers: Any) -> Any:
+    return {
+        "pieces": [
             {
                 "key": p.key,
                 "name": p.name,
+                "of": p.of,
                 "width_mm": p.width_mm,
                 "height_mm": p.height_mm,
                 "cut_length_mm": p.cut_length_mm,
                 "note": p.note,
             }
-            for p in pieces
-        ]
-        _print_json({"pieces": cuts, "tapes": {key: list(lengths) for key, lengths in tapes.items()}})
-        return
-    for piece in pieces:
-        print(
-            f"{piece.key}.{template_format.value}: {piece.name}, {say_size(piece.width_mm, piece.height_mm, document.units)}. {piece.note}"
-        )
-    for key, lengths in tapes.items():
-        print(
-            f"{document.mask(key).called}: tear {' and '.join(say_length(length, document.units) for length in lengths)} of tape."
-        )
+            for p in laid.pieces
+        ],
+        "tapes": {key: list(lengths) for key, lengths in laid.tapes.items()},
+        "envelope": {"sheet_mm": laid.envelope.sheet_mm, "first_score_mm": laid.envelope.first_score_mm}
+        if laid.envelope
+        else None,
+        "pile_mm": laid.pile_mm,
+        "troubles": list(laid.troubles),
+        "stocks": [
+            {
+                "of": s.of,
+                "refused": s.refused or None,
+                "sheets": [
+                    {
+                        "used": n.used,
+                        "waste": n.waste,
+                        "laid": [vars(piece) for piece in n.laid],
+                        "offcuts": [vars(offcut) for offcut in n.offcuts],
+                    }
+                    for n in s.sheets
+                ],
+            }
+            for s in laid.stocks
+        ],
+        "cutter": [
+            {"key": a.key, "refused": a.refused or None}
+            | ({"cut_mm": a.report.cut_mm, "travel_mm": a.report.travel_mm, "seconds": a.report.seconds} if a.report else {})
+            for a in answers
+        ],
+    }
+
+
+def _say_cutting(document: Any, laid: Any, answers: Any, form: str) -> None:
+    from cielo.core.units import say_length, say_size
+
+    for piece in laid.pieces:
+        print(f"{piece.key}.{form}: {piece.name}, {say_size(piece.width_mm, piece.height_mm, document.units)}. {piece.note}")
+    for key, lengths in laid.tapes.items():
+        print(f"{document.mask(key).called}: tear {' and '.join(say_length(mm, document.units) for mm in lengths)} of tape.")
+    for stock in laid.stocks:
+        sheets = "one sheet" if len(stock.sheets) == 1 else f"{len(stock.sheets)} sheets"
+        waste = sum(sheet.waste for sheet in stock.sheets) / max(1, len(stock.sheets))
+        print(stock.refused or f"{stock.of}: {sheets} of {laid.sheet.name}, {waste:.0%} lost beside useful offcuts.")
+    for trouble in laid.troubles:
+        print(f"Does not fit: {trouble}")
+    for answer in answers:
+        if answer.report:
+            print(f"Cutter: {answer.key} takes {answer.report.seconds:.0f} s, {answer.report.cut_mm:.0f} mm of cut.")
+        else:
+            print(f"Cutter: {answer.key}: {answer.refused}")
 
 
 @app.command()
-def check(plan: PlanFile, as_json: AsJson = False) -> None:
+def check(
+    plan: PlanFile,
+    shelf: Annotated[Path | None, typer.Option(help="a Cielo database: is everything on its shelf?")] = None,
+    cards: Annotated[int, typer.Option(min=1, max=1000, help="for so many cards")] = 1,
+    as_json: AsJson = False,
+) -> None:
     """What will go wrong; exit code 1 when anything will."""
     from cielo.core.advice.judge import judge
 
+    supplies = None
+    if shelf is not None:
+        from cielo.app.shelf import what_is_on_shelf
+        from cielo.core.advice.supplies import Supplies
+        from cielo.store.database import Store
+
+        if not shelf.is_file():
+            raise BadInput(
+                "there is no such database.", field="--shelf", mend="Give the file that cielo serve or cielo demo uses."
+            )
+        store = Store(shelf)
+        supplies = Supplies(what_is_on_shelf(store), cards)
+        store.close()
     with About(plan):
         document = _plan(plan)
-        findings = judge(document)
+        findings = judge(document, supplies)
     numbers = {step.id: i for i, step in enumerate(document.steps, 1)}
     if as_json:
         _print_json(
@@ -196,7 +269,7 @@ def check(plan: PlanFile, as_json: AsJson = False) -> None:
                 {
                     "code": f.code,
                     "severity": f.severity,
-                    "step": numbers[f.step],
+                    "step": numbers[f.step] if f.step else None,
                     "where": {"x_mm": f.where.x_mm, "y_mm": f.where.y_mm} if f.where else None,
                     "message": f.message,
                     "why": f.why,
@@ -208,7 +281,8 @@ def check(plan: PlanFile, as_json: AsJson = False) -> None:
         )
     else:
         for f in findings:
-            print(f"step {numbers[f.step]}: {f.severity} {f.code}: {f.message} {f.why}")
+            place = f"step {numbers[f.step]}" if f.step else "the card"
+            print(f"{place}: {f.severity} {f.code}: {f.message} {f.why}")
             if f.remedy:
                 print(f"    Remedy: {f.remedy.label}.")
         if not findings:
@@ -242,6 +316,66 @@ def order(plan: PlanFile, as_json: AsJson = False) -> None:
 
 
 @app.command()
+def schedule(
+    plan: PlanFile,
+    cards: Annotated[int, typer.Option(min=1, max=60, help="so many cards")] = 1,
+    makers: Annotated[int, typer.Option(min=1, max=9, help="so many makers")] = 1,
+    heat_tools: Annotated[int, typer.Option(min=1, max=9, help="so many heat tools")] = 1,
+    start: Annotated[datetime | None, typer.Option(help="when the day begins; 9 in the morning where left out")] = None,
+    deadline: Annotated[datetime | None, typer.Option(help="when it must be done")] = None,
+    out: Annotated[Path | None, typer.Option(help="write it here, as *.ics or *.csv")] = None,
+    as_json: AsJson = False,
+) -> None:
+    """The day plan: who does which step of which card when, in the shortest time found. Exit code 1 when it is late."""
+    from cielo.app.day import DayWish, export_day, plan_day
+
+    begin = start or datetime.combine(datetime.now().date(), datetime.min.time()).replace(hour=9)
+    if deadline is not None and deadline <= begin:
+        raise BadInput("the deadline lies before the start.", field="--deadline", mend="Give a later one.")
+    if out is not None and out.suffix not in (".ics", ".csv"):
+        raise BadInput("a day plan is written as *.ics or *.csv.", field="--out", mend="End the name in one of them.")
+    with About(plan):
+        document = _plan(plan)
+        minutes = (deadline - begin).total_seconds() / 60 if deadline else None
+        day = plan_day(document, DayWish(cards, makers, heat_tools, deadline_minutes=minutes))
+    if out is not None:
+        _write(out, export_day(document, day, begin, out.suffix[1:]))
+    if as_json:
+        _print_json(
+            {
+                "length_s": day.timetable.length_s,
+                "shortest": day.timetable.shortest,
+                "bound_s": day.timetable.bound_s,
+                "late_by_s": day.late_by_s,
+                "entries": [vars(entry) for entry in day.entries],
+                "brushes": [vars(brush) for brush in day.brushes.brushes],
+            }
+        )
+    elif out is None:
+        for entry in day.entries:
+            when = f"{begin + timedelta(seconds=entry.start_s):%H:%M}"
+            print(f"{when}  card {entry.card}, step {entry.number}, {' and '.join(entry.by) or 'drying'}: {entry.says}")
+    if not as_json:
+        best = (
+            "the shortest there is" if day.timetable.shortest else f"the best found; {day.timetable.bound_s // 60} min at least"
+        )
+        print(f"{cards} {'card' if cards == 1 else 'cards'} in {day.timetable.length_s / 60:.0f} min, {best}.")
+        if day.late_by_s:
+            print(f"Late by {day.late_by_s / 60:.0f} min: take another maker or heat tool, or fewer cards.")
+    if day.late_by_s:
+        raise typer.Exit(1)
+
+
+@app.command()
+def sheet(plan: PlanFile, out: Annotated[Path, typer.Option(help="the PDF to write")]) -> None:
+    """The run sheet as PDF: proofs, sentences, tools, timers and boxes to tick."""
+    from cielo.app.sheets import run_sheet
+
+    with About(plan):
+        _write(out, run_sheet(_plan(plan)))
+
+
+@app.command()
 def schema() -> None:
     """The JSON Schema of plan files."""
     from cielo.exchange.plan_file import plan_schema
@@ -261,7 +395,8 @@ class About:
     def __exit__(self, _kind: object, error: BaseException | None, _trace: object) -> None:
         if isinstance(error, CieloError):
             field = f"{self.path.name}, {error.field}" if error.field else self.path.name
-            raise BadInput(error.reason, field=field, mend=error.mend) from error
+            kind = Contradiction if isinstance(error, Contradiction) else BadInput
+            raise kind(error.reason, field=field, mend=error.mend) from error
 
 
 def _plan(path: Path) -> Any:

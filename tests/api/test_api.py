@@ -12,7 +12,7 @@ from PIL import Image
 
 from cielo.api.main import create_app
 from cielo.api.openapi import description
-from cielo.core.advice.judge import judge
+from cielo.core.advice.judge import judge, troubles
 from cielo.demo.cards import demo_plans
 from cielo.demo.fill import fill
 from cielo.exchange.plan_file import write_plan
@@ -31,7 +31,7 @@ def test_the_demo_is_clean_and_filled_once(store: Store) -> None:
     assert fill(store)
     assert not fill(store)
     for plan in demo_plans():
-        assert judge(plan) == (), plan.title
+        assert troubles(judge(plan)) == (), plan.title
 
 
 def test_a_card_from_nothing_to_run_sheet(web: TestClient) -> None:

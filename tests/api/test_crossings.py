@@ -68,6 +68,35 @@ def test_a_reading_is_kept_used_and_taken_back(web: TestClient) -> None:
     assert crossing(chart(web), "yucca-1", "agave-6") == before
 
 
+def test_a_card_planned_before_a_reading_takes_it_in_when_the_maker_says_so(web: TestClient) -> None:
+    body = {"title": "New", "format": "five-seven", "stock": "glasshouse-white", "ground": "meeting-blend",
+            "inks": ["yucca-4", "agave-6"]}  # fmt: skip
+    card = web.post("/api/cards/on-ground", json=body).json()
+    path = f"/api/cards/{card['id']}"
+    assert card["measured"] == []
+    kept = {"stock": "glasshouse-white", "bottom": "yucca-4", "top": "agave-6", "colour": {"lab": [48.0, -34.0, 6.0]}}
+    assert web.post("/api/crossings/measured", json=kept).status_code == 204
+    assert web.get(path).json()["measured"] == ["Agave 6 over Yucca 4"]
+    before = web.get(f"{path}/picture.png?revision={card['revision']}").content
+    now = web.post(f"{path}/measured", json={"based_on": card["revision"]}).json()
+    assert now["measured"] == []
+    assert now["plan"]["crossings"] == [{"inks": ["yucca-4", "agave-6"], "lab": [48.0, -34.0, 6.0], "hex": None}]
+    assert web.get(f"{path}/picture.png?revision={now['revision']}").content != before
+    assert web.post(f"{path}/undo").json()["measured"] == ["Agave 6 over Yucca 4"]
+    # A new card has it from the start; its file carries it, and comes in again with it.
+    new = web.post("/api/cards/on-ground", json=body).json()
+    assert len(new["plan"]["crossings"]) == 1
+    file = web.get(f"/api/cards/{new['id']}/export").content
+    assert web.post("/api/cards/import", content=file).json()["plan"]["crossings"] == new["plan"]["crossings"]
+    # Another stock: nothing was measured there.
+    plan = {
+        **new["plan"],
+        "stock": next(s["stock"] for s in web.get("/api/shelf").json()["stocks"] if s["stock"]["key"] == "dune-kraft"),
+    }
+    other = web.put(f"/api/cards/{new['id']}", json={"based_on": new["revision"], "said": "kraft", "plan": plan}).json()
+    assert other["plan"]["crossings"] == []
+
+
 def test_sheets_to_print_are_to_scale_and_name_every_square(web: TestClient) -> None:
     query = {"stock": "glasshouse-white", "ink": INKS, "units": "cm"}
     sheet = PdfReader(BytesIO(web.get("/api/crossings/swatches.pdf", params=query).content))

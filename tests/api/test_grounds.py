@@ -40,7 +40,9 @@ def test_a_ground_is_shown_with_the_inks_chosen(web: TestClient) -> None:
 def test_what_a_ground_takes_beside_its_colours_is_fetched_from_the_shelf(web: TestClient) -> None:
     card = start(web, "emboss-resist")
     assert "powder" in [ink["kind"] for ink in card["plan"]["inks"]]
-    assert card["reading"]["findings"] == []
+    assert {finding["code"] for finding in card["reading"]["findings"]} <= {"seam-mud"}, (
+        "yellow and turquoise may fight, powder may not"
+    )
     notes = [note for step in card["reading"]["steps"] for note in step["notes"]]
     assert any("stands out by" in note for note in notes)
 

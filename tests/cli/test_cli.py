@@ -4,17 +4,19 @@ import json
 import subprocess
 import sys
 from contextlib import redirect_stderr, redirect_stdout
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from io import StringIO
 from pathlib import Path
 from unittest.mock import patch
 
 import pytest
 from PIL import Image
+from pypdf import PdfReader
 
 from cielo.cli import main
-from cielo.core.plan import Brush, move_step
+from cielo.core.plan import Brush, Wish, move_step
 from cielo.exchange.plan_file import write_plan
+from cielo.store.database import Store
 from tests.core.plans import gradient
 
 
@@ -95,8 +97,8 @@ def test_cut(plan_file: Path, tmp_path: Path) -> None:
     told = cielo("cut", plan_file, "--out", tmp_path / "dxf", "--format", "dxf", "--json")
     assert told.returncode == 0, told.stderr
     pieces = json.loads(told.stdout)["pieces"]
-    assert [piece["key"] for piece in pieces] == ["base", "panel", "moon"]
-    assert sorted(path.name for path in (tmp_path / "dxf").iterdir()) == ["base.dxf", "moon.dxf", "panel.dxf"]
+    assert [piece["key"] for piece in pieces] == ["base", "panel", "moon", "envelope"]
+    assert sorted(path.name for path in (tmp_path / "dxf").iterdir()) == ["base.dxf", "envelope.dxf", "moon.dxf", "panel.dxf"]
     assert "score at 5 in" in cielo("cut", plan_file, "--out", tmp_path / "svg").stdout
     assert cielo("cut", plan_file, "--out", plan_file / "x").returncode == 2
 
@@ -129,3 +131,54 @@ def test_refusals_name_file_and_field(tmp_path: Path, plan_file: Path) -> None:
     nowhere = cielo("render", plan_file, "--out", tmp_path / "no" / "x.png", "--dpi", "20")
     assert nowhere.returncode == 2
     assert cielo("render", plan_file, "--out", tmp_path / "x.png", "--dpi", "9000").returncode == 2
+
+
+def test_cut_with_everything_it_can_tell(plan_file: Path, tmp_path: Path) -> None:
+    told = cielo(
+        "cut", plan_file, "--out", tmp_path, "--format", "hpgl", "--count", "4", "--sheet", "twelve", "--cutter", "--json"
+    )
+    answer = json.loads(told.stdout)
+    assert answer["envelope"]["sheet_mm"] == pytest.approx(241.3)
+    panels = next(stock for stock in answer["stocks"] if stock["of"] == "White")
+    assert sum(len(sheet["laid"]) for sheet in panels["sheets"]) == 4
+    moon = next(one for one in answer["cutter"] if one["key"] == "moon")
+    assert moon["cut_mm"] > 100
+    assert (tmp_path / "moon.cut-sheet.svg").read_bytes().startswith(b"<?xml")
+    said = cielo("cut", plan_file, "--out", tmp_path, "--cutter").stdout
+    assert "Cutter: moon takes" in said
+    assert "one sheet of 8 1/2 × 11 in" in said
+    assert cielo("cut", plan_file, "--out", tmp_path, "--sheet", "napkin").returncode == 2
+
+
+def test_schedule_and_sheet(plan_file: Path, tmp_path: Path) -> None:
+    told = cielo("schedule", plan_file, "--cards", "2", "--makers", "2", "--json")
+    assert told.returncode == 0, told.stderr
+    assert len(json.loads(told.stdout)["entries"]) == 2 * len(gradient().steps)
+    late = cielo("schedule", plan_file, "--cards", "3", "--start", "2026-12-05T09:00:00", "--deadline", "2026-12-05T09:05:00")
+    assert late.returncode == 1
+    assert "Late by" in late.stdout
+    assert cielo("schedule", plan_file, "--out", tmp_path / "day.ics").returncode == 0
+    assert (tmp_path / "day.ics").read_text().startswith("BEGIN:VCALENDAR")
+    assert cielo("schedule", plan_file, "--out", tmp_path / "day.doc").returncode == 2
+    backwards = cielo("schedule", plan_file, "--start", "2026-12-05T09:00:00", "--deadline", "2026-12-04T09:00:00")
+    assert backwards.returncode == 2
+    assert cielo("sheet", plan_file, "--out", tmp_path / "sheet.pdf").returncode == 0
+    text = PdfReader(tmp_path / "sheet.pdf").pages[0].extract_text()
+    assert "Lay out before you begin" in text
+    assert "large brush 1: Pale" in text
+
+
+def test_check_against_a_shelf_and_wishes_that_contradict(plan_file: Path, tmp_path: Path) -> None:
+    shelf = tmp_path / "mine.sqlite"
+    Store(shelf).close()
+    lacking = cielo("check", plan_file, "--shelf", shelf, "--json")
+    assert lacking.returncode == 1
+    assert {finding["code"] for finding in json.loads(lacking.stdout)} >= {"not-on-shelf"}
+    assert cielo("check", plan_file, "--shelf", tmp_path / "none").returncode == 2
+    plan = gradient()
+    inked = [step.id for step in plan.steps if isinstance(step, Brush)]
+    wished = tmp_path / "wished.cielo.json"
+    wished.write_bytes(write_plan(replace(plan, wishes=(Wish(inked[0], inked[1]), Wish(inked[1], inked[0])))))
+    refused = cielo("order", wished)
+    assert refused.returncode == 1
+    assert "You asked for it" in refused.stderr

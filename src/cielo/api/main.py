@@ -9,9 +9,11 @@ from starlette.staticfiles import StaticFiles
 
 from cielo.api import errors
 from cielo.api.guard import Guard
-from cielo.api.routers import bench, cards, crossings, grounds, predict, shelf
+from cielo.api.routers import bench, cards, crossings, cutting, day, grounds, predict, shelf, stencils
 from cielo.errors import NotFound
 from cielo.store.database import Store
+
+ROUTERS = tuple(part.router for part in (shelf, cards, stencils, cutting, day, bench, crossings, grounds, predict))
 
 
 def create_app(store: Store, web_root: Path | None = None) -> FastAPI:
@@ -21,7 +23,7 @@ def create_app(store: Store, web_root: Path | None = None) -> FastAPI:
     app.add_middleware(GZipMiddleware, minimum_size=1024)
     app.add_middleware(Guard)
     errors.install(app)
-    for router in (shelf.router, cards.router, bench.router, crossings.router, grounds.router, predict.router):
+    for router in ROUTERS:
         app.include_router(router, prefix="/api")
     if web_root is not None:
         _serve_web(app, web_root.resolve())

@@ -1,59 +1,147 @@
-"""At the bench: which step is in hand, and the timer. The clock is the server's, so a sleeping page loses nothing."""
+"""At the bench: which card of the batch and which step is in hand, the timers, and what was done differently.
 
+The clock is the server's, so a sleeping page loses nothing.
+"""
+
+from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
 
-from cielo.core.plan import Dry
-from cielo.errors import BadInput
-from cielo.store.bench import BenchState, Timer, read_bench, write_bench
+from sqlalchemy.orm import Session
+
+from cielo.app.shelf import supplies_for
+from cielo.core.advice.supplies import Supplies
+from cielo.core.plan import Dry, DryingWay, Plan
+from cielo.core.sequence.drying import suggested_minutes
+from cielo.core.sequence.made import Difference, as_made
+from cielo.errors import BadInput, NotFound
+from cielo.store.bench import (
+    KeptDifference,
+    Timer,
+    add_difference,
+    drop_difference,
+    drop_places_above,
+    drop_timer,
+    read_differences,
+    read_places,
+    read_timers,
+    write_place,
+    write_timer,
+)
 from cielo.store.cards import find_card, read_revision
 from cielo.store.database import Store
+from cielo.store.shelf import read_inks
+
+MOST_CARDS = 60
 
 
-def stand_at_bench(store: Store, card_id: str) -> BenchState:
-    """Where the card stands; at its first step when it was never there or when that step is gone."""
+@dataclass(frozen=True)
+class BenchState:
+    """One card of the batch in hand.
+
+    number, step : the card, from 1, and its step in hand.
+    plan : the plan as this card is really made.
+    places : the step in hand of every card of the batch, by number.
+    timers, differences : of the whole batch; of this card.
+    supplies : the shelf, for the whole batch.
+    """
+
+    number: int
+    step: str
+    plan: Plan
+    places: dict[int, str]
+    timers: tuple[Timer, ...]
+    differences: tuple[KeptDifference, ...]
+    supplies: Supplies
+
+
+def stand_at_bench(store: Store, card_id: str, number: int = 1) -> BenchState:
+    """Where a card of the batch stands; at its first step when it was never there or when that step is gone."""
     with store.transaction() as session:
-        card = find_card(session, card_id)
-        steps = read_revision(session, card_id, card.revision).plan.steps
-        if not steps:
-            raise BadInput("this card has no steps yet.", mend="Plan it on the Desk first.")
-        state = read_bench(session, card_id)
-        if state is None or state.step not in {step.id for step in steps}:
-            state = BenchState(steps[0].id)
-            write_bench(session, card_id, state)
-        return state
+        return _state(session, card_id, number)
 
 
-def go_to_step(store: Store, card_id: str, step: str) -> BenchState:
-    """Take another step in hand; a running timer runs on."""
+def set_batch(store: Store, card_id: str, cards: int) -> BenchState:
+    """Make so many cards in rotation; those above are taken off the bench."""
+    if not 1 <= cards <= MOST_CARDS:
+        raise BadInput(f"{cards} cards do not fit on the bench.", field="cards", mend=f"Take 1 to {MOST_CARDS}.")
     with store.transaction() as session:
-        card = find_card(session, card_id)
-        read_revision(session, card_id, card.revision).plan.index_of(step)
-        state = read_bench(session, card_id)
-        state = BenchState(step, state.timer if state else None)
-        write_bench(session, card_id, state)
-        return state
+        state = _state(session, card_id, 1)
+        for number in range(1, cards + 1):
+            if number not in state.places:
+                write_place(session, card_id, number, _planned(session, card_id).steps[0].id)
+        drop_places_above(session, card_id, cards)
+        return _state(session, card_id, 1)
 
 
-def start_timer(store: Store, card_id: str, step: str) -> BenchState:
-    """Start the timer of a drying step, or start it again."""
+def go_to_step(store: Store, card_id: str, step: str, number: int = 1) -> BenchState:
+    """Take another step in hand; running timers run on."""
     with store.transaction() as session:
-        card = find_card(session, card_id)
-        plan = read_revision(session, card_id, card.revision).plan
-        drying = plan.steps[plan.index_of(step)]
+        state = _state(session, card_id, number)
+        state.plan.index_of(step)
+        write_place(session, card_id, number, step)
+        return _state(session, card_id, number)
+
+
+def start_timer(store: Store, card_id: str, step: str, number: int = 1, way: DryingWay | None = None) -> BenchState:
+    """Start the timer of a drying step, or start it again: as long as planned, or as the ink and stock want it another way."""
+    with store.transaction() as session:
+        state = _state(session, card_id, number)
+        drying = state.plan.steps[state.plan.index_of(step)]
         if not isinstance(drying, Dry):
             raise BadInput("only a drying step has a timer.", field="step")
-        state = BenchState(step, Timer(step, datetime.now(UTC) + timedelta(minutes=drying.minutes)))
-        write_bench(session, card_id, state)
-        return state
+        minutes = drying.minutes if way in (None, drying.way) else suggested_minutes(state.plan, drying, way)
+        write_timer(session, card_id, Timer(number, step, datetime.now(UTC) + timedelta(minutes=minutes)))
+        write_place(session, card_id, number, step)
+        return _state(session, card_id, number)
 
 
-def stop_timer(store: Store, card_id: str) -> BenchState:
-    """Stop the timer."""
+def stop_timer(store: Store, card_id: str, step: str, number: int = 1) -> BenchState:
+    """Stop a timer."""
     with store.transaction() as session:
-        find_card(session, card_id)
-        state = read_bench(session, card_id)
-        if state is None:
-            raise BadInput("no timer runs for this card.")
-        state = BenchState(state.step)
-        write_bench(session, card_id, state)
-        return state
+        drop_timer(session, card_id, number, step)
+        return _state(session, card_id, number)
+
+
+def do_differently(store: Store, card_id: str, number: int, difference: Difference) -> BenchState:
+    """Note that a step was done differently; all that follows is predicted from there. Raises BadInput for what cannot be."""
+    with store.transaction() as session:
+        state = _state(session, card_id, number)
+        at = state.plan.index_of(difference.step)
+        made = as_made(state.plan, [difference], read_inks(session))
+        add_difference(session, card_id, number, difference)
+        if difference.how == "skipped" and state.step == difference.step and made.steps:
+            write_place(session, card_id, number, made.steps[min(at, len(made.steps) - 1)].id)
+        return _state(session, card_id, number)
+
+
+def as_planned_after_all(store: Store, card_id: str, number: int, difference_id: int) -> BenchState:
+    """Take a note of a difference back."""
+    with store.transaction() as session:
+        drop_difference(session, card_id, number, difference_id)
+        return _state(session, card_id, number)
+
+
+def _planned(session: Session, card_id: str) -> Plan:
+    card = find_card(session, card_id)
+    plan = read_revision(session, card_id, card.revision).plan
+    if not plan.steps:
+        raise BadInput("this card has no steps yet.", mend="Plan it on the Desk first.")
+    return plan
+
+
+def _state(session: Session, card_id: str, number: int) -> BenchState:
+    plan = _planned(session, card_id)
+    places = read_places(session, card_id)
+    if number != 1 and number not in places:
+        raise NotFound(f"the batch has no card {number}.", field="number", mend="Take one that it has.")
+    kept = read_differences(session, card_id, number)
+    differences = tuple(k for k in kept if k.difference.step in {step.id for step in plan.steps})
+    made = as_made(plan, [k.difference for k in differences], read_inks(session))
+    if not made.steps:
+        raise BadInput("every step of this card was skipped.", mend="Take one of them back, or plan it anew on the Desk.")
+    steps = {step.id for step in made.steps}
+    if places.get(number) not in steps:
+        write_place(session, card_id, number, made.steps[0].id)
+        places = read_places(session, card_id)
+    timers = tuple(timer for timer in read_timers(session, card_id) if timer.step in {step.id for step in plan.steps})
+    return BenchState(number, places[number], made, places, timers, differences, supplies_for(session, card_id))

@@ -3,31 +3,40 @@
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
-from cielo.app.shelf import find_inks, find_stock
+from cielo.app.measured import as_measured_now, measured_since, with_crossings
+from cielo.app.shelf import find_inks, find_stock, supplies_for
 from cielo.core.advice.judge import judge
+from cielo.core.advice.supplies import Supplies
 from cielo.core.geometry.formats import FORMATS, CardFormat
 from cielo.core.materials import Stock
-from cielo.core.plan import Card, Drawn, Plan, Reveals, ensure_sound
+from cielo.core.plan import Card, Plan, Reveals, ensure_sound
 from cielo.core.sequence.gradient import GradientWish, propose_gradient
 from cielo.core.sequence.grounds import GROUNDS, lay_out
-from cielo.core.sequence.precedence import with_wipes
+from cielo.core.sequence.precedence import in_order, with_wipes
 from cielo.core.simulation.contact import contact_of
 from cielo.core.units import Units
+from cielo.core.wording import say
 from cielo.errors import BadInput, NotFound, OutOfDate
 from cielo.exchange.plan_file import read_plan
-from cielo.exchange.svg_drawing import read_svg
 from cielo.store.cards import Revision, add_card, add_revision, all_cards, find_card, read_revision
 from cielo.store.database import Store
-from cielo.store.shelf import read_inks
+from cielo.store.shelf import read_inks, read_on_shelf
 
 
 @dataclass(frozen=True)
 class CardOnDesk:
-    """A card as it stands, and what undo and redo would bring back, in words."""
+    """A card as it stands.
+
+    undoes, redoes : what undo and redo would bring back, in words.
+    supplies : the shelf it is made from, for the batch at the bench.
+    measured : what was measured of its inks and stock since it was planned, in words.
+    """
 
     revision: Revision
     undoes: str | None
     redoes: str | None
+    supplies: Supplies
+    measured: tuple[str, ...]
 
 
 def list_cards(store: Store) -> list[Revision]:
@@ -42,7 +51,9 @@ def open_card(store: Store, card_id: str) -> CardOnDesk:
         card = find_card(session, card_id)
         current = read_revision(session, card_id, card.revision)
         redoes = read_revision(session, card_id, current.redo_to).said if current.redo_to else None
-        return CardOnDesk(current, current.said if current.undo_to else None, redoes)
+        undoes = current.said if current.undo_to else None
+        supplies = supplies_for(session, card_id)
+        return CardOnDesk(current, undoes, redoes, supplies, measured_since(session, current.plan, supplies.shelf))
 
 
 def card_at(store: Store, card_id: str, revision: int) -> Plan:
@@ -55,8 +66,8 @@ def start_card(store: Store, plan: Plan, said: str) -> CardOnDesk:
     """A new card from a plan."""
     ensure_sound(plan)
     with store.transaction() as session:
-        revision = add_card(session, plan, said)
-    return CardOnDesk(revision, None, None)
+        revision = add_card(session, with_crossings(session, plan), said)
+    return open_card(store, revision.card_id)
 
 
 def empty_plan(title: str, units: Units, format_key: str, stock: Stock) -> Plan:
@@ -126,34 +137,43 @@ def change_card(store: Store, card_id: str, based_on: int, said: str, change: Ca
         if card.revision != based_on:
             raise OutOfDate("this card was changed in another window.", mend="It has been opened afresh; make the change again.")
         current = read_revision(session, card_id, based_on)
-        plan = change(current.plan)
+        plan = with_crossings(session, change(current.plan), current.plan)
         ensure_sound(plan)
         if plan != current.plan:
             add_revision(session, card, plan, said, undo_to=current.number, redo_to=None)
     return open_card(store, card_id)
 
 
-def bring_drawing(store: Store, card_id: str, based_on: int, name: str, data: bytes) -> CardOnDesk:
-    """Add a stencil from the bytes of an SVG, in the middle of the panel. Raises BadInput, TooLarge or OutOfDate; then nothing is stored."""
-    drawing = read_svg(data)
+def apply_remedy(store: Store, card_id: str, based_on: int, code: str, step: str | None, label: str | None = None) -> CardOnDesk:
+    """Apply the remedy of one finding, where several of a code stand at a step the one of that label.
 
-    def with_drawing(plan: Plan) -> Plan:
-        taken = {mask.key for mask in plan.masks}
-        key = next(f"drawn-{n}" for n in range(1, len(taken) + 2) if f"drawn-{n}" not in taken)
-        rings = tuple(tuple((round(float(x), 3), round(float(y), 3)) for x, y in ring[:-1]) for ring in drawing.rings_mm)
-        mask = Drawn(key, name, plan.card.panel_width_mm / 2, plan.card.panel_height_mm / 2, rings)
-        return replace(plan, masks=(*plan.masks, mask))
-
-    return change_card(store, card_id, based_on, f"bring the drawing {name} in", with_drawing)
-
-
-def apply_remedy(store: Store, card_id: str, based_on: int, code: str, step: str) -> CardOnDesk:
-    """Apply the remedy of one finding. Raises NotFound when the plan has no such finding with a remedy."""
+    Raises NotFound when the plan has no such finding with a remedy.
+    """
     plan = card_at(store, card_id, based_on)
-    remedy = next((f.remedy for f in judge(plan) if f.code == code and f.step == step), None)
+    remedies = [f.remedy for f in judge(plan, open_card(store, card_id).supplies) if f.code == code and f.step == step]
+    remedy = next((r for r in remedies if r is not None and label in (None, r.label)), None)
     if remedy is None:
         raise NotFound("that finding is not there any more.", mend="Look at the step again.")
     return change_card(store, card_id, based_on, remedy.label[0].lower() + remedy.label[1:], lambda _: remedy.plan)
+
+
+def take_measured_in(store: Store, card_id: str, based_on: int) -> CardOnDesk:
+    """Plan a card with its inks, stock and crossings as they are known now."""
+    with store.transaction() as session:
+        known = as_measured_now(session, read_revision(session, card_id, based_on).plan, read_on_shelf(session))
+    return change_card(store, card_id, based_on, "take in what was measured", lambda _: known)
+
+
+def put_in_order(store: Store, card_id: str, based_on: int) -> tuple[CardOnDesk, tuple[str, ...]]:
+    """Set a card's steps in working order, and tell what was moved and why. Raises Contradiction when wishes cannot all be kept."""
+    plan = card_at(store, card_id, based_on)
+    contact = contact_of(plan)
+    order = in_order(plan, contact.meet, contact.reaches_mask)
+    numbers = {step.id: n for n, step in enumerate(plan.steps, 1)}
+    told: dict[str, str] = {}
+    for move in order.moves:
+        told.setdefault(move.step, f"Step {numbers[move.step]}, {say(plan, plan.steps[numbers[move.step] - 1])} {move.reason}")
+    return change_card(store, card_id, based_on, "put it in working order", lambda _: order.plan), tuple(told.values())
 
 
 def undo(store: Store, card_id: str) -> CardOnDesk:

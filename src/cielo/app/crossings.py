@@ -65,7 +65,9 @@ def strip(store: Store, stock_key: str, ink_keys: tuple[str, ...], length_mm: fl
     stock, inks = _choose(store, stock_key, ink_keys)
     if len(inks) < 2:
         raise BadInput("a gradient takes two inks at least.", field="inks", mend="Choose another ink.")
-    return gradient_strip(stock, inks, length_mm, carry_mm)
+    with store.transaction() as session:
+        crossings = read_crossings(session, stock_key)
+    return gradient_strip(stock, inks, length_mm, carry_mm, crossings=crossings)
 
 
 def sorted_for(store: Store, stock_key: str, ink_keys: tuple[str, ...]) -> tuple[str, ...]:

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 
+from cielo.app.reading import read_aloud
 from cielo.core.materials import Ink, Paper, Stock, Swatch
 from cielo.core.plan import Brush, Card, EdgeMask, LayMask, MotifMask, Plan, Reveals, Water, Whole
 from cielo.core.simulation.grid import grid_of
@@ -44,7 +45,7 @@ def proofs_moving(plan: Plan, dots_per_inch: float) -> bytes:
 
 
 def warm_up() -> None:
-    """Make the first picture ahead of time: importing colorimetry and compiling the loops takes seconds, once."""
+    """Make the first picture and reading ahead of time: importing colorimetry and compiling the loops takes seconds, once."""
     paper = Paper((95.0, 0.0, 0.0), "uncoated")
     ink = Ink("warm", "warm", "dye", (Swatch(1.0, (60.0, 20.0, 20.0)),))
     card = Card(60.0, 60.0, "left", Reveals(5.0, 5.0, 5.0, 5.0))
@@ -57,4 +58,6 @@ def warm_up() -> None:
         Brush("s2", "warm", "fine-splatter", Whole(), "light", 1),
         Water("w", "mister", Whole()),
     )
-    panel_png(Plan("warm", "in", card, Stock("warm", "warm", paper), (ink,), masks, steps), 20)
+    plan = Plan("warm", "in", card, Stock("warm", "warm", paper), (ink,), masks, steps)
+    panel_png(plan, 20)
+    read_aloud(plan)

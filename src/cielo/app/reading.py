@@ -7,14 +7,20 @@ from numpy.typing import NDArray
 
 from cielo.core.advice.finding import Finding
 from cielo.core.advice.judge import judge
+from cielo.core.advice.supplies import Supplies
+from cielo.core.geometry.bridges import islands
+from cielo.core.geometry.holding import is_stencil, reach_through_mm
 from cielo.core.geometry.masks import outlines_mm
+from cielo.core.geometry.shapes import openings_of, rings_mm, shape_of_cut, shape_of_hold
 from cielo.core.geometry.spreading import coverage
-from cielo.core.materials import Lab
-from cielo.core.optics.layering import lab_of_stack
-from cielo.core.plan import Brush, Motifs, Plan, Step, masks_on
+from cielo.core.mask_wording import mask_facts, where_to_lay
+from cielo.core.materials import TOOLS, Lab
+from cielo.core.plan import Brush, Drawn, Inside, LayMask, Mask, Motifs, Plan, Stencil, Step, masks_on
+from cielo.core.sequence.lightness import seen_on
 from cielo.core.sequence.reasons import reasons
 from cielo.core.simulation.contact import contact_of
 from cielo.core.simulation.contrast import FocalReading, passes_to_stand_out, read_focal, stands_out
+from cielo.core.units import say_fine
 from cielo.core.wording import Part, care, fetch, sentence
 
 # An embossed motif that stands out by this much is seen at a glance across the table: common practice, no source.
@@ -42,7 +48,22 @@ class InkReading:
 
 @dataclass(frozen=True)
 class MaskReading:
-    """A mask as it is called and drawn; ``lines_mm`` are its outlines, each (n, 2)."""
+    """A mask as it is called and drawn; ``lines_mm`` are its outlines, each (n, 2); ``facts`` what to know of it, in sentences.
+
+    ``openings`` are those of a stencil that can be inked one by one, by key; ``islands`` how many of its middles nothing holds.
+    """
+
+    key: str
+    called: str
+    lines_mm: tuple[NDArray[np.float64], ...]
+    facts: tuple[str, ...]
+    openings: tuple[tuple[str, tuple[NDArray[np.float64], ...]], ...]
+    islands: int
+
+
+@dataclass(frozen=True)
+class DrawnReading:
+    """Tape, a magnet, a window or a strip as it is called and drawn."""
 
     key: str
     called: str
@@ -58,10 +79,12 @@ class Reading:
     inks: tuple[InkReading, ...]
     masks: tuple[MaskReading, ...]
     focal: tuple[FocalReading, ...]
+    holds: tuple[DrawnReading, ...]
+    cuts: tuple[DrawnReading, ...]
 
 
-def read_aloud(plan: Plan) -> Reading:
-    """Everything the Desk, the Bench and the run sheet say about a plan."""
+def read_aloud(plan: Plan, supplies: Supplies | None = None) -> Reading:
+    """Everything the Desk and the Bench say about a plan; with supplies also what is missing."""
     notes = _notes(plan)
     why = reasons(plan, contact_of(plan).meet)
     steps = tuple(
@@ -76,11 +99,31 @@ def read_aloud(plan: Plan) -> Reading:
         )
         for step, on in masks_on(plan)
     )
-    inks = tuple(InkReading(ink.key, lab_of_stack(plan.stock.paper, {ink.key: ink}, [(ink.key, 1.0)])) for ink in plan.inks)
+    inks = tuple(InkReading(ink.key, seen_on(plan.stock.paper, ink)) for ink in plan.inks)
     width, height = plan.card.panel_width_mm, plan.card.panel_height_mm
-    masks = tuple(MaskReading(mask.key, mask.called, outlines_mm(mask, width, height)) for mask in plan.masks)
+    masks = tuple(
+        MaskReading(
+            mask.key,
+            mask.called,
+            outlines_mm(mask, width, height),
+            mask_facts(plan, mask),
+            _openings(mask, width, height),
+            islands(mask, width, height) if is_stencil(mask) else 0,
+        )
+        for mask in plan.masks
+    )
     focal = tuple(read_focal(plan, piece) for piece in plan.focal)
-    return Reading(steps, judge(plan), inks, masks, focal)
+    holds = tuple(DrawnReading(hold.key, hold.kind, rings_mm(shape_of_hold(hold))) for hold in plan.holds)
+    cuts = tuple(DrawnReading(cut.key, cut.name, rings_mm(shape_of_cut(cut))) for cut in plan.cuts)
+    return Reading(steps, judge(plan, supplies), inks, masks, focal, holds, cuts)
+
+
+def _openings(mask: Mask, width_mm: float, height_mm: float) -> tuple[tuple[str, tuple[NDArray[np.float64], ...]], ...]:
+    """A stencil's openings where it has more than one."""
+    if mask.keeps == "inside" or not isinstance(mask, Stencil | Drawn):
+        return ()
+    openings = openings_of(mask, width_mm, height_mm)
+    return tuple((opening.key, rings_mm(opening.shape)) for opening in openings) if len(openings) > 1 else ()
 
 
 def _notes(plan: Plan) -> dict[str, tuple[str, ...]]:
@@ -90,13 +133,20 @@ def _notes(plan: Plan) -> dict[str, tuple[str, ...]]:
         notes[at.step] = (f"After this step the embossed motif stands out by {at.contrast:.0f} (CIEDE2000).",)
     if standing and standing[-1].contrast < CLEARLY:
         need = passes_to_stand_out(plan, CLEARLY)
-        step, said = (
+        last, said = (
             standing[-1].step,
             f"it wants {need[1]} passes here" if need else "no number of passes here will do; take a darker ink",
         )
-        notes[step] = (*notes[step], f"To stand out by {CLEARLY:.0f}, {said}.")
-    for brush in plan.steps:
-        if isinstance(brush, Brush) and isinstance(brush.region, Motifs):
-            share = coverage(brush.region, plan.card.panel_width_mm, plan.card.panel_height_mm, brush.seed)
-            notes[brush.id] = (*notes.get(brush.id, ()), f"The motifs cover {share:.0%} of the panel.")
+        notes[last] = (*notes[last], f"To stand out by {CLEARLY:.0f}, {said}.")
+    for step in plan.steps:
+        if isinstance(step, LayMask):
+            notes[step.id] = (where_to_lay(plan, plan.mask(step.mask)),)
+        if isinstance(step, Brush) and isinstance(step.region, Motifs):
+            share = coverage(step.region, plan.card.panel_width_mm, plan.card.panel_height_mm, step.seed)
+            notes[step.id] = (*notes.get(step.id, ()), f"The motifs cover {share:.0%} of the panel.")
+        if isinstance(step, Brush) and isinstance(step.region, Inside) and step.region.openings:
+            size = (plan.card.panel_width_mm, plan.card.panel_height_mm)
+            reach = reach_through_mm(plan.mask(step.region.mask), step.region.openings, TOOLS[step.tool], *size)
+            said = f"reaches {say_fine(reach, plan.units)} over" if reach > 0 else "stays clear of"
+            notes[step.id] = (*notes.get(step.id, ()), f"The {TOOLS[step.tool].name} {said} the next opening.")
     return notes

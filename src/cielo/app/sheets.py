@@ -1,19 +1,43 @@
 """Sheets to print for a plan: the run sheet, and templates to cut."""
 
 from cielo.app.pictures import panel_png
-from cielo.core.geometry.pieces import pieces_of
-from cielo.core.plan import Plan
+from cielo.core.advice.judge import judge
+from cielo.core.advice.supplies import Supplies
+from cielo.core.geometry.pieces import pieces_of, tape_lengths_mm
+from cielo.core.materials import TOOLS
+from cielo.core.plan import Brush, Plan, Water
+from cielo.core.sequence.brushes import plan_brushes
 from cielo.core.sequence.reasons import reasons
 from cielo.core.simulation.contact import contact_of
+from cielo.core.units import say_length, say_size
 from cielo.exchange.run_sheet import write_run_sheet
 from cielo.exchange.templates import write_pdf
 
 PROOF_DPI = 40.0
 
 
-def run_sheet(plan: Plan) -> bytes:
-    """The run sheet as PDF; the same plan always gives the same bytes."""
-    return write_run_sheet(plan, lambda done: panel_png(plan, PROOF_DPI, done), reasons(plan, contact_of(plan).meet))
+def run_sheet(plan: Plan, supplies: Supplies | None = None) -> bytes:
+    """The run sheet as PDF; the same plan and supplies always give the same bytes."""
+    remember: dict[str | None, list[str]] = {}
+    for finding in judge(plan, supplies):
+        sign = "Remember" if finding.severity == "remind" else "Mind"
+        remember.setdefault(finding.step, []).append(f"{sign}: {finding.message} {finding.why}")
+    why = reasons(plan, contact_of(plan).meet)
+    return write_run_sheet(plan, lambda done: panel_png(plan, PROOF_DPI, done), why, remember, _to_lay_out(plan))
+
+
+def _to_lay_out(plan: Plan) -> list[str]:
+    """What to lay out before the work: brushes with their inks, pieces with their sizes, tapes."""
+    names = {ink.key: ink.name for ink in plan.inks}
+    tools = [f"{brush.name}: {', then '.join(names[key] for key in brush.inks)}" for brush in plan_brushes(plan).brushes]
+    others = {TOOLS[step.tool].name for step in plan.steps if isinstance(step, Brush | Water)}
+    tools += sorted(name for name in others if not any(tool.startswith(name) for tool in tools))
+    pieces = [f"{piece.name}: {say_size(piece.width_mm, piece.height_mm, plan.units)}" for piece in pieces_of(plan)]
+    tapes = [
+        f"{plan.mask(key).called}: {' and '.join(dict.fromkeys(say_length(mm, plan.units) for mm in lengths))} each"
+        for key, lengths in tape_lengths_mm(plan).items()
+    ]
+    return [*tools, *pieces, *tapes]
 
 
 def templates(plan: Plan) -> bytes:

@@ -71,7 +71,7 @@ def demo_plans() -> tuple[Plan, ...]:
         _on_ground(
             "Star night", "slim", "glasshouse-white", ("Cholla 3", "Cholla 7", "Sage 8", "Basalt 8", "Datura 0"), "night-vignette"
         ),
-        _on_ground("Woven strip", "a6", "glasshouse-smooth", ("Yucca 4", "Ocotillo 5", "Agave 6"), "masked-strip", "cm"),
+        _on_ground("Woven strip", "a6", "glasshouse-smooth", ("Yucca 4", "Cholla 7", "Sage 8"), "masked-strip", "cm"),
         _on_ground("Glaze, poured", "quarter-letter", "glaze-sheet", ("Hedgehog 6", "Prickly Pear 3"), "alcohol-flow"),
         _on_ground("Rain on the roof", "dl", "gravel-rough", ("Saltbush 2", "Agave 3", "Sage 8"), "water-drops", "cm"),
         _on_ground("Saguaro and rays", "five-seven", "glasshouse-white", ("Yucca 4", "Ocotillo 5", "Sage 8"), "stencil-as-mask"),

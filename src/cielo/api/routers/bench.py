@@ -1,41 +1,160 @@
-"""The bench: the step in hand and its timer."""
+"""The bench: the card and step in hand, timers, and what was done differently."""
 
 from datetime import UTC, datetime
+from typing import Annotated, Literal
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Path, Query, Response
+from pydantic import BaseModel, Field
 
 from cielo.api.dependencies import CardId, StoreOfApp
-from cielo.api.schemas.cards import AtStep, BenchOut
+from cielo.api.routers.cards import PNG
+from cielo.api.schemas.cards import Body, ReadingOut
 from cielo.api.schemas.problem import REFUSALS
-from cielo.app.bench import go_to_step, stand_at_bench, start_timer, stop_timer
-from cielo.store.bench import BenchState
+from cielo.app import bench
+from cielo.app.bench import MOST_CARDS, BenchState
+from cielo.app.pictures import panel_png
+from cielo.app.reading import read_aloud
+from cielo.core.plan import Dry, DryingWay
+from cielo.core.sequence.drying import suggested_minutes
+from cielo.core.sequence.made import Difference
+from cielo.exchange.materials_model import Key
+from cielo.exchange.plan_file import PlanModel
 
 router = APIRouter(prefix="/cards/{card_id}/bench", tags=["bench"], responses=REFUSALS)
 
-
-@router.get("")
-def look(card_id: CardId, store: StoreOfApp) -> BenchOut:
-    """Where the card stands."""
-    return _out(stand_at_bench(store, card_id))
+Number = Annotated[int, Path(ge=1, le=MOST_CARDS)]
 
 
-@router.post("/step")
-def go(card_id: CardId, body: AtStep, store: StoreOfApp) -> BenchOut:
+class TimerOut(BaseModel):
+    number: int
+    step: str
+    ends_at: datetime
+
+
+class DifferenceOut(BaseModel):
+    id: int
+    step: str
+    how: str
+    value: str
+
+
+class WayOut(BaseModel):
+    """What a drying step wants one way, minutes."""
+
+    way: DryingWay
+    minutes: float
+
+
+class BenchOut(BaseModel):
+    """One card of the batch in hand, as it is really made. ``now`` and the timers are the server's clock."""
+
+    number: int
+    step: str
+    places: dict[int, str]
+    timers: list[TimerOut]
+    differences: list[DifferenceOut]
+    ways: dict[str, list[WayOut]]
+    now: datetime
+    plan: PlanModel
+    reading: ReadingOut
+
+
+class AtStep(Body):
+    step: Key
+
+
+class StartTimer(AtStep):
+    """``way`` where another than the planned one is taken."""
+
+    way: DryingWay | None = None
+
+
+class Batch(Body):
+    cards: Annotated[int, Field(ge=1, le=MOST_CARDS)]
+
+
+class Differently(AtStep):
+    how: Literal["skipped", "passes", "ink"]
+    value: Annotated[str, Field(max_length=64)] = ""
+
+
+@router.get("/{number}")
+def look(card_id: CardId, number: Number, store: StoreOfApp) -> BenchOut:
+    """Where a card of the batch stands."""
+    return _out(bench.stand_at_bench(store, card_id, number))
+
+
+@router.post("/batch")
+def set_batch(card_id: CardId, body: Batch, store: StoreOfApp) -> BenchOut:
+    """Make so many cards in rotation."""
+    return _out(bench.set_batch(store, card_id, body.cards))
+
+
+@router.post("/{number}/step")
+def go(card_id: CardId, number: Number, body: AtStep, store: StoreOfApp) -> BenchOut:
     """Take another step in hand."""
-    return _out(go_to_step(store, card_id, body.step))
+    return _out(bench.go_to_step(store, card_id, body.step, number))
 
 
-@router.post("/timer")
-def start(card_id: CardId, body: AtStep, store: StoreOfApp) -> BenchOut:
+@router.post("/{number}/timer")
+def start(card_id: CardId, number: Number, body: StartTimer, store: StoreOfApp) -> BenchOut:
     """Start the timer of a drying step."""
-    return _out(start_timer(store, card_id, body.step))
+    return _out(bench.start_timer(store, card_id, body.step, number, body.way))
 
 
-@router.delete("/timer")
-def stop(card_id: CardId, store: StoreOfApp) -> BenchOut:
-    """Stop the timer."""
-    return _out(stop_timer(store, card_id))
+@router.delete("/{number}/timer/{step}")
+def stop(card_id: CardId, number: Number, step: Key, store: StoreOfApp) -> BenchOut:
+    """Stop a timer."""
+    return _out(bench.stop_timer(store, card_id, step, number))
+
+
+@router.post("/{number}/differently")
+def differently(card_id: CardId, number: Number, body: Differently, store: StoreOfApp) -> BenchOut:
+    """Note that a step was done differently; all that follows is predicted from there."""
+    return _out(bench.do_differently(store, card_id, number, Difference(body.step, body.how, body.value)))
+
+
+@router.delete("/{number}/differently/{difference}")
+def as_planned(card_id: CardId, number: Number, difference: Annotated[int, Path(ge=1)], store: StoreOfApp) -> BenchOut:
+    """Take a note of a difference back."""
+    return _out(bench.as_planned_after_all(store, card_id, number, difference))
+
+
+@router.get("/{number}/picture.png", **PNG)
+def picture(
+    card_id: CardId,
+    number: Number,
+    store: StoreOfApp,
+    steps: Annotated[int, Query(ge=0, le=1000)],
+    dpi: Annotated[float, Query(ge=4, le=300, allow_inf_nan=False)] = 90,
+) -> Response:
+    """The panel of one card of the batch after some steps, as it is really made."""
+    plan = bench.stand_at_bench(store, card_id, number).plan
+    png = panel_png(plan, dpi, min(steps, len(plan.steps)), packed=False)
+    return Response(png, media_type="image/png", headers={"cache-control": "no-store"})
 
 
 def _out(state: BenchState) -> BenchOut:
-    return BenchOut.of(state, datetime.now(UTC))
+    plan = PlanModel.of(state.plan)
+    ways: tuple[DryingWay, ...] = ("air", "blot", "heat")
+    return BenchOut(
+        number=state.number,
+        step=state.step,
+        places=state.places,
+        timers=[TimerOut(number=t.number, step=t.step, ends_at=t.ends_at) for t in state.timers],
+        differences=[
+            DifferenceOut(id=k.id, step=k.difference.step, how=k.difference.how, value=k.difference.value)
+            for k in state.differences
+        ],
+        ways={
+            step.id: [
+                WayOut(way=way, minutes=step.minutes if way == step.way else suggested_minutes(state.plan, step, way))
+                for way in ways
+            ]
+            for step in state.plan.steps
+            if isinstance(step, Dry)
+        },
+        now=datetime.now(UTC),
+        plan=plan,
+        reading=ReadingOut.of(plan, read_aloud(state.plan, state.supplies)),
+    )

@@ -14,10 +14,13 @@ from cielo.api.schemas.cards import (
     ChangeCard,
     LaidHereOut,
     LayGround,
+    OrderedOut,
     ProposeGradient,
+    PutInOrder,
     RevisionNumber,
     StartCard,
     StartOnGround,
+    TakeMeasuredIn,
 )
 from cielo.api.schemas.problem import REFUSALS
 from cielo.app import cards
@@ -28,7 +31,6 @@ from cielo.app.sheets import run_sheet, templates
 from cielo.app.shelf import find_stock
 from cielo.core.optics.spectra import hex_from_lab, is_in_gamut
 from cielo.core.simulation.point import ask
-from cielo.exchange.materials_model import Name
 from cielo.exchange.plan_file import PlanModel, write_plan
 
 router = APIRouter(prefix="/cards", tags=["cards"], responses=REFUSALS)
@@ -50,14 +52,14 @@ def list_cards(store: StoreOfApp) -> list[CardSummary]:
 def start_card(body: StartCard, store: StoreOfApp) -> CardOut:
     """Start a card with nothing laid yet."""
     plan = cards.empty_plan(body.title, body.units, body.format, find_stock(store, body.stock))
-    return _out(cards.start_card(store, plan, f"start {body.title}"))
+    return card_out(cards.start_card(store, plan, f"start {body.title}"))
 
 
 @router.post("/on-ground", status_code=201)
 def start_on_ground(body: StartOnGround, store: StoreOfApp) -> CardOut:
     """Start a card with a ground laid out from inks of the shelf."""
     plan = cards.plan_on_ground(store, body.title, body.units, body.format, body.stock, body.inks, body.ground)
-    return _out(cards.start_card(store, plan, f"start {body.title}"))
+    return card_out(cards.start_card(store, plan, f"start {body.title}"))
 
 
 @router.post(
@@ -67,27 +69,27 @@ def start_on_ground(body: StartOnGround, store: StoreOfApp) -> CardOut:
 )
 async def import_card(request: Request, store: StoreOfApp) -> CardOut:
     """A new card from a plan file, sent as the body."""
-    return _out(cards.import_card(store, await request.body()))
+    return card_out(cards.import_card(store, await request.body()))
 
 
 @router.get("/{card_id}")
 def open_card(card_id: CardId, store: StoreOfApp) -> CardOut:
     """One card as it stands."""
-    return _out(cards.open_card(store, card_id))
+    return card_out(cards.open_card(store, card_id))
 
 
 @router.put("/{card_id}")
 def change_card(card_id: CardId, body: ChangeCard, store: StoreOfApp) -> CardOut:
     """Save a change: one revision."""
     plan = body.plan.to_core()
-    return _out(cards.change_card(store, card_id, body.based_on, body.said, lambda _: plan))
+    return card_out(cards.change_card(store, card_id, body.based_on, body.said, lambda _: plan))
 
 
 @router.post("/{card_id}/gradient")
 def propose_gradient(card_id: CardId, body: ProposeGradient, store: StoreOfApp) -> CardOut:
     """Lay out a banded gradient from the inks given, in place of the card's steps."""
     inks = tuple(ink.to_core() for ink in body.inks)
-    return _out(
+    return card_out(
         cards.change_card(
             store,
             card_id,
@@ -102,40 +104,44 @@ def propose_gradient(card_id: CardId, body: ProposeGradient, store: StoreOfApp) 
 def lay_ground(card_id: CardId, body: LayGround, store: StoreOfApp) -> CardOut:
     """Lay out a ground from the card's inks, in place of its steps and masks."""
     plan = cards.lay_ground(store, cards.card_at(store, card_id, body.based_on), body.ground)
-    return _out(cards.change_card(store, card_id, body.based_on, "lay out another ground", lambda _: plan))
-
-
-@router.post(
-    "/{card_id}/drawing",
-    openapi_extra={"requestBody": {"required": True, "content": {"image/svg+xml": {"schema": {"type": "string"}}}}},
-)
-async def bring_drawing(card_id: CardId, request: Request, store: StoreOfApp, based_on: RevisionNumber, name: Name) -> CardOut:
-    """Add a stencil from an SVG, sent as the body."""
-    return _out(cards.bring_drawing(store, card_id, based_on, name, await request.body()))
+    return card_out(cards.change_card(store, card_id, body.based_on, "lay out another ground", lambda _: plan))
 
 
 @router.post("/{card_id}/remedy")
 def apply_remedy(card_id: CardId, body: ApplyRemedy, store: StoreOfApp) -> CardOut:
     """Apply the remedy of a finding."""
-    return _out(cards.apply_remedy(store, card_id, body.based_on, body.code, body.step))
+    return card_out(cards.apply_remedy(store, card_id, body.based_on, body.code, body.step, body.remedy))
+
+
+@router.post("/{card_id}/measured")
+def take_measured_in(card_id: CardId, body: TakeMeasuredIn, store: StoreOfApp) -> CardOut:
+    """Plan the card with its inks, stock and crossings as they are known now."""
+    return card_out(cards.take_measured_in(store, card_id, body.based_on))
+
+
+@router.post("/{card_id}/order")
+def put_in_order(card_id: CardId, body: PutInOrder, store: StoreOfApp) -> OrderedOut:
+    """Set the steps in working order, and tell what was moved and why."""
+    card, moves = cards.put_in_order(store, card_id, body.based_on)
+    return OrderedOut(card=card_out(card), moves=list(moves))
 
 
 @router.post("/{card_id}/undo")
 def undo(card_id: CardId, store: StoreOfApp) -> CardOut:
     """Take the last change back."""
-    return _out(cards.undo(store, card_id))
+    return card_out(cards.undo(store, card_id))
 
 
 @router.post("/{card_id}/redo")
 def redo(card_id: CardId, store: StoreOfApp) -> CardOut:
     """Bring back what undo took away."""
-    return _out(cards.redo(store, card_id))
+    return card_out(cards.redo(store, card_id))
 
 
 @router.post("/{card_id}/copy", status_code=201)
 def copy_card(card_id: CardId, store: StoreOfApp) -> CardOut:
     """A new card that begins as this one stands."""
-    return _out(cards.copy_card(store, card_id))
+    return card_out(cards.copy_card(store, card_id))
 
 
 @router.post("/{card_id}/put-away", status_code=204)
@@ -188,18 +194,19 @@ def ask_panel(
 def moving_proofs(card_id: CardId, store: StoreOfApp) -> Response:
     """The run of proofs as a moving picture (APNG), one step after another."""
     plan = cards.open_card(store, card_id).revision.plan
-    headers = {"content-disposition": _attachment(plan.title, "proofs.png", "attachment")}
+    headers = {"content-disposition": attachment(plan.title, "proofs.png", "attachment")}
     return Response(proofs_moving(plan, PROOF_DPI), media_type="image/png", headers=headers)
 
 
 @router.get("/{card_id}/run-sheet.pdf", response_class=Response, responses={200: {"content": {"application/pdf": {}}}})
 def sheet(card_id: CardId, store: StoreOfApp) -> Response:
     """The run sheet to print."""
-    plan = cards.open_card(store, card_id).revision.plan
+    card = cards.open_card(store, card_id)
+    plan = card.revision.plan
     return Response(
-        run_sheet(plan),
+        run_sheet(plan, card.supplies),
         media_type="application/pdf",
-        headers={"content-disposition": _attachment(plan.title, "run-sheet.pdf", "inline")},
+        headers={"content-disposition": attachment(plan.title, "run-sheet.pdf", "inline")},
     )
 
 
@@ -207,7 +214,7 @@ def sheet(card_id: CardId, store: StoreOfApp) -> Response:
 def cut_templates(card_id: CardId, store: StoreOfApp) -> Response:
     """Templates of every piece to cut, 1:1."""
     plan = cards.open_card(store, card_id).revision.plan
-    headers = {"content-disposition": _attachment(plan.title, "templates.pdf", "inline")}
+    headers = {"content-disposition": attachment(plan.title, "templates.pdf", "inline")}
     return Response(templates(plan), media_type="application/pdf", headers=headers)
 
 
@@ -215,14 +222,14 @@ def cut_templates(card_id: CardId, store: StoreOfApp) -> Response:
 def export(card_id: CardId, store: StoreOfApp) -> Response:
     """The plan file of a card."""
     plan = cards.open_card(store, card_id).revision.plan
-    headers = {"content-disposition": _attachment(plan.title, "cielo.json", "attachment")}
+    headers = {"content-disposition": attachment(plan.title, "cielo.json", "attachment")}
     return Response(write_plan(plan), media_type="application/json", headers=headers)
 
 
-def _attachment(title: str, ending: str, how: str) -> str:
+def attachment(title: str, ending: str, how: str) -> str:
     plain = "".join(c if c.isascii() and c.isalnum() else "-" for c in title.lower()).strip("-") or "card"
     return f'{how}; filename="{plain}.{ending}"'
 
 
-def _out(card: CardOnDesk) -> CardOut:
-    return CardOut.of(card, read_aloud(card.revision.plan))
+def card_out(card: CardOnDesk) -> CardOut:
+    return CardOut.of(card, read_aloud(card.revision.plan, card.supplies))

@@ -1,10 +1,15 @@
 """What can be chosen, and whether the server is up."""
 
-from fastapi import APIRouter
+from typing import Annotated
 
-from cielo.api.dependencies import StoreOfApp
+from fastapi import APIRouter, Query
+
+from cielo.api.dependencies import CardId, StoreOfApp
 from cielo.api.schemas.cards import FormatOut, InkOut, MotifOut, ShelfOut, StockOut, ToolOut
-from cielo.app.shelf import look_at_shelf
+from cielo.api.schemas.problem import REFUSALS
+from cielo.api.schemas.supplies import NoteLeft, SupplyOut
+from cielo.app import shelf as shelf_of_app
+from cielo.app.day import MOST_CARDS
 from cielo.core.geometry.formats import FORMATS
 from cielo.core.geometry.motifs import MOTIFS
 from cielo.core.materials import TOOLS, WATER_TOOLS
@@ -21,10 +26,22 @@ def health() -> dict[str, str]:
     return {"status": "ok"}
 
 
+@router.put("/shelf/left", status_code=204, responses=REFUSALS)
+def note_what_is_left(body: NoteLeft, store: StoreOfApp) -> None:
+    """Keep how much is left of a stock, an ink or a tool."""
+    shelf_of_app.note_what_is_left(store, body.kind, body.key, body.left)
+
+
+@router.get("/cards/{card_id}/supplies", responses=REFUSALS)
+def supplies(card_id: CardId, store: StoreOfApp, cards: Annotated[int, Query(ge=1, le=MOST_CARDS)] = 1) -> list[SupplyOut]:
+    """What so many cards take, and how much there is of it."""
+    return [SupplyOut.model_validate(supply) for supply in shelf_of_app.what_it_takes(store, card_id, cards)]
+
+
 @router.get("/shelf")
 def shelf(store: StoreOfApp, stock: str | None = None) -> ShelfOut:
     """Stocks, inks, tools and card formats. The inks are shown on the stock named, or on the first of the shelf."""
-    on_shelf = look_at_shelf(store)
+    on_shelf = shelf_of_app.look_at_shelf(store)
     chosen = next((s for s in on_shelf.stocks if s.key == stock), on_shelf.stocks[0] if on_shelf.stocks else None)
     return ShelfOut(
         stocks=[StockOut(stock=StockModel.of(s), hex=hex_from_lab(s.paper.lab)) for s in on_shelf.stocks],

@@ -1,6 +1,5 @@
 """What the web sends and gets about cards."""
 
-from datetime import datetime
 from typing import Annotated, Any, Literal, Self
 
 from pydantic import BaseModel, ConfigDict, Field
@@ -13,7 +12,6 @@ from cielo.core.sequence.gradient import GradientWish, SeamSchool
 from cielo.core.units import Units
 from cielo.exchange.materials_model import InkModel, Key, Name, StockModel
 from cielo.exchange.plan_file import DiscModel, FadeModel, PlanModel
-from cielo.store.bench import BenchState
 from cielo.store.cards import Revision
 
 RevisionNumber = Annotated[int, Field(ge=0, le=2**31 - 1)]
@@ -55,7 +53,7 @@ class PlaceOut(FromCore):
 class FindingOut(FromCore):
     code: str
     severity: Literal["stop", "warn", "remind"]
-    step: str
+    step: str | None
     message: str
     why: str
     where: PlaceOut | None
@@ -72,12 +70,28 @@ class InkOnStockOut(BaseModel):
     lightness: float
 
 
-class MaskOut(BaseModel):
-    """A mask on the panel: how it is called, and its outlines as an SVG path in mm."""
+class OpeningOut(BaseModel):
+    key: str
+    path: str
+
+
+class DrawnOut(BaseModel):
+    """Tape, a magnet, a window or a strip: how it is called, and its outline as an SVG path in mm."""
 
     key: str
     called: str
     path: str
+
+
+class MaskOut(BaseModel):
+    """A mask on the panel: how it is called, its outlines as an SVG path in mm, what to know of it, and the middles nothing holds."""
+
+    key: str
+    called: str
+    path: str
+    facts: list[str]
+    openings: list[OpeningOut]
+    islands: int
 
 
 class FocalOut(BaseModel):
@@ -102,6 +116,8 @@ class ReadingOut(BaseModel):
     inks: list[InkOnStockOut]
     masks: list[MaskOut]
     focal: list[FocalOut]
+    holds: list[DrawnOut]
+    cuts: list[DrawnOut]
 
     @classmethod
     def of(cls, plan: PlanModel, reading: Reading) -> Self:
@@ -137,12 +153,24 @@ class ReadingOut(BaseModel):
                 for f in reading.findings
             ],
             inks=[InkOnStockOut(key=i.key, hex=hex_from_lab(i.lab), lightness=i.lab[0]) for i in reading.inks],
-            masks=[MaskOut(key=m.key, called=m.called, path=_path(m.lines_mm)) for m in reading.masks],
+            masks=[
+                MaskOut(
+                    key=m.key,
+                    called=m.called,
+                    path=path_of(m.lines_mm),
+                    facts=list(m.facts),
+                    openings=[OpeningOut(key=key, path=path_of(lines)) for key, lines in m.openings],
+                    islands=m.islands,
+                )
+                for m in reading.masks
+            ],
+            holds=[DrawnOut(key=h.key, called=h.called, path=path_of(h.lines_mm)) for h in reading.holds],
+            cuts=[DrawnOut(key=c.key, called=c.called, path=path_of(c.lines_mm)) for c in reading.cuts],
             focal=[FocalOut(key=f.key, worst=f.worst, fine=f.fine, x_mm=f.x_mm, y_mm=f.y_mm) for f in reading.focal],
         )
 
 
-def _path(lines_mm: tuple[Any, ...]) -> str:
+def path_of(lines_mm: tuple[Any, ...]) -> str:
     """Lines as the data of an SVG path, to a twentieth of a millimetre."""
     return " ".join("M" + "L".join(f"{x:.2f} {y:.2f}" for x, y in line) for line in lines_mm)
 
@@ -181,7 +209,10 @@ class CardSummary(BaseModel):
 
 
 class CardOut(BaseModel):
-    """A card on the desk: its plan, read aloud; ``undoes`` and ``redoes`` are what those would take back, in words."""
+    """A card on the desk: its plan, read aloud; ``undoes`` and ``redoes`` are what those would take back, in words.
+
+    ``measured``: what was measured of its inks and stock since it was planned.
+    """
 
     id: str
     revision: int
@@ -189,6 +220,7 @@ class CardOut(BaseModel):
     reading: ReadingOut
     undoes: str | None
     redoes: str | None
+    measured: list[str]
 
     @classmethod
     def of(cls, card: CardOnDesk, reading: Reading) -> Self:
@@ -200,6 +232,7 @@ class CardOut(BaseModel):
             reading=ReadingOut.of(plan, reading),
             undoes=card.undoes,
             redoes=card.redoes,
+            measured=list(card.measured),
         )
 
 
@@ -248,9 +281,27 @@ class ChangeCard(Body):
 
 
 class ApplyRemedy(Body):
+    """``step`` is left out for a finding on the card as a whole; ``remedy`` tells which, where one step has two of a code."""
+
     based_on: RevisionNumber
     code: Key
-    step: Key
+    step: Key | None = None
+    remedy: Annotated[str, Field(max_length=200)] | None = None
+
+
+class TakeMeasuredIn(Body):
+    based_on: RevisionNumber
+
+
+class PutInOrder(Body):
+    based_on: RevisionNumber
+
+
+class OrderedOut(BaseModel):
+    """The card in working order, and what was moved and why, a sentence each."""
+
+    card: CardOut
+    moves: list[str]
 
 
 class ProposeGradient(Body):
@@ -332,26 +383,3 @@ class ShelfOut(BaseModel):
     formats: list[FormatOut]
     motifs: list[MotifOut]
     water_tools: list[str]
-
-
-class BenchOut(BaseModel):
-    """``timer_ends_at`` and ``now`` are the server's clock, so that the page can count down by their difference."""
-
-    step: str
-    timer_step: str | None
-    timer_ends_at: datetime | None
-    now: datetime
-
-    @classmethod
-    def of(cls, state: BenchState, now: datetime) -> Self:
-        timer = state.timer
-        return cls(
-            step=state.step,
-            timer_step=timer.step if timer else None,
-            timer_ends_at=timer.ends_at if timer else None,
-            now=now,
-        )
-
-
-class AtStep(Body):
-    step: Key

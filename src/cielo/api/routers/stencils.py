@@ -1,0 +1,82 @@
+"""Stencils and masks: the shelf of them, laying them on a card, centring, holding, fitting."""
+
+from fastapi import APIRouter, Request
+
+from cielo.api.dependencies import CardId, StoreOfApp
+from cielo.api.routers.cards import card_out
+from cielo.api.schemas.cards import CardOut, RevisionNumber
+from cielo.api.schemas.problem import REFUSALS
+from cielo.api.schemas.stencils import DesignOut, FitStrip, HoldMask, LayStencil, MaskAction
+from cielo.app import stencils
+from cielo.core.units import Units
+from cielo.exchange.materials_model import Key, Name
+
+router = APIRouter(tags=["stencils"], responses=REFUSALS)
+
+SVG_BODY = {"requestBody": {"required": True, "content": {"image/svg+xml": {"schema": {"type": "string"}}}}}
+
+
+@router.get("/stencils")
+def list_stencils(store: StoreOfApp, units: Units = "in") -> list[DesignOut]:
+    """The shelf of stencils and masks, the maker's own first."""
+    return [DesignOut.of(design, units) for design in stencils.list_stencils(store)]
+
+
+@router.post("/stencils", status_code=201, openapi_extra=SVG_BODY)
+async def keep_drawing(request: Request, store: StoreOfApp, name: Name, units: Units = "in") -> DesignOut:
+    """Put a stencil on the shelf from an SVG, sent as the body."""
+    return DesignOut.of(stencils.keep_drawing(store, name, await request.body()), units)
+
+
+@router.post("/stencils/{key}/put-away", status_code=204)
+def put_away(key: Key, store: StoreOfApp) -> None:
+    """Take one of the maker's own stencils off the shelf."""
+    stencils.put_away(store, key, True)
+
+
+@router.post("/stencils/{key}/bring-back", status_code=204)
+def bring_back(key: Key, store: StoreOfApp) -> None:
+    """Bring back a stencil that was put away."""
+    stencils.put_away(store, key, False)
+
+
+@router.post("/cards/{card_id}/stencil")
+def lay_from_shelf(card_id: CardId, body: LayStencil, store: StoreOfApp) -> CardOut:
+    """Put a stencil of the shelf in the middle of a card's panel."""
+    return card_out(stencils.lay_from_shelf(store, card_id, body.based_on, body.stencil))
+
+
+@router.post("/cards/{card_id}/drawing", openapi_extra=SVG_BODY)
+async def bring_drawing(card_id: CardId, request: Request, store: StoreOfApp, based_on: RevisionNumber, name: Name) -> CardOut:
+    """Add a stencil to a card from an SVG, sent as the body."""
+    return card_out(stencils.bring_drawing(store, card_id, based_on, name, await request.body()))
+
+
+@router.post("/cards/{card_id}/masks/{mask}/centre")
+def centre(card_id: CardId, mask: Key, body: MaskAction, store: StoreOfApp) -> CardOut:
+    """Centre a mask; a repeat so that opposite sides cut its motifs equally."""
+    return card_out(stencils.centre(store, card_id, body.based_on, mask))
+
+
+@router.post("/cards/{card_id}/masks/{mask}/bridges")
+def bridge(card_id: CardId, mask: Key, body: MaskAction, store: StoreOfApp) -> CardOut:
+    """Hold the loose middles of a drawn stencil by bridges."""
+    return card_out(stencils.bridge(store, card_id, body.based_on, mask))
+
+
+@router.post("/cards/{card_id}/masks/{mask}/as-mask")
+def use_as_mask(card_id: CardId, mask: Key, body: MaskAction, store: StoreOfApp) -> CardOut:
+    """Add the mask that a stencil's own piece makes, with a margin."""
+    return card_out(stencils.use_as_mask(store, card_id, body.based_on, mask))
+
+
+@router.post("/cards/{card_id}/masks/{mask}/hold")
+def hold(card_id: CardId, mask: Key, body: HoldMask, store: StoreOfApp) -> CardOut:
+    """Hold a stencil with tape or a magnet where no opening is covered."""
+    return card_out(stencils.hold(store, card_id, body.based_on, mask, body.kind))
+
+
+@router.post("/cards/{card_id}/masks/{mask}/strip")
+def fit_strip(card_id: CardId, mask: Key, body: FitStrip, store: StoreOfApp) -> CardOut:
+    """Fit the strip between two tapes round one motif."""
+    return card_out(stencils.strip_round(store, card_id, body.based_on, mask, body.motif, body.margin_mm))

@@ -1,0 +1,144 @@
+"""The shelf of stencils and masks, and laying them on a card: each function is one action."""
+
+from dataclasses import replace
+from uuid import uuid4
+
+from cielo.app.cards import CardOnDesk, card_at, change_card
+from cielo.core.geometry.bridges import with_bridges
+from cielo.core.geometry.designs import DESIGNS, Design, lay_design
+from cielo.core.geometry.holding import place_tape
+from cielo.core.geometry.placing import as_mask, centre_repeat, fit_strip, is_repeat
+from cielo.core.plan import Disc, Drawn, Mask, MotifMask, Plan, Stencil, Tapes, replace_mask
+from cielo.errors import BadInput, NotFound
+from cielo.exchange.svg_drawing import Drawing, read_svg
+from cielo.store.database import Store
+from cielo.store.stencils import add_stencil, put_stencil_away, read_stencils
+
+# What a stencil keeps round its print when it serves as the mask of it: common practice, no source.
+MARGIN_MM = 1.2
+
+
+def list_stencils(store: Store) -> tuple[Design, ...]:
+    """The maker's own first, then those that come with Cielo."""
+    with store.transaction() as session:
+        return (*read_stencils(session), *DESIGNS.values())
+
+
+def keep_drawing(store: Store, name: str, data: bytes) -> Design:
+    """Put a stencil on the shelf from the bytes of an SVG. Raises BadInput or TooLarge; then nothing is stored."""
+    drawing = read_svg(data)
+    key = f"own-{uuid4().hex[:10]}"
+    design = Design(key, name, "drawing", " ".join(drawing.notes)[:200], (_drawn("own", name, drawing),), own=True)
+    with store.transaction() as session:
+        add_stencil(session, design)
+    return design
+
+
+def put_away(store: Store, key: str, away: bool) -> None:
+    """Take one of the maker's own stencils off the shelf, or bring it back."""
+    with store.transaction() as session:
+        put_stencil_away(session, key, away)
+
+
+def lay_from_shelf(store: Store, card_id: str, based_on: int, key: str) -> CardOnDesk:
+    """Put a design in the middle of a card's panel. Raises NotFound for one that is not on the shelf."""
+    design = next((d for d in list_stencils(store) if d.key == key), None)
+    if design is None:
+        raise NotFound("that stencil is not on the shelf.", mend="Choose another.")
+    return change_card(store, card_id, based_on, f"take {design.name} from the shelf", lambda plan: lay_design(plan, design))
+
+
+def bring_drawing(store: Store, card_id: str, based_on: int, name: str, data: bytes) -> CardOnDesk:
+    """Add a stencil to a card from the bytes of an SVG, in the middle of the panel. Raises BadInput, TooLarge or OutOfDate."""
+    drawing = read_svg(data)
+    design = Design("drawn", name, "drawing", "", (_drawn("drawn-1", name, drawing),), own=True)
+    return change_card(store, card_id, based_on, f"bring the drawing {name} in", lambda plan: lay_design(plan, design))
+
+
+def _drawn(key: str, name: str, drawing: Drawing) -> Drawn:
+    rings = tuple(tuple((round(float(x), 3), round(float(y), 3)) for x, y in ring[:-1]) for ring in drawing.rings_mm)
+    return Drawn(key, name, 0.0, 0.0, rings)
+
+
+def centre(store: Store, card_id: str, based_on: int, mask_key: str) -> CardOnDesk:
+    """Move a mask to the panel's middle; a repeat so that opposite sides cut its motifs equally."""
+
+    def centred(plan: Plan) -> Plan:
+        mask = _mask(plan, mask_key)
+        width, height = plan.card.panel_width_mm, plan.card.panel_height_mm
+        if isinstance(mask, Stencil | Drawn) and is_repeat(mask):
+            return replace_mask(plan, centre_repeat(mask, width, height))
+        return replace_mask(plan, replace(mask, x_mm=round(width / 2, 3), y_mm=round(height / 2, 3)))
+
+    return change_card(store, card_id, based_on, f"centre the {_called(store, card_id, based_on, mask_key)}", centred)
+
+
+def strip_round(store: Store, card_id: str, based_on: int, tapes_key: str, motif_key: str, margin_mm: float) -> CardOnDesk:
+    """Set two tapes so that the strip between them holds one whole motif with a margin."""
+
+    def fitted(plan: Plan) -> Plan:
+        tapes, motif = _mask(plan, tapes_key), _mask(plan, motif_key)
+        if not isinstance(tapes, Tapes) or not isinstance(motif, Disc | MotifMask | Drawn):
+            raise BadInput(
+                "a strip is fitted of two tapes round one motif.", field="motif", mend="Choose a single motif or disc."
+            )
+        return replace_mask(plan, fit_strip(tapes, motif, margin_mm, plan.card.panel_width_mm, plan.card.panel_height_mm))
+
+    return change_card(store, card_id, based_on, "fit the strip round the motif", fitted)
+
+
+def bridge(store: Store, card_id: str, based_on: int, mask_key: str) -> CardOnDesk:
+    """Hold the loose middles of a drawn stencil by bridges."""
+
+    def held(plan: Plan) -> Plan:
+        mask = _mask(plan, mask_key)
+        if not isinstance(mask, Drawn) or mask.keeps != "outside":
+            raise BadInput("only a drawn stencil has middles to bridge.", field="mask", mend="Choose a stencil.")
+        return with_bridges(plan, mask)
+
+    return change_card(store, card_id, based_on, f"bridge the {_called(store, card_id, based_on, mask_key)}", held)
+
+
+def use_as_mask(store: Store, card_id: str, based_on: int, mask_key: str) -> CardOnDesk:
+    """Add the mask that a stencil's own piece makes: where it printed, with a margin."""
+
+    def with_its_mask(plan: Plan) -> Plan:
+        mask = _mask(plan, mask_key)
+        if not isinstance(mask, Stencil | MotifMask | Drawn) or mask.keeps != "outside":
+            raise BadInput("only a stencil can serve as the mask of its own print.", field="mask", mend="Choose a stencil.")
+        taken = {other.key for other in plan.masks}
+        key = next(k for k in (f"{mask.key[:50]}-mask", *(f"{mask.key[:50]}-mask-{n}" for n in range(2, 40))) if k not in taken)
+        return replace(plan, masks=(*plan.masks, as_mask(mask, key, MARGIN_MM)))
+
+    called = _called(store, card_id, based_on, mask_key)
+    return change_card(store, card_id, based_on, f"use the {called} as a mask", with_its_mask)
+
+
+def hold(store: Store, card_id: str, based_on: int, mask_key: str, kind: str) -> CardOnDesk:
+    """Tape a stencil down, or set a magnet on it, where no opening is covered. Raises BadInput where there is no such place."""
+
+    def held(plan: Plan) -> Plan:
+        mask = _mask(plan, mask_key)
+        taken = {other.key for other in plan.holds}
+        key = next(f"{kind}-{n}" for n in range(1, len(taken) + 2) if f"{kind}-{n}" not in taken)
+        placed = place_tape(plan, mask_key, key, kind)
+        if placed is None:
+            raise BadInput(
+                f"there is no place at the rim where {kind} covers no opening of the {mask.called}.",
+                field="mask",
+                mend="Hold it with a spray of low-tack glue, or use a larger sheet.",
+            )
+        return replace(plan, holds=(*plan.holds, placed))
+
+    return change_card(store, card_id, based_on, f"hold the {_called(store, card_id, based_on, mask_key)} with {kind}", held)
+
+
+def _mask(plan: Plan, key: str) -> Mask:
+    mask = next((mask for mask in plan.masks if mask.key == key), None)
+    if mask is None:
+        raise NotFound("that mask is not on the card any more.", field="mask", mend="Look at the masks again.")
+    return mask
+
+
+def _called(store: Store, card_id: str, revision: int, mask_key: str) -> str:
+    return _mask(card_at(store, card_id, revision), mask_key).called[:60]
