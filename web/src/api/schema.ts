@@ -24,6 +24,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/left": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Note What Is Left
+         * @description Keep how much is left of a stock, an ink or a tool.
+         */
+        put: operations["note_what_is_left_api_shelf_left_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/supplies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Supplies
+         * @description What so many cards take, and how much there is of it.
+         */
+        get: operations["supplies_api_cards__card_id__supplies_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf": {
         parameters: {
             query?: never;
@@ -172,26 +212,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/cards/{card_id}/drawing": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Bring Drawing
-         * @description Add a stencil from an SVG, sent as the body.
-         */
-        post: operations["bring_drawing_api_cards__card_id__drawing_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/cards/{card_id}/remedy": {
         parameters: {
             query?: never;
@@ -206,6 +226,46 @@ export interface paths {
          * @description Apply the remedy of a finding.
          */
         post: operations["apply_remedy_api_cards__card_id__remedy_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/measured": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Measured In
+         * @description Plan the card with its inks, stock and crossings as they are known now.
+         */
+        post: operations["take_measured_in_api_cards__card_id__measured_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put In Order
+         * @description Set the steps in working order, and tell what was moved and why.
+         */
+        post: operations["put_in_order_api_cards__card_id__order_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -452,7 +512,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/cards/{card_id}/bench": {
+    "/api/stencils": {
         parameters: {
             query?: never;
             header?: never;
@@ -460,10 +520,214 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Look
-         * @description Where the card stands.
+         * List Stencils
+         * @description The shelf of stencils and masks, the maker's own first.
          */
-        get: operations["look_api_cards__card_id__bench_get"];
+        get: operations["list_stencils_api_stencils_get"];
+        put?: never;
+        /**
+         * Keep Drawing
+         * @description Put a stencil on the shelf from an SVG, sent as the body.
+         */
+        post: operations["keep_drawing_api_stencils_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stencils/{key}/put-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Away
+         * @description Take one of the maker's own stencils off the shelf.
+         */
+        post: operations["put_away_api_stencils__key__put_away_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stencils/{key}/bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Back
+         * @description Bring back a stencil that was put away.
+         */
+        post: operations["bring_back_api_stencils__key__bring_back_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/stencil": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lay From Shelf
+         * @description Put a stencil of the shelf in the middle of a card's panel.
+         */
+        post: operations["lay_from_shelf_api_cards__card_id__stencil_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/drawing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Drawing
+         * @description Add a stencil to a card from an SVG, sent as the body.
+         */
+        post: operations["bring_drawing_api_cards__card_id__drawing_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/masks/{mask}/centre": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Centre
+         * @description Centre a mask; a repeat so that opposite sides cut its motifs equally.
+         */
+        post: operations["centre_api_cards__card_id__masks__mask__centre_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/masks/{mask}/bridges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bridge
+         * @description Hold the loose middles of a drawn stencil by bridges.
+         */
+        post: operations["bridge_api_cards__card_id__masks__mask__bridges_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/masks/{mask}/as-mask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Use As Mask
+         * @description Add the mask that a stencil's own piece makes, with a margin.
+         */
+        post: operations["use_as_mask_api_cards__card_id__masks__mask__as_mask_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/masks/{mask}/hold": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Hold
+         * @description Hold a stencil with tape or a magnet where no opening is covered.
+         */
+        post: operations["hold_api_cards__card_id__masks__mask__hold_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/masks/{mask}/strip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fit Strip
+         * @description Fit the strip between two tapes round one motif.
+         */
+        post: operations["fit_strip_api_cards__card_id__masks__mask__strip_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/pieces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pieces
+         * @description The pieces of a number of cards, nested on sheets of one size, with the envelope and what the cutter says.
+         */
+        get: operations["pieces_api_cards__card_id__pieces_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -472,7 +736,147 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/cards/{card_id}/bench/step": {
+    "/api/cards/{card_id}/pieces/{piece}/template": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Template
+         * @description One piece as a template, 1:1.
+         */
+        get: operations["template_api_cards__card_id__pieces__piece__template_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/pieces/{piece}/cut-sheet.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Cut Sheet
+         * @description The cutter's mat with one piece on it.
+         */
+        get: operations["cut_sheet_api_cards__card_id__pieces__piece__cut_sheet_svg_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cutter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cut File
+         * @description Send a file of one's own (SVG or HPGL, told by its name) to the cutter.
+         */
+        post: operations["cut_file_api_cutter_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Day
+         * @description The shortest day found for a batch of a card.
+         */
+        get: operations["day_api_cards__card_id__day_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/day/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export
+         * @description The day as a calendar or a table.
+         */
+        get: operations["export_api_cards__card_id__day_export_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/bench/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look
+         * @description Where a card of the batch stands.
+         */
+        get: operations["look_api_cards__card_id__bench__number__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/bench/batch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Set Batch
+         * @description Make so many cards in rotation.
+         */
+        post: operations["set_batch_api_cards__card_id__bench_batch_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/bench/{number}/step": {
         parameters: {
             query?: never;
             header?: never;
@@ -485,14 +889,14 @@ export interface paths {
          * Go
          * @description Take another step in hand.
          */
-        post: operations["go_api_cards__card_id__bench_step_post"];
+        post: operations["go_api_cards__card_id__bench__number__step_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/cards/{card_id}/bench/timer": {
+    "/api/cards/{card_id}/bench/{number}/timer": {
         parameters: {
             query?: never;
             header?: never;
@@ -505,12 +909,88 @@ export interface paths {
          * Start
          * @description Start the timer of a drying step.
          */
-        post: operations["start_api_cards__card_id__bench_timer_post"];
+        post: operations["start_api_cards__card_id__bench__number__timer_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/bench/{number}/timer/{step}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
         /**
          * Stop
-         * @description Stop the timer.
+         * @description Stop a timer.
          */
-        delete: operations["stop_api_cards__card_id__bench_timer_delete"];
+        delete: operations["stop_api_cards__card_id__bench__number__timer__step__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/bench/{number}/differently": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Differently
+         * @description Note that a step was done differently; all that follows is predicted from there.
+         */
+        post: operations["differently_api_cards__card_id__bench__number__differently_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/bench/{number}/differently/{difference}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * As Planned
+         * @description Take a note of a difference back.
+         */
+        delete: operations["as_planned_api_cards__card_id__bench__number__differently__difference__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/bench/{number}/picture.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Picture
+         * @description The panel of one card of the batch after some steps, as it is really made.
+         */
+        get: operations["picture_api_cards__card_id__bench__number__picture_png_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -744,14 +1224,19 @@ export interface components {
             /** One More */
             one_more: number;
         };
-        /** ApplyRemedy */
+        /**
+         * ApplyRemedy
+         * @description ``step`` is left out for a finding on the card as a whole; ``remedy`` tells which, where one step has two of a code.
+         */
         ApplyRemedy: {
             /** Based On */
             based_on: number;
             /** Code */
             code: string;
             /** Step */
-            step: string;
+            step?: string | null;
+            /** Remedy */
+            remedy?: string | null;
         };
         /** AtStep */
         AtStep: {
@@ -793,22 +1278,39 @@ export interface components {
              */
             carry_mm: number;
         };
+        /** Batch */
+        Batch: {
+            /** Cards */
+            cards: number;
+        };
         /**
          * BenchOut
-         * @description ``timer_ends_at`` and ``now`` are the server's clock, so that the page can count down by their difference.
+         * @description One card of the batch in hand, as it is really made. ``now`` and the timers are the server's clock.
          */
         BenchOut: {
+            /** Number */
+            number: number;
             /** Step */
             step: string;
-            /** Timer Step */
-            timer_step: string | null;
-            /** Timer Ends At */
-            timer_ends_at: string | null;
+            /** Places */
+            places: {
+                [key: string]: string;
+            };
+            /** Timers */
+            timers: components["schemas"]["TimerOut"][];
+            /** Differences */
+            differences: components["schemas"]["DifferenceOut"][];
+            /** Ways */
+            ways: {
+                [key: string]: components["schemas"]["WayOut"][];
+            };
             /**
              * Now
              * Format: date-time
              */
             now: string;
+            plan: components["schemas"]["PlanModel"];
+            reading: components["schemas"]["ReadingOut"];
         };
         /** BrushModel */
         BrushModel: {
@@ -849,6 +1351,17 @@ export interface components {
              */
             seed: number;
         };
+        /** BrushOut */
+        BrushOut: {
+            /** Name */
+            name: string;
+            /** Tool */
+            tool: string;
+            /** Steps */
+            steps: string[];
+            /** Inks */
+            inks: string[];
+        };
         /** CardModel */
         CardModel: {
             /** Width Mm */
@@ -862,10 +1375,41 @@ export interface components {
              */
             fold: "left" | "top";
             reveals: components["schemas"]["RevealsModel"];
+            /**
+             * Mats
+             * @description from the panel outwards
+             * @default []
+             */
+            mats: components["schemas"]["MatModel"][];
+            /**
+             * Base Stock
+             * @default plain card
+             */
+            base_stock: string;
+            /**
+             * Trim Mm
+             * @description how much larger it is inked all round
+             * @default 0
+             */
+            trim_mm: number;
+            /**
+             * Raised Mm
+             * @description foam tape under the panel
+             * @default 0
+             */
+            raised_mm: number;
+            /**
+             * Envelope
+             * @default folded
+             * @enum {string}
+             */
+            envelope: "folded" | "c6" | "dl" | "c5" | "quarter" | "five-seven" | "six-square" | "slim";
         };
         /**
          * CardOut
          * @description A card on the desk: its plan, read aloud; ``undoes`` and ``redoes`` are what those would take back, in words.
+         *
+         *     ``measured``: what was measured of its inks and stock since it was planned.
          */
         CardOut: {
             /** Id */
@@ -878,6 +1422,8 @@ export interface components {
             undoes: string | null;
             /** Redoes */
             redoes: string | null;
+            /** Measured */
+            measured: string[];
         };
         /** CardSummary */
         CardSummary: {
@@ -1016,6 +1562,128 @@ export interface components {
             /** Marks */
             marks: components["schemas"]["MarkOut"][];
         };
+        /**
+         * CutAnswer
+         * @description What the cutter did with a file, and the cut sheet as SVG.
+         */
+        CutAnswer: {
+            /** Cut Mm */
+            cut_mm: number;
+            /** Travel Mm */
+            travel_mm: number;
+            /** Seconds */
+            seconds: number;
+            /** Sheet Svg */
+            sheet_svg: string;
+        };
+        /** CutModel */
+        CutModel: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * Use
+             * @enum {string}
+             */
+            use: "window" | "frame" | "spotlight" | "strip" | "sentiment";
+            /** Outline */
+            outline: ("rectangle" | "round") | ("leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot");
+            /**
+             * X Mm
+             * @description millimetres from the panel's top left corner
+             */
+            x_mm: number;
+            /**
+             * Y Mm
+             * @description millimetres from the panel's top left corner
+             */
+            y_mm: number;
+            /**
+             * Width Mm
+             * @description millimetres
+             */
+            width_mm: number;
+            /**
+             * Height Mm
+             * @description millimetres
+             */
+            height_mm: number;
+            /**
+             * Angle Deg
+             * @description degrees, clockwise
+             * @default 0
+             */
+            angle_deg: number;
+            /**
+             * Rim Mm
+             * @default 6
+             */
+            rim_mm: number;
+        };
+        /**
+         * DayOut
+         * @description ``shortest``: proven so; else the best found, and none is shorter than ``bound_s``.
+         */
+        DayOut: {
+            /** Entries */
+            entries: components["schemas"]["EntryOut"][];
+            /** Length S */
+            length_s: number;
+            /** Shortest */
+            shortest: boolean;
+            /** Bound S */
+            bound_s: number;
+            /** Late By S */
+            late_by_s: number;
+            /** Brushes */
+            brushes: components["schemas"]["BrushOut"][];
+        };
+        /** DesignOut */
+        DesignOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Sort */
+            sort: string;
+            /** Hint */
+            hint: string;
+            /** Own */
+            own: boolean;
+            /** Sheet Mm */
+            sheet_mm: number;
+            /** Parts */
+            parts: components["schemas"]["PartOfDesignOut"][];
+            /** Facts */
+            facts: string[];
+        };
+        /** DifferenceOut */
+        DifferenceOut: {
+            /** Id */
+            id: number;
+            /** Step */
+            step: string;
+            /** How */
+            how: string;
+            /** Value */
+            value: string;
+        };
+        /** Differently */
+        Differently: {
+            /** Step */
+            step: string;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "skipped" | "passes" | "ink";
+            /**
+             * Value
+             * @default
+             */
+            value: string;
+        };
         /** DiscModel */
         DiscModel: {
             /** Key */
@@ -1097,11 +1765,34 @@ export interface components {
              */
             spread_mm: number;
             /**
+             * Pitch Mm
+             * @description 0 lays it once
+             * @default 0
+             */
+            pitch_mm: number;
+            /**
+             * Staggered
+             * @default false
+             */
+            staggered: boolean;
+            /**
              * Keeps
              * @default outside
              * @enum {string}
              */
             keeps: "inside" | "outside";
+        };
+        /**
+         * DrawnOut
+         * @description Tape, a magnet, a window or a strip: how it is called, and its outline as an SVG path in mm.
+         */
+        DrawnOut: {
+            /** Key */
+            key: string;
+            /** Called */
+            called: string;
+            /** Path */
+            path: string;
         };
         /** DropCrossing */
         DropCrossing: {
@@ -1173,11 +1864,42 @@ export interface components {
              */
             seed: number;
             /**
+             * Flipped
+             * @default false
+             */
+            flipped: boolean;
+            /**
              * Keeps
              * @default inside
              * @enum {string}
              */
             keeps: "inside" | "outside";
+        };
+        /** EntryOut */
+        EntryOut: {
+            /** Card */
+            card: number;
+            /** Step */
+            step: string;
+            /** Number */
+            number: number;
+            /** Says */
+            says: string;
+            /** Start S */
+            start_s: number;
+            /** End S */
+            end_s: number;
+            /** By */
+            by: string[];
+        };
+        /** EnvelopeOut */
+        EnvelopeOut: {
+            /** Sheet */
+            sheet: string;
+            /** First Score */
+            first_score: string;
+            /** Makes */
+            makes: string;
         };
         /** FadeModel */
         FadeModel: {
@@ -1202,7 +1924,7 @@ export interface components {
              */
             severity: "stop" | "warn" | "remind";
             /** Step */
-            step: string;
+            step: string | null;
             /** Message */
             message: string;
             /** Why */
@@ -1214,6 +1936,18 @@ export interface components {
             measure: string;
             /** Source */
             source: string;
+        };
+        /** FitStrip */
+        FitStrip: {
+            /** Based On */
+            based_on: number;
+            /** Motif */
+            motif: string;
+            /**
+             * Margin Mm
+             * @default 4
+             */
+            margin_mm: number;
         };
         /** FocalModel */
         FocalModel: {
@@ -1248,6 +1982,11 @@ export interface components {
             height_mm: number;
             /** Ink */
             ink?: string | null;
+            /**
+             * Stands
+             * @default false
+             */
+            stands: boolean;
         };
         /**
          * FocalOut
@@ -1323,6 +2062,55 @@ export interface components {
              * @description millimetres
              */
             reach_mm: number;
+        };
+        /** HoldMask */
+        HoldMask: {
+            /** Based On */
+            based_on: number;
+            /**
+             * Kind
+             * @default tape
+             * @enum {string}
+             */
+            kind: "tape" | "magnet";
+        };
+        /** HoldModel */
+        HoldModel: {
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "tape" | "magnet";
+            /** Mask */
+            mask: string;
+            /**
+             * X Mm
+             * @description millimetres from the panel's top left corner
+             */
+            x_mm: number;
+            /**
+             * Y Mm
+             * @description millimetres from the panel's top left corner
+             */
+            y_mm: number;
+            /**
+             * Length Mm
+             * @default 30
+             */
+            length_mm: number;
+            /**
+             * Width Mm
+             * @default 15
+             */
+            width_mm: number;
+            /**
+             * Angle Deg
+             * @description degrees, clockwise
+             * @default 0
+             */
+            angle_deg: number;
         };
         /**
          * InkFacts
@@ -1430,6 +2218,16 @@ export interface components {
             mask: string;
             /** Shaded From */
             shaded_from?: ("top" | "bottom" | "left" | "right") | null;
+            /**
+             * Openings
+             * @default []
+             */
+            openings: string[];
+            /**
+             * Covered
+             * @default false
+             */
+            covered: boolean;
         };
         /** KeepCrossing */
         KeepCrossing: {
@@ -1452,6 +2250,19 @@ export interface components {
             /** Strength */
             strength: number;
         };
+        /** LaidOut */
+        LaidOut: {
+            /** Name */
+            name: string;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Width Mm */
+            width_mm: number;
+            /** Height Mm */
+            height_mm: number;
+        };
         /**
          * LayGround
          * @description Lay out a ground from the card's own inks, in place of its steps and masks.
@@ -1473,6 +2284,13 @@ export interface components {
             id: string;
             /** Mask */
             mask: string;
+        };
+        /** LayStencil */
+        LayStencil: {
+            /** Based On */
+            based_on: number;
+            /** Stencil */
+            stencil: string;
         };
         /** LiftMaskModel */
         LiftMaskModel: {
@@ -1500,9 +2318,14 @@ export interface components {
             /** Words */
             words: string;
         };
+        /** MaskAction */
+        MaskAction: {
+            /** Based On */
+            based_on: number;
+        };
         /**
          * MaskOut
-         * @description A mask on the panel: how it is called, and its outlines as an SVG path in mm.
+         * @description A mask on the panel: how it is called, its outlines as an SVG path in mm, what to know of it, and the middles nothing holds.
          */
         MaskOut: {
             /** Key */
@@ -1511,6 +2334,18 @@ export interface components {
             called: string;
             /** Path */
             path: string;
+            /** Facts */
+            facts: string[];
+            /** Openings */
+            openings: components["schemas"]["OpeningOut"][];
+            /** Islands */
+            islands: number;
+        };
+        /** MatModel */
+        MatModel: {
+            /** Stock */
+            stock: string;
+            reveals: components["schemas"]["RevealsModel"];
         };
         /** MotifMaskModel */
         MotifMaskModel: {
@@ -1555,6 +2390,11 @@ export interface components {
              */
             spread_mm: number;
             /**
+             * Flipped
+             * @default false
+             */
+            flipped: boolean;
+            /**
              * Keeps
              * @default inside
              * @enum {string}
@@ -1598,6 +2438,74 @@ export interface components {
              * @enum {string}
              */
             arrangement: "scattered" | "triangle";
+            /**
+             * Front
+             * @default false
+             */
+            front: boolean;
+        };
+        /**
+         * NestedSheetOut
+         * @description ``alike``: how many sheets are cut just so.
+         */
+        NestedSheetOut: {
+            /** Laid */
+            laid: components["schemas"]["LaidOut"][];
+            /** Offcuts */
+            offcuts: components["schemas"]["OffcutOut"][];
+            /** Used */
+            used: number;
+            /** Waste */
+            waste: number;
+            /**
+             * Alike
+             * @default 1
+             */
+            alike: number;
+        };
+        /**
+         * NoteLeft
+         * @description How much is left of something on the shelf; None for plenty.
+         */
+        NoteLeft: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "stock" | "ink" | "tool";
+            /** Key */
+            key: string;
+            /** Left */
+            left: number | null;
+        };
+        /** OffcutOut */
+        OffcutOut: {
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Width Mm */
+            width_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            /** Yields */
+            yields: string[];
+        };
+        /** OpeningOut */
+        OpeningOut: {
+            /** Key */
+            key: string;
+            /** Path */
+            path: string;
+        };
+        /**
+         * OrderedOut
+         * @description The card in working order, and what was moved and why, a sentence each.
+         */
+        OrderedOut: {
+            card: components["schemas"]["CardOut"];
+            /** Moves */
+            moves: string[];
         };
         /** PaperModel */
         PaperModel: {
@@ -1614,6 +2522,21 @@ export interface components {
              * @enum {string}
              */
             surface: "coated" | "calendered" | "uncoated" | "rough" | "synthetic";
+        };
+        /**
+         * PartOfDesignOut
+         * @description One mask of a design as an SVG path in mm round 0, 0.
+         */
+        PartOfDesignOut: {
+            /** Name */
+            name: string;
+            /** Path */
+            path: string;
+            /**
+             * Keeps
+             * @enum {string}
+             */
+            keeps: "inside" | "outside";
         };
         /** PartOut */
         PartOut: {
@@ -1638,6 +2561,54 @@ export interface components {
              * @description share of the panel
              */
             cover: number;
+        };
+        /**
+         * PieceOut
+         * @description A piece to cut: its outlines and scores as SVG paths in mm, and what the cutter says of it.
+         */
+        PieceOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Of */
+            of: string;
+            /** Width Mm */
+            width_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            /** Size */
+            size: string;
+            /** Cuts */
+            cuts: string;
+            /** Scores */
+            scores: string;
+            /** Note */
+            note: string;
+            /** Cutter */
+            cutter: string;
+            /** Cutter Can */
+            cutter_can: boolean;
+        };
+        /**
+         * PiecesOut
+         * @description Everything to cut for a number of cards, nested on sheets of one size.
+         */
+        PiecesOut: {
+            /** Pieces */
+            pieces: components["schemas"]["PieceOut"][];
+            /** Tapes */
+            tapes: string[];
+            envelope: components["schemas"]["EnvelopeOut"] | null;
+            /** Pile Mm */
+            pile_mm: number;
+            /** Troubles */
+            troubles: string[];
+            /** Stocks */
+            stocks: components["schemas"]["StockNeededOut"][];
+            sheet: components["schemas"]["SheetOut"];
+            /** Sheets */
+            sheets: components["schemas"]["SheetOut"][];
         };
         /** PlaceOut */
         PlaceOut: {
@@ -1684,12 +2655,42 @@ export interface components {
              * Steps
              * @default []
              */
-            steps: (components["schemas"]["BrushModel"] | components["schemas"]["WaterModel"] | components["schemas"]["LayMaskModel"] | components["schemas"]["LiftMaskModel"] | components["schemas"]["WipeModel"] | components["schemas"]["WipeBeadsModel"] | components["schemas"]["DryModel"])[];
+            steps: (components["schemas"]["BrushModel"] | components["schemas"]["WaterModel"] | components["schemas"]["LayMaskModel"] | components["schemas"]["LiftMaskModel"] | components["schemas"]["WipeModel"] | components["schemas"]["WipeBeadsModel"] | components["schemas"]["DryModel"] | components["schemas"]["PrepareModel"])[];
             /**
              * Focal
              * @default []
              */
             focal: components["schemas"]["FocalModel"][];
+            /**
+             * Holds
+             * @default []
+             */
+            holds: components["schemas"]["HoldModel"][];
+            /**
+             * Cuts
+             * @default []
+             */
+            cuts: components["schemas"]["CutModel"][];
+            /**
+             * @default {
+             *       "order": "light-to-dark",
+             *       "brushes": "one-per-ink",
+             *       "emboss": "first",
+             *       "strays": "clean",
+             *       "owned": 3
+             *     }
+             */
+            schools: components["schemas"]["SchoolsModel"];
+            /**
+             * Wishes
+             * @default []
+             */
+            wishes: components["schemas"]["WishModel"][];
+            /**
+             * Crossings
+             * @default []
+             */
+            crossings: components["schemas"]["CrossingModel"][];
         };
         /** PredictRequest */
         PredictRequest: {
@@ -1741,6 +2742,23 @@ export interface components {
             in_gamut: boolean;
             /** Uncertainty */
             uncertainty: number;
+        };
+        /** PrepareModel */
+        PrepareModel: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "prepare";
+            /** Id */
+            id: string;
+            /**
+             * Act
+             * @enum {string}
+             */
+            act: "anti-static" | "clean-tool" | "sweep" | "register" | "orient" | "trim" | "mount";
+            /** Tool */
+            tool?: string | null;
         };
         /**
          * Problem
@@ -1801,6 +2819,11 @@ export interface components {
             halo_mm?: number | null;
             fade?: components["schemas"]["FadeModel"] | null;
         };
+        /** PutInOrder */
+        PutInOrder: {
+            /** Based On */
+            based_on: number;
+        };
         /** ReadingOut */
         ReadingOut: {
             /** Panel Width Mm */
@@ -1819,6 +2842,10 @@ export interface components {
             masks: components["schemas"]["MaskOut"][];
             /** Focal */
             focal: components["schemas"]["FocalOut"][];
+            /** Holds */
+            holds: components["schemas"]["DrawnOut"][];
+            /** Cuts */
+            cuts: components["schemas"]["DrawnOut"][];
         };
         /** RevealsModel */
         RevealsModel: {
@@ -1842,6 +2869,49 @@ export interface components {
              * @description millimetres
              */
             bottom_mm: number;
+        };
+        /** SchoolsModel */
+        SchoolsModel: {
+            /**
+             * Order
+             * @default light-to-dark
+             * @enum {string}
+             */
+            order: "light-to-dark" | "there-and-back" | "dark-rim-first";
+            /**
+             * Brushes
+             * @default one-per-ink
+             * @enum {string}
+             */
+            brushes: "one-per-ink" | "one-per-family" | "as-few-as-stay-clean";
+            /**
+             * Emboss
+             * @default first
+             * @enum {string}
+             */
+            emboss: "first" | "last";
+            /**
+             * Strays
+             * @default clean
+             * @enum {string}
+             */
+            strays: "clean" | "accept";
+            /**
+             * Owned
+             * @default 3
+             */
+            owned: number;
+        };
+        /** SheetOut */
+        SheetOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Width Mm */
+            width_mm: number;
+            /** Height Mm */
+            height_mm: number;
         };
         /** ShelfOut */
         ShelfOut: {
@@ -1933,6 +3003,16 @@ export interface components {
             /** Inks */
             inks: string[];
         };
+        /**
+         * StartTimer
+         * @description ``way`` where another than the planned one is taken.
+         */
+        StartTimer: {
+            /** Step */
+            step: string;
+            /** Way */
+            way?: ("air" | "blot" | "heat") | null;
+        };
         /** StencilModel */
         StencilModel: {
             /** Key */
@@ -1986,6 +3066,11 @@ export interface components {
              */
             spread_mm: number;
             /**
+             * Flipped
+             * @default false
+             */
+            flipped: boolean;
+            /**
              * Keeps
              * @default outside
              * @enum {string}
@@ -2016,6 +3101,27 @@ export interface components {
             /** Name */
             name: string;
             paper: components["schemas"]["PaperModel"];
+            /**
+             * Thickness Mm
+             * @default 0.3
+             */
+            thickness_mm: number;
+            /**
+             * Translucent
+             * @default false
+             */
+            translucent: boolean;
+        };
+        /** StockNeededOut */
+        StockNeededOut: {
+            /** Of */
+            of: string;
+            /** Count */
+            count: number;
+            /** Sheets */
+            sheets: components["schemas"]["NestedSheetOut"][];
+            /** Refused */
+            refused: string;
         };
         /** StockOut */
         StockOut: {
@@ -2065,6 +3171,27 @@ export interface components {
              */
             carry_mm: number;
         };
+        /**
+         * SupplyOut
+         * @description ``wanted``: panels of a stock, passes of an ink, or one tool; ``left`` None: plenty.
+         */
+        SupplyOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "stock" | "ink" | "tool";
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Wanted */
+            wanted: number;
+            /** Left */
+            left: number | null;
+            /** Lasts */
+            lasts: boolean;
+        };
         /** SwatchModel */
         SwatchModel: {
             /** Lab */
@@ -2080,6 +3207,11 @@ export interface components {
              * @default 1
              */
             strength: number;
+        };
+        /** TakeMeasuredIn */
+        TakeMeasuredIn: {
+            /** Based On */
+            based_on: number;
         };
         /** TakenOut */
         TakenOut: {
@@ -2127,6 +3259,18 @@ export interface components {
              * @enum {string}
              */
             keeps: "inside" | "outside";
+        };
+        /** TimerOut */
+        TimerOut: {
+            /** Number */
+            number: number;
+            /** Step */
+            step: string;
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
         };
         /** ToolOut */
         ToolOut: {
@@ -2203,6 +3347,19 @@ export interface components {
              */
             seed: number;
         };
+        /**
+         * WayOut
+         * @description What a drying step wants one way, minutes.
+         */
+        WayOut: {
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "air" | "blot" | "heat";
+            /** Minutes */
+            minutes: number;
+        };
         /** WetAreaModel */
         WetAreaModel: {
             /**
@@ -2240,6 +3397,13 @@ export interface components {
             id: string;
             /** Mask */
             mask: string;
+        };
+        /** WishModel */
+        WishModel: {
+            /** First */
+            first: string;
+            /** Then */
+            then: string;
         };
         /** WordsModel */
         WordsModel: {
@@ -2290,6 +3454,133 @@ export interface operations {
                     "application/json": {
                         [key: string]: string;
                     };
+                };
+            };
+        };
+    };
+    note_what_is_left_api_shelf_left_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteLeft"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    supplies_api_cards__card_id__supplies_get: {
+        parameters: {
+            query?: {
+                cards?: number;
+            };
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SupplyOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -2841,12 +4132,9 @@ export interface operations {
             };
         };
     };
-    bring_drawing_api_cards__card_id__drawing_post: {
+    apply_remedy_api_cards__card_id__remedy_post: {
         parameters: {
-            query: {
-                based_on: number;
-                name: string;
-            };
+            query?: never;
             header?: never;
             path: {
                 /** @description the id of a card */
@@ -2856,7 +4144,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "image/svg+xml": string;
+                "application/json": components["schemas"]["ApplyRemedy"];
             };
         };
         responses: {
@@ -2911,7 +4199,7 @@ export interface operations {
             };
         };
     };
-    apply_remedy_api_cards__card_id__remedy_post: {
+    take_measured_in_api_cards__card_id__measured_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -2923,7 +4211,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ApplyRemedy"];
+                "application/json": components["schemas"]["TakeMeasuredIn"];
             };
         };
         responses: {
@@ -2934,6 +4222,73 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_in_order_api_cards__card_id__order_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutInOrder"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderedOut"];
                 };
             };
             /** @description Not Found */
@@ -3743,13 +5098,1138 @@ export interface operations {
             };
         };
     };
-    look_api_cards__card_id__bench_get: {
+    list_stencils_api_stencils_get: {
+        parameters: {
+            query?: {
+                units?: "in" | "cm";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DesignOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_drawing_api_stencils_post: {
+        parameters: {
+            query: {
+                name: string;
+                units?: "in" | "cm";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "image/svg+xml": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DesignOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_away_api_stencils__key__put_away_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bring_back_api_stencils__key__bring_back_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lay_from_shelf_api_cards__card_id__stencil_post: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 /** @description the id of a card */
                 card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayStencil"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bring_drawing_api_cards__card_id__drawing_post: {
+        parameters: {
+            query: {
+                based_on: number;
+                name: string;
+            };
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "image/svg+xml": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    centre_api_cards__card_id__masks__mask__centre_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+                mask: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MaskAction"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bridge_api_cards__card_id__masks__mask__bridges_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+                mask: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MaskAction"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    use_as_mask_api_cards__card_id__masks__mask__as_mask_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+                mask: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MaskAction"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    hold_api_cards__card_id__masks__mask__hold_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+                mask: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HoldMask"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    fit_strip_api_cards__card_id__masks__mask__strip_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+                mask: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FitStrip"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    pieces_api_cards__card_id__pieces_get: {
+        parameters: {
+            query?: {
+                count?: number;
+                sheet?: string;
+            };
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PiecesOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    template_api_cards__card_id__pieces__piece__template_get: {
+        parameters: {
+            query?: {
+                form?: "svg" | "pdf" | "dxf" | "hpgl";
+            };
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+                piece: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    cut_sheet_api_cards__card_id__pieces__piece__cut_sheet_svg_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+                piece: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    cut_file_api_cutter_post: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    day_api_cards__card_id__day_get: {
+        parameters: {
+            query?: {
+                deadline_minutes?: number | null;
+                look?: "quick" | "longer";
+                cards?: number;
+                makers?: number;
+                heat_tools?: number;
+                presses?: number;
+                cutters?: number;
+            };
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_api_cards__card_id__day_export_get: {
+        parameters: {
+            query: {
+                start: string;
+                form?: "ics" | "csv";
+                cards?: number;
+                makers?: number;
+                heat_tools?: number;
+                presses?: number;
+                cutters?: number;
+            };
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    look_api_cards__card_id__bench__number__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+                number: number;
             };
             cookie?: never;
         };
@@ -3806,13 +6286,81 @@ export interface operations {
             };
         };
     };
-    go_api_cards__card_id__bench_step_post: {
+    set_batch_api_cards__card_id__bench_batch_post: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 /** @description the id of a card */
                 card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Batch"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    go_api_cards__card_id__bench__number__step_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+                number: number;
             };
             cookie?: never;
         };
@@ -3873,19 +6421,20 @@ export interface operations {
             };
         };
     };
-    start_api_cards__card_id__bench_timer_post: {
+    start_api_cards__card_id__bench__number__timer_post: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 /** @description the id of a card */
                 card_id: string;
+                number: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["AtStep"];
+                "application/json": components["schemas"]["StartTimer"];
             };
         };
         responses: {
@@ -3940,13 +6489,15 @@ export interface operations {
             };
         };
     };
-    stop_api_cards__card_id__bench_timer_delete: {
+    stop_api_cards__card_id__bench__number__timer__step__delete: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 /** @description the id of a card */
                 card_id: string;
+                number: number;
+                step: string;
             };
             cookie?: never;
         };
@@ -3959,6 +6510,206 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    differently_api_cards__card_id__bench__number__differently_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Differently"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    as_planned_api_cards__card_id__bench__number__differently__difference__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+                number: number;
+                difference: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    picture_api_cards__card_id__bench__number__picture_png_get: {
+        parameters: {
+            query: {
+                steps: number;
+                dpi?: number;
+            };
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": unknown;
                 };
             };
             /** @description Not Found */

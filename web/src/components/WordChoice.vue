@@ -91,30 +91,3 @@ small {
   border: 1px solid var(--hairline);
 }
 </style>
-
-<style>
-/* The words of a sentence that can be changed, wherever they stand. */
-.word {
-  border: 0;
-  padding: 1px 3px;
-  margin: 0 -1px;
-  background: transparent;
-  font-weight: 650;
-  cursor: pointer;
-  border-bottom: 2px dotted var(--ink);
-  line-height: 1.2;
-  position: relative;
-  white-space: nowrap;
-}
-/* The finger's target is larger than the word. */
-.word::after {
-  content: "";
-  position: absolute;
-  inset: -11px -3px;
-}
-.word:hover,
-.word[aria-expanded="true"] {
-  background: var(--paper-deep);
-  border-bottom-style: solid;
-}
-</style>

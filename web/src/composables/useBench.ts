@@ -1,52 +1,70 @@
 import { useIntervalFn } from "@vueuse/core";
 import { computed, ref } from "vue";
-import { api, type BenchOut, type CardOut, take } from "../api/client";
+import { api, type BenchOut, take } from "../api/client";
 import { useNotice } from "./useNotice";
 
-/** The card at the bench: which step is in hand, and a timer that runs by the server's clock, asleep or not. */
+export interface Running {
+  number: number;
+  step: string;
+  /** Milliseconds left; below 0 when it is over. */
+  left: number;
+}
+
+/** One card of a batch at the bench: which step is in hand, and timers that run by the server's clock, asleep or not. */
 export function useBench(id: string) {
-  const card = ref<CardOut | null>(null);
   const bench = ref<BenchOut | null>(null);
   const { attempt } = useNotice();
-  const path = { params: { path: { card_id: id } } };
   const now = ref(Date.now());
   let ahead = 0; // how far this page's clock is ahead of the server's, ms
   useIntervalFn(() => (now.value = Date.now()), 250);
 
-  function took(state: BenchOut | undefined) {
+  async function took(action: () => Promise<{ data?: unknown }>) {
+    const state = await attempt(() => take<BenchOut>(action()));
     if (!state) return;
     ahead = Date.now() - Date.parse(state.now);
     now.value = Date.now();
     bench.value = state;
   }
+  const path = (number = bench.value?.number ?? 1) => ({ params: { path: { card_id: id, number } } });
 
-  const left = computed(() =>
-    bench.value?.timer_ends_at ? Date.parse(bench.value.timer_ends_at) - (now.value - ahead) : null,
+  const timers = computed<Running[]>(() =>
+    (bench.value?.timers ?? []).map((timer) => ({
+      number: timer.number,
+      step: timer.step,
+      left: Date.parse(timer.ends_at) - (now.value - ahead),
+    })),
   );
 
   return {
-    card,
     bench,
-    left,
-    async load() {
-      await attempt(async () => {
-        card.value = await take(api.GET("/api/cards/{card_id}", path));
-        took(await take<BenchOut>(api.GET("/api/cards/{card_id}/bench", path)));
-      });
-    },
-    go: async (step: string) =>
-      took(
-        await attempt(() =>
-          take<BenchOut>(api.POST("/api/cards/{card_id}/bench/step", { ...path, body: { step } })),
-        ),
+    timers,
+    take: (number: number) => took(() => api.GET("/api/cards/{card_id}/bench/{number}", path(number))),
+    setBatch: (cards: number) =>
+      took(() =>
+        api.POST("/api/cards/{card_id}/bench/batch", { params: { path: { card_id: id } }, body: { cards } }),
       ),
-    startTimer: async (step: string) =>
-      took(
-        await attempt(() =>
-          take<BenchOut>(api.POST("/api/cards/{card_id}/bench/timer", { ...path, body: { step } })),
-        ),
+    go: (step: string) =>
+      took(() => api.POST("/api/cards/{card_id}/bench/{number}/step", { ...path(), body: { step } })),
+    startTimer: (step: string, way: "air" | "blot" | "heat") =>
+      took(() => api.POST("/api/cards/{card_id}/bench/{number}/timer", { ...path(), body: { step, way } })),
+    stopTimer: (step: string) =>
+      took(() =>
+        api.DELETE("/api/cards/{card_id}/bench/{number}/timer/{step}", {
+          params: { path: { ...path().params.path, step } },
+        }),
       ),
-    stopTimer: async () =>
-      took(await attempt(() => take<BenchOut>(api.DELETE("/api/cards/{card_id}/bench/timer", path)))),
+    differently: (step: string, how: "skipped" | "passes" | "ink", value = "") =>
+      took(() =>
+        api.POST("/api/cards/{card_id}/bench/{number}/differently", {
+          ...path(),
+          body: { step, how, value },
+        }),
+      ),
+    asPlanned: (difference: number) =>
+      took(() =>
+        api.DELETE("/api/cards/{card_id}/bench/{number}/differently/{difference}", {
+          params: { path: { ...path().params.path, difference } },
+        }),
+      ),
   };
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What the card is: format, reveals, stock, inks, masks; and the gradient laid out anew from them. */
-import { computed, ref } from "vue";
+import { computed, ref, watch } from "vue";
 import type { CardOut, DiscModel, Edge, InkModel, PlanModel, Schemas, Units } from "../api/client";
 import GroundTiles from "./GroundTiles.vue";
 import MaskSentence from "./MaskSentence.vue";
@@ -10,11 +10,14 @@ import InkPicker from "../components/InkPicker.vue";
 import StockWord from "../components/StockWord.vue";
 import UnitsWord from "../components/UnitsWord.vue";
 import WordChoice from "../components/WordChoice.vue";
+import WordCount from "../components/WordCount.vue";
 import WordLength from "../components/WordLength.vue";
 import { useShelf } from "../composables/useShelf";
 import { sayLength } from "../logic/length";
+import type { MaskAction } from "../composables/useCard";
+import StencilTiles from "./StencilTiles.vue";
 import { type Mask, NEW_MASKS, newMask, type Shape } from "../logic/masks";
-import { EDGE_CHOICES } from "../logic/words";
+import { BRUSH_SCHOOLS, EDGE_CHOICES, ORDER_SCHOOLS } from "../logic/words";
 
 const props = defineProps<{ card: CardOut }>();
 const emit = defineEmits<{
@@ -22,7 +25,24 @@ const emit = defineEmits<{
   layOut: [wish: Omit<Schemas["ProposeGradient"], "based_on">];
   layGround: [ground: string];
   bringDrawing: [name: string, file: File];
+  layStencil: [stencil: string];
+  maskAction: [mask: string, action: MaskAction];
 }>();
+const singles = computed(() =>
+  plan.value.masks
+    .filter((mask) => ["disc", "motif", "drawn"].includes(mask.shape))
+    .map((mask) => ({ value: mask.key, label: called(mask.key) })),
+);
+function letGo(hold: string) {
+  emit("change", "take the hold off", (now) => ({
+    ...now,
+    holds: (now.holds ?? []).filter((other) => other.key !== hold),
+  }));
+}
+function setSchool(part: Partial<PlanModel["schools"]>) {
+  emit("change", "do it another way", (now) => ({ ...now, schools: { ...now.schools, ...part } }));
+}
+const choosingStencil = ref(false);
 const picker = ref<HTMLInputElement | null>(null);
 function bringDrawing(event: Event) {
   const input = event.target as HTMLInputElement;
@@ -57,7 +77,7 @@ function setFormat(key: string) {
   const fold = f.fold === "top" ? "top" : "left";
   emit("change", `make it ${f.name}`, (now) => ({
     ...now,
-    card: { width_mm: f.width_mm, height_mm: f.height_mm, fold, reveals: sides },
+    card: { ...now.card, width_mm: f.width_mm, height_mm: f.height_mm, fold, reveals: sides, mats: [] },
   }));
 }
 function setReveals(mm: number, side?: (typeof SIDES)[number]["field"]) {
@@ -101,7 +121,15 @@ function toggleInk(ink: InkModel) {
 
 // Masks and focal pieces
 const called = (key: string) => props.card.reading.masks.find((mask) => mask.key === key)?.called ?? key;
-const openMask = ref<string | null>(null);
+// One that was just taken is to be placed; the others keep to their names, so that the steps stay in sight.
+const openMask = ref<string | null>(plan.value.steps.length ? null : (plan.value.masks[0]?.key ?? null));
+watch(
+  () => plan.value.masks.map((mask) => mask.key),
+  (now, before) => {
+    const taken = now.filter((key) => !before.includes(key));
+    if (taken.length === 1) openMask.value = taken[0] ?? null;
+  },
+);
 function maskInUse(key: string) {
   return plan.value.steps.some(
     (step) =>
@@ -131,6 +159,7 @@ function takeMaskOut(key: string) {
   emit("change", `take the ${called(key)} out`, (now) => ({
     ...now,
     masks: (now.masks ?? []).filter((mask) => mask.key !== key),
+    holds: (now.holds ?? []).filter((hold) => hold.mask !== key),
   }));
 }
 function addFocal(kind: "image" | "sentiment") {
@@ -149,6 +178,7 @@ function addFocal(kind: "image" | "sentiment") {
     x_mm: w / 2,
     ...size,
     ink: kind === "sentiment" ? darkest : null,
+    stands: false,
   };
   emit("change", `lay an ${kind} down`.replace("an s", "a s"), (now) => ({
     ...now,
@@ -270,14 +300,18 @@ function layOut() {
       </template>
       <template v-for="mask in plan.masks" :key="mask.key">
         <MaskSentence
-          v-if="openMask === mask.key || (plan.masks.length === 1 && openMask === null)"
+          v-if="openMask === mask.key"
           :mask="mask"
           :called="called(mask.key)"
           :units="units"
           :in-use="maskInUse(mask.key)"
-          :width="card.reading.panel_width_mm"
-          :height="card.reading.panel_height_mm"
+          :facts="card.reading.masks.find((m) => m.key === mask.key)?.facts ?? []"
+          :islands="card.reading.masks.find((m) => m.key === mask.key)?.islands ?? 0"
+          :holds="(plan.holds ?? []).filter((hold) => hold.mask === mask.key)"
+          :motifs="singles"
           @change="changeMask"
+          @action="(action) => emit('maskAction', mask.key, action)"
+          @let-go="letGo"
           @take-out="takeMaskOut(mask.key)"
         />
       </template>
@@ -287,6 +321,9 @@ function layOut() {
       </template>
       {{ " " }}
       <WordChoice label="Add a mask" text="Add a mask" :choices="NEW_MASKS" @choose="addMask" />,
+      <button class="word" :aria-expanded="choosingStencil" @click="choosingStencil = !choosingStencil">
+        take one from the shelf</button
+      >,
       <button class="word" @click="picker?.click()">bring a drawing in</button>
       <input
         ref="picker"
@@ -304,6 +341,57 @@ function layOut() {
         @choose="addFocal"
       />.
     </p>
+    <p v-if="plan.steps.length" class="sentence schools">
+      Ink goes
+      <WordChoice
+        label="Order"
+        :text="ORDER_SCHOOLS.find((s) => s.value === plan.schools.order)?.label ?? ''"
+        :value="plan.schools.order"
+        :choices="ORDER_SCHOOLS"
+        @choose="(order) => setSchool({ order })"
+      />, with
+      <WordChoice
+        label="Brushes"
+        :text="BRUSH_SCHOOLS.find((s) => s.value === plan.schools.brushes)?.label ?? ''"
+        :value="plan.schools.brushes"
+        :choices="BRUSH_SCHOOLS"
+        @choose="(brushes) => setSchool({ brushes })"
+      /><template v-if="plan.schools.brushes === 'as-few-as-stay-clean'"
+        >, of
+        <WordCount
+          label="Brushes of each size"
+          :text="String(plan.schools.owned)"
+          :value="plan.schools.owned"
+          :most="40"
+          @change="(owned) => setSchool({ owned })"
+        />
+        of each size</template
+      ><template v-if="plan.inks.some((ink) => ink.kind === 'powder' || ink.kind === 'clear')"
+        >; powder comes
+        <button
+          class="word"
+          @click="setSchool({ emboss: plan.schools.emboss === 'first' ? 'last' : 'first' })"
+        >
+          {{ plan.schools.emboss }}
+        </button></template
+      >; ink that strays is
+      <button
+        class="word"
+        @click="setSchool({ strays: plan.schools.strays === 'clean' ? 'accept' : 'clean' })"
+      >
+        {{ plan.schools.strays === "clean" ? "cleaned off" : "let be" }}</button>.
+    </p>
+    <div v-if="choosingStencil" class="layout">
+      <StencilTiles
+        :units="units"
+        @choose="
+          (key) => {
+            emit('layStencil', key);
+            choosingStencil = false;
+          }
+        "
+      />
+    </div>
     <div class="inks">
       <InkDab
         v-for="{ ink, on, place } in numbered"
@@ -391,6 +479,10 @@ function layOut() {
   font-size: 18px;
   line-height: 1.8;
 }
+.schools {
+  font-size: 16px;
+  line-height: 1.7;
+}
 .tiny {
   min-height: 32px;
   padding: 0 6px;
@@ -406,12 +498,12 @@ function layOut() {
 }
 .more {
   display: flex;
-  flex-direction: column;
-  margin-left: auto;
+  flex: 1 0 100%;
+  gap: 14px;
 }
 .small {
   font-size: 16px;
-  padding: 2px 10px;
+  padding: 2px 4px;
 }
 .layout {
   margin-top: 12px;

@@ -84,7 +84,15 @@ function takeOut() {
       :units="units"
       @change="(mm) => set({ y_mm: mm }, `move the ${piece.name}`)"
     />
-    from the top; <i>{{ verdict }} (CIEDE2000)</i>.
+    from the top<template v-if="piece.kind === 'image'"
+      >; it
+      <button
+        class="word"
+        @click="set({ stands: !piece.stands }, `let the ${piece.name} ${piece.stands ? 'float' : 'stand'}`)"
+      >
+        {{ piece.stands ? "stands on the ground" : "need not stand on anything" }}
+      </button></template
+    >; <i>{{ verdict }} (CIEDE2000)</i>.
     <button class="word quiet" @click="takeOut">Take it away</button>
   </span>
 </template>

@@ -5,15 +5,25 @@ import { computed, onBeforeUnmount, ref, watch } from "vue";
 import { type AnswerOut, api, type CardOut, pictureUrl, type Schemas, take } from "../api/client";
 import type { Mask } from "../logic/masks";
 import { useNotice } from "../composables/useNotice";
+import { useNudge } from "../composables/useNudge";
 import { rulerMarks } from "../logic/length";
+import { type Line, linesFor, snap } from "../logic/snapping";
 
 const props = defineProps<{
   card: CardOut;
   steps: number;
   masksOn: string[];
+  /** A stencil whose openings are chosen one by one, and those chosen; all where none is. */
+  choosing?: { mask: string; openings: string[] } | null;
   mark?: Schemas["PlaceOut"] | null;
 }>();
-const emit = defineEmits<{ moveMask: [mask: Mask]; answer: [answer: AnswerOut | null] }>();
+const emit = defineEmits<{
+  moveMask: [mask: Mask];
+  moveHold: [hold: Hold];
+  answer: [answer: AnswerOut | null];
+  opening: [key: string];
+}>();
+type Hold = NonNullable<CardOut["plan"]["holds"]>[number];
 
 const RULER = 30;
 const BREATH = 26;
@@ -35,6 +45,24 @@ const scale = computed(() =>
     ),
   ),
 );
+/** The mats that show round the panel, the outermost first, mm beyond the panel at each side. */
+const mats = computed(() => {
+  const beyond = { left: 0, top: 0, right: 0, bottom: 0 };
+  return (base.value.mats ?? [])
+    .map((mat, i) => {
+      beyond.left += mat.reveals.left_mm;
+      beyond.top += mat.reveals.top_mm;
+      beyond.right += mat.reveals.right_mm;
+      beyond.bottom += mat.reveals.bottom_mm;
+      return { key: i, ...beyond };
+    })
+    .reverse();
+});
+/** Where the panel lies on the base, mm. */
+const corner = computed(() => ({
+  left: base.value.reveals.left_mm + (mats.value[0]?.left ?? 0),
+  top: base.value.reveals.top_mm + (mats.value[0]?.top ?? 0),
+}));
 const across = computed(() => rulerMarks(panel.value.width, props.card.plan.units));
 const down = computed(() => rulerMarks(panel.value.height, props.card.plan.units));
 
@@ -94,13 +122,21 @@ function leave() {
 // Moving a mask: a preview follows the hand, and the place is saved when it is let go.
 const dragged = ref<Mask | null>(null);
 const holding = ref(false);
+const keyed = useNudge<Mask>((mask) => emit("moveMask", mask));
+const keyedHold = useNudge<Hold>((hold) => emit("moveHold", hold));
 watch(
   () => props.card.revision,
-  () => (dragged.value = null),
+  () => {
+    dragged.value = null;
+    keyed.settle(props.card.plan.masks ?? []);
+    keyedHold.settle(props.card.plan.holds ?? []);
+  },
 );
 let grip = { x: 0, y: 0 };
 const masks = computed(() =>
-  (props.card.plan.masks ?? []).map((mask) => (dragged.value?.key === mask.key ? dragged.value : mask)),
+  (props.card.plan.masks ?? []).map(
+    (mask) => [dragged.value, keyed.moving.value].find((moved) => moved?.key === mask.key) ?? mask,
+  ),
 );
 const pathOf = (key: string) => props.card.reading.masks.find((mask) => mask.key === key)?.path ?? "";
 const calledOf = (key: string) => props.card.reading.masks.find((mask) => mask.key === key)?.called ?? key;
@@ -115,18 +151,25 @@ function grab(event: PointerEvent, mask: Mask) {
   dragged.value = { ...mask };
   holding.value = true;
 }
-function snap(mm: number) {
-  const step = props.card.plan.units === "in" ? 25.4 / 16 : 1;
-  return Math.round(mm / step) * step;
-}
+const step = computed(() => (props.card.plan.units === "in" ? 25.4 / 16 : 1));
+/** The lines that a dragged mask rests on, drawn while it is held. */
+const guides = ref<{ x: Line | null; y: Line | null }>({ x: null, y: null });
 function drag(event: PointerEvent) {
   const mask = dragged.value;
   if (!mask) return;
-  dragged.value = held({
-    ...mask,
-    x_mm: snap(event.clientX / scale.value - grip.x),
-    y_mm: snap(event.clientY / scale.value - grip.y),
-  });
+  const { plan } = props.card;
+  const x = snap(
+    event.clientX / scale.value - grip.x,
+    linesFor(plan, mask.key, "x_mm", panel.value.width),
+    step.value,
+  );
+  const y = snap(
+    event.clientY / scale.value - grip.y,
+    linesFor(plan, mask.key, "y_mm", panel.value.height),
+    step.value,
+  );
+  guides.value = { x: x.on, y: y.on };
+  dragged.value = held({ ...mask, x_mm: x.mm, y_mm: y.mm });
   showPreview();
 }
 function held(mask: Mask): Mask {
@@ -139,6 +182,7 @@ function held(mask: Mask): Mask {
 function drop() {
   const mask = dragged.value;
   holding.value = false;
+  guides.value = { x: null, y: null };
   const before = props.card.plan.masks?.find((other) => other.key === mask?.key);
   if (mask && before && (mask.x_mm !== before.x_mm || mask.y_mm !== before.y_mm)) emit("moveMask", mask);
   else dragged.value = null;
@@ -161,14 +205,58 @@ const showPreview = useThrottleFn(
   true,
 );
 function nudge(event: KeyboardEvent, mask: Mask) {
-  const step = props.card.plan.units === "in" ? 25.4 / 16 : 1;
-  const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[
-    event.key
-  ];
-  if (!by) return;
-  event.preventDefault();
-  emit("moveMask", held({ ...mask, x_mm: mask.x_mm + (by[0] ?? 0), y_mm: mask.y_mm + (by[1] ?? 0) }));
+  const by = byKey(event);
+  const saved = props.card.plan.masks?.find((other) => other.key === mask.key);
+  if (by && saved) keyed.nudge(saved, by, held);
 }
+function byKey(event: KeyboardEvent): [number, number] | null {
+  const by: Record<string, [number, number]> = {
+    ArrowLeft: [-step.value, 0],
+    ArrowRight: [step.value, 0],
+    ArrowUp: [0, -step.value],
+    ArrowDown: [0, step.value],
+  };
+  const found = by[event.key];
+  if (found) event.preventDefault();
+  return found ?? null;
+}
+
+// Tape and magnets are moved the same way, without a preview: they only keep ink off.
+const heldHold = ref<Hold | null>(null);
+const holdPath = (key: string) => props.card.reading.holds.find((hold) => hold.key === key)?.path ?? "";
+function grabHold(event: PointerEvent, hold: Hold) {
+  (event.currentTarget as Element).setPointerCapture(event.pointerId);
+  grip = { x: event.clientX / scale.value - hold.x_mm, y: event.clientY / scale.value - hold.y_mm };
+  heldHold.value = { ...hold };
+}
+function dragHold(event: PointerEvent) {
+  if (!heldHold.value) return;
+  const to = (mm: number) => Math.round(mm / step.value) * step.value;
+  heldHold.value = {
+    ...heldHold.value,
+    x_mm: to(event.clientX / scale.value - grip.x),
+    y_mm: to(event.clientY / scale.value - grip.y),
+  };
+}
+function dropHold() {
+  const hold = heldHold.value;
+  heldHold.value = null;
+  const before = props.card.plan.holds?.find((other) => other.key === hold?.key);
+  if (hold && before && (hold.x_mm !== before.x_mm || hold.y_mm !== before.y_mm)) emit("moveHold", hold);
+}
+function nudgeHold(event: KeyboardEvent, hold: Hold) {
+  const by = byKey(event);
+  if (by) keyedHold.nudge(hold, by, (moved) => moved);
+}
+function holdMovedBy(hold: Hold) {
+  const now = heldHold.value ?? keyedHold.moving.value;
+  return now?.key === hold.key ? `translate(${now.x_mm - hold.x_mm} ${now.y_mm - hold.y_mm})` : undefined;
+}
+
+const choosable = computed(
+  () => props.card.reading.masks.find((mask) => mask.key === props.choosing?.mask)?.openings ?? [],
+);
+const isChosen = (key: string) => props.choosing?.openings.includes(key) ?? false;
 </script>
 
 <template>
@@ -185,12 +273,20 @@ function nudge(event: KeyboardEvent, mask: Mask) {
       <div
         class="panel"
         :style="{
-          left: `${base.reveals.left_mm * scale}px`,
-          top: `${base.reveals.top_mm * scale}px`,
+          left: `${corner.left * scale}px`,
+          top: `${corner.top * scale}px`,
           width: `${panel.width * scale}px`,
           height: `${panel.height * scale}px`,
         }"
       >
+        <div
+          v-for="mat in mats"
+          :key="mat.key"
+          class="mat"
+          :style="{
+            inset: `${-mat.top * scale}px ${-mat.right * scale}px ${-mat.bottom * scale}px ${-mat.left * scale}px`,
+          }"
+        />
         <svg class="ruler across" :width="panel.width * scale" :height="RULER" aria-hidden="true">
           <g v-for="m in across" :key="m.mm">
             <line :x1="m.mm * scale" :x2="m.mm * scale" :y1="RULER" :y2="RULER - 14 * m.size" />
@@ -242,6 +338,46 @@ function nudge(event: KeyboardEvent, mask: Mask) {
               :transform="movedBy(mask)"
             />
             <path class="rim" :d="pathOf(mask.key)" :transform="movedBy(mask)" />
+          </g>
+          <g
+            v-for="hold in card.plan.holds"
+            :key="hold.key"
+            class="hold"
+            :class="{ away: !masksOn.includes(hold.mask) }"
+            tabindex="0"
+            role="img"
+            :aria-label="`${hold.kind}; drag it or use the arrow keys to move it`"
+            :transform="holdMovedBy(hold)"
+            @pointerdown.stop="grabHold($event, hold)"
+            @pointermove="dragHold"
+            @pointerup.stop="dropHold"
+            @keydown="nudgeHold($event, hold)"
+          >
+            <path :d="holdPath(hold.key)" />
+          </g>
+          <path v-for="cut in card.reading.cuts" :key="cut.key" class="cut" :d="cut.path" />
+          <path
+            v-for="opening in choosable"
+            :key="opening.key"
+            class="opening"
+            clip-path="url(#near)"
+            :class="{ chosen: isChosen(opening.key) }"
+            :d="opening.path"
+            role="checkbox"
+            tabindex="0"
+            :aria-checked="isChosen(opening.key)"
+            :aria-label="`Opening ${opening.key}`"
+            @pointerdown.stop="emit('opening', opening.key)"
+            @keydown.enter.prevent="emit('opening', opening.key)"
+            @keydown.space.prevent="emit('opening', opening.key)"
+          />
+          <g v-if="guides.x" class="guide">
+            <line :x1="guides.x.mm" :x2="guides.x.mm" y1="0" :y2="panel.height" />
+            <text :x="guides.x.mm + 1.5" :y="panel.height - 2">{{ guides.x.name }}</text>
+          </g>
+          <g v-if="guides.y" class="guide">
+            <line x1="0" :x2="panel.width" :y1="guides.y.mm" :y2="guides.y.mm" />
+            <text x="1.5" :y="guides.y.mm - 1.2">{{ guides.y.name }}</text>
           </g>
           <g v-for="piece in card.plan.focal" :key="piece.key" class="ghost">
             <rect
@@ -337,6 +473,69 @@ img,
   stroke: transparent;
   stroke-width: 26px;
   vector-effect: non-scaling-stroke;
+}
+.mat {
+  position: absolute;
+  outline: 1px solid var(--hairline);
+  background: repeating-linear-gradient(135deg, #0000 0 5px, var(--hairline) 5px 6px);
+}
+.hold {
+  cursor: grab;
+  outline: none;
+}
+.hold path {
+  fill: #fbf7eecc;
+  stroke: var(--ink);
+  stroke-width: 1.5px;
+  vector-effect: non-scaling-stroke;
+}
+.hold.away path {
+  fill: transparent;
+  stroke-dasharray: 2 3;
+}
+.hold:hover path,
+.hold:focus-visible path {
+  stroke-width: 3px;
+}
+.cut {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.5px;
+  stroke-dasharray: 8 3;
+  vector-effect: non-scaling-stroke;
+  pointer-events: none;
+}
+.opening {
+  fill: #ffffff01;
+  stroke: var(--ink);
+  stroke-width: 1.5px;
+  stroke-dasharray: 1 3;
+  vector-effect: non-scaling-stroke;
+  cursor: pointer;
+}
+.opening:hover,
+.opening:focus-visible {
+  outline: none;
+  stroke-width: 3px;
+}
+.opening.chosen {
+  stroke-width: 3px;
+  stroke-dasharray: none;
+}
+.guide {
+  pointer-events: none;
+}
+.guide line {
+  stroke: var(--ink);
+  stroke-width: 1px;
+  vector-effect: non-scaling-stroke;
+}
+.guide text {
+  font: 3.6px var(--text);
+  fill: var(--ink);
+  paint-order: stroke;
+  stroke: #fff;
+  stroke-width: 0.9px;
 }
 .ghost {
   pointer-events: none;

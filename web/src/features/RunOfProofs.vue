@@ -18,12 +18,22 @@ const NAMES: Record<string, string> = {
   "wipe-beads": "wipe beads",
   water: "water",
 };
+const ACTS = {
+  "anti-static": "anti-static",
+  "clean-tool": "clean tool",
+  sweep: "sweep",
+  register: "corner marks",
+  orient: "which way up",
+  trim: "trim",
+  mount: "mount",
+} as const;
 function title(step: StepModel) {
   if (step.do === "brush") return props.card.plan.inks.find((ink) => ink.key === step.ink)?.name ?? "";
   if (step.do === "lay-mask" || step.do === "lift-mask") {
     const called = props.card.reading.masks.find((mask) => mask.key === step.mask)?.called ?? "mask";
     return `${called.split(" ").pop()} ${step.do === "lay-mask" ? "on" : "off"}`;
   }
+  if (step.do === "prepare") return ACTS[step.act];
   return step.do === "dry" ? sayMinutes(step.minutes) : (NAMES[step.do] ?? "");
 }
 function colour(step: StepModel) {

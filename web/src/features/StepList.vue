@@ -3,6 +3,7 @@
 import { nextTick, ref, watch } from "vue";
 import type { CardOut, Finding, StepModel } from "../api/client";
 import { newSteps } from "../logic/newSteps";
+import FindingNote from "./FindingNote.vue";
 import StepSentence from "./StepSentence.vue";
 import WordChoice from "../components/WordChoice.vue";
 
@@ -14,6 +15,8 @@ const emit = defineEmits<{
   add: [after: string, step: StepModel, said: string];
   word: [id: string, path: string, value: unknown, said: string];
   remedy: [finding: Finding];
+  wish: [first: string, then: string];
+  forget: [first: string, then: string];
   point: [finding: Finding | null];
 }>();
 
@@ -33,6 +36,19 @@ const words = (id: string) =>
     ?.parts.map((part) => part.text)
     .join("");
 
+/** What is only to be remembered at the bench is told where the step is open, and is no alarm. */
+const shown = (id: string) =>
+  (props.findings.get(id) ?? []).filter((finding) => finding.severity !== "remind" || id === props.chosen);
+const wishes = (id: string) => (props.card.plan.wishes ?? []).filter((wish) => wish.first === id);
+const numberOf = (id: string) => props.card.plan.steps.findIndex((step) => step.id === id) + 1;
+const laterThan = (id: string) =>
+  props.card.plan.steps
+    .filter((step) => step.id !== id && !wishes(id).some((wish) => wish.then === step.id))
+    .map((step) => ({
+      value: step.id,
+      label: `step ${numberOf(step.id)}`,
+      hint: words(step.id)?.slice(0, 60),
+    }));
 const addable = (after: StepModel | undefined) => newSteps(props.card, after);
 function add(after: StepModel, what: string) {
   const step = addable(after).find((choice) => choice.value === what);
@@ -58,30 +74,24 @@ function add(after: StepModel, what: string) {
           />
           <p class="why">{{ said(step.id)?.why }}</p>
           <p v-for="note in said(step.id)?.notes ?? []" :key="note" class="note">{{ note }}</p>
+          <p v-for="wish in wishes(step.id)" :key="wish.then" class="note">
+            You want it before step {{ numberOf(wish.then) }} (<button
+              class="word"
+              @click="emit('forget', wish.first, wish.then)"
+            >
+              forget that</button
+            >).
+          </p>
           <p v-if="said(step.id)?.care" class="why"><b>Care.</b> {{ said(step.id)?.care }}</p>
         </template>
         <button v-else class="line" @click="emit('choose', step.id)">{{ words(step.id) }}</button>
-        <div
-          v-for="finding in findings.get(step.id) ?? []"
-          :key="finding.code"
-          class="finding"
-          :data-test="finding.code"
-          @mouseenter="emit('point', finding)"
-          @mouseleave="emit('point', null)"
-        >
-          <b class="sign" aria-hidden="true">{{ finding.severity === "stop" ? "!" : "?" }}</b>
-          <div>
-            <p>
-              <b>{{ finding.severity === "stop" ? "Stop." : "Mind." }}</b> {{ finding.message }}
-            </p>
-            <p class="quiet">
-              {{ finding.why }} <span v-if="finding.measure">({{ finding.measure }})</span>
-            </p>
-            <button v-if="finding.remedy" class="press main remedy" @click="emit('remedy', finding)">
-              {{ finding.remedy }}
-            </button>
-          </div>
-        </div>
+        <FindingNote
+          v-for="finding in shown(step.id)"
+          :key="finding.code + finding.message"
+          :finding="finding"
+          @remedy="emit('remedy', finding)"
+          @point="(value) => emit('point', value)"
+        />
         <div v-if="step.id === chosen" class="does">
           <button class="press small" :disabled="at === 0" @click="emit('move', step.id, at - 1)">
             Earlier
@@ -94,6 +104,13 @@ function add(after: StepModel, what: string) {
             Later
           </button>
           <button class="press small" @click="emit('takeOut', step.id)">Take out</button>
+          <span v-if="card.plan.steps.length > 1" class="after"
+            ><WordChoice
+              text="Keep it before"
+              label="Keep it before"
+              :choices="laterThan(step.id)"
+              @choose="(then) => emit('wish', step.id, then)"
+          /></span>
           <span class="after"
             ><WordChoice
               text="Add a step after"
@@ -153,27 +170,6 @@ li[data-chosen] {
 }
 .note {
   margin-top: 6px;
-}
-.finding {
-  display: flex;
-  gap: 12px;
-  margin: 10px 0 6px;
-  padding: 10px 12px;
-  background: var(--paper-lift);
-  border-left: 4px solid var(--ink);
-}
-.sign {
-  flex: none;
-  width: 30px;
-  height: 30px;
-  border-radius: 50%;
-  background: var(--ink);
-  color: var(--paper-lift);
-  font: 800 19px/30px var(--text);
-  text-align: center;
-}
-.remedy {
-  margin-top: 8px;
 }
 .does {
   display: flex;

@@ -4,6 +4,7 @@ import { computed } from "vue";
 import type { CardOut, Part, StepModel } from "../api/client";
 import WordChoice, { type Choice } from "../components/WordChoice.vue";
 import WordLength from "../components/WordLength.vue";
+import WordCount from "../components/WordCount.vue";
 import WordNumber from "../components/WordNumber.vue";
 import { useShelf } from "../composables/useShelf";
 import { wordAt } from "../logic/steps";
@@ -123,10 +124,6 @@ const numberAt = (part: Part) => Number(wordAt(props.step, part.field));
 const label = (part: Part) =>
   LABELS[part.field] ?? (part.kind === "count" ? "Passes" : part.kind === "minutes" ? "Minutes" : "Mask");
 
-function readWhole(text: string) {
-  const value = Number(text);
-  return Number.isInteger(value) && value >= 1 && value <= 20 ? value : null;
-}
 function readPercent(text: string) {
   const value = Number(text.replace("%", ""));
   return value >= 1 && value <= 99 ? value / 100 : null;
@@ -154,14 +151,12 @@ function readMinutes(text: string) {
         :least="LEAST[part.field] ?? 0"
         @change="(mm) => emit('word', part.field, mm, `change ${label(part).toLowerCase()}`)"
       />
-      <WordNumber
+      <WordCount
         v-else-if="part.kind === 'count'"
-        :text="part.text"
+        :text="String(numberAt(part))"
         :label="label(part)"
-        :shown="part.text"
-        hint="Use 1 to 20."
-        :read="readWhole"
-        :tap="(d) => Math.min(20, Math.max(1, numberAt(part) + d))"
+        :value="numberAt(part)"
+        :most="20"
         @change="(n) => emit('word', part.field, n, `make it ${n}`)"
       />
       <WordNumber
@@ -212,6 +207,21 @@ function readMinutes(text: string) {
         @click="emit('word', 'seed', numberAt(part) + 1, 'throw it again')"
       >
         {{ part.text }}: throw again
+      </button>
+      <button
+        v-else-if="part.kind === 'openings'"
+        class="word"
+        title="Tap openings on the panel to add or leave them; here to take all of them again"
+        @click="emit('word', part.field, [], 'ink every opening')"
+      >
+        {{ part.text }}: take all again
+      </button>
+      <button
+        v-else-if="part.kind === 'covered'"
+        class="word"
+        @click="emit('word', part.field, !wordAt(step, part.field), 'cover the neighbours')"
+      >
+        {{ part.text }}
       </button>
       <WordChoice
         v-else

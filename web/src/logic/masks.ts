@@ -24,7 +24,14 @@ export function newMask(shape: Shape, plan: PlanModel, width: number, height: nu
   const name = number === 1 ? NAMES[shape] : `${NAMES[shape]} ${number}`;
   const short = Math.min(width, height);
   const place = { key, name, x_mm: Math.round(width / 2), y_mm: Math.round(height / 2) };
-  const edge = { ...place, shape: "edge" as const, angle_deg: 0, height_mm: 14, seed: number };
+  const edge = {
+    ...place,
+    shape: "edge" as const,
+    angle_deg: 0,
+    height_mm: 14,
+    seed: number,
+    flipped: false,
+  };
   switch (shape) {
     case "moon":
       return { ...place, shape: "disc", diameter_mm: Math.round(short * 0.32), keeps: "inside" };
@@ -41,11 +48,11 @@ export function newMask(shape: Shape, plan: PlanModel, width: number, height: nu
     case "stencil": {
       const size = Math.round(short * 0.22);
       const pitch = Math.round(size * 1.25);
-      const rest = { angle_deg: 0, staggered: true, spread_mm: 0, keeps: "outside" as const };
+      const rest = { angle_deg: 0, staggered: true, spread_mm: 0, flipped: false, keeps: "outside" as const };
       return { ...place, shape: "stencil", motif: "rosette", size_mm: size, pitch_mm: pitch, ...rest };
     }
     case "motif": {
-      const rest = { angle_deg: 0, spread_mm: 0, keeps: "inside" as const };
+      const rest = { angle_deg: 0, spread_mm: 0, flipped: false, keeps: "inside" as const };
       return { ...place, shape: "motif", motif: "saguaro", size_mm: Math.round(short * 0.5), ...rest };
     }
   }

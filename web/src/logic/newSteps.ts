@@ -1,5 +1,5 @@
 /** Steps that can be added to a plan, each with measures that suit the panel. */
-import type { CardOut, StepModel } from "../api/client";
+import type { CardOut, Schemas, StepModel } from "../api/client";
 
 export interface NewStep {
   value: string;
@@ -124,6 +124,7 @@ export function newSteps(card: CardOut, after: StepModel | undefined): NewStep[]
             count: 5,
             gap_mm: 1.5,
             arrangement: "scattered",
+            front: false,
           },
           print,
         ),
@@ -152,7 +153,15 @@ export function newSteps(card: CardOut, after: StepModel | undefined): NewStep[]
         lay(
           white?.key ?? darkest,
           "pen",
-          { over: "motifs", motif: "dot", size_mm: 2, count: 9, gap_mm: 3, arrangement: "scattered" },
+          {
+            over: "motifs",
+            motif: "dot",
+            size_mm: 2,
+            count: 9,
+            gap_mm: 3,
+            arrangement: "scattered",
+            front: false,
+          },
           { touch: "full", passes: 1, onto: "dry" },
         ),
     },
@@ -208,7 +217,14 @@ export function newSteps(card: CardOut, after: StepModel | undefined): NewStep[]
       {
         value: `inside-${mask.key}`,
         label: `Dab inside the ${mask.called}`,
-        make: () => lay(colour, "dauber", { over: "inside", mask: mask.key, shaded_from: null }),
+        make: () =>
+          lay(colour, "dauber", {
+            over: "inside",
+            mask: mask.key,
+            shaded_from: null,
+            openings: [],
+            covered: false,
+          }),
       },
       {
         value: `wipe-${mask.key}`,
@@ -221,5 +237,19 @@ export function newSteps(card: CardOut, after: StepModel | undefined): NewStep[]
         make: () => ({ do: "lift-mask", id: "", mask: mask.key }),
       },
     );
+  const prepare = (
+    act: Schemas["PrepareModel"]["act"],
+    label: string,
+    hint: string,
+    tool: string | null = null,
+  ) =>
+    list.push({ value: `prepare-${act}`, label, hint, make: () => ({ do: "prepare", id: "", act, tool }) });
+  prepare("anti-static", "Use the anti-static bag", "before powder");
+  prepare("clean-tool", "Clean a tool", "before an ink it would spoil", "sponge");
+  prepare("sweep", "Sweep a clean brush over it", "evens hybrid ink");
+  prepare("register", "Mark the corners", "before a print that comes twice");
+  prepare("orient", "Decide which way is up", "and try it on scrap");
+  prepare("trim", "Trim the panel", "when all ink is laid");
+  prepare("mount", "Mount it", "when all is dry");
   return list;
 }

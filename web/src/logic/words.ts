@@ -68,3 +68,22 @@ export const ARRANGEMENT_CHOICES: Choice<"scattered" | "triangle">[] = [
     hint: "a colour repeated in threes holds a card together",
   },
 ];
+
+export const ORDER_SCHOOLS = [
+  { value: "light-to-dark" as const, label: "light to dark", hint: "keeps light pads and brushes clean" },
+  {
+    value: "there-and-back" as const,
+    label: "there and back",
+    hint: "a thin pass of all, then heavier ones back",
+  },
+  { value: "dark-rim-first" as const, label: "dark rim first", hint: "then the light over it" },
+];
+export const BRUSH_SCHOOLS = [
+  { value: "one-per-ink" as const, label: "one brush for each ink" },
+  {
+    value: "one-per-family" as const,
+    label: "one brush for each family",
+    hint: "yellow-green, blue, pink-purple, brown-grey",
+  },
+  { value: "as-few-as-stay-clean" as const, label: "as few brushes as stay clean" },
+];

@@ -1,35 +1,88 @@
 <script setup lang="ts">
-import { useEventListener } from "@vueuse/core";
-import { computed, onMounted, watch } from "vue";
-import { pictureUrl } from "../api/client";
+/** For the table: one step at a time, readable at half a metre and usable with a knuckle; several cards of a batch in rotation. */
+import { useEventListener, useWakeLock } from "@vueuse/core";
+import { computed, onMounted, ref, watch } from "vue";
 import NoticeLine from "../components/NoticeLine.vue";
+import LyingMasks from "../features/LyingMasks.vue";
 import { useBench } from "../composables/useBench";
-import { sayClock } from "../logic/time";
+import { useShelf } from "../composables/useShelf";
+import { sayClock, sayMinutes } from "../logic/time";
 
 const props = defineProps<{ id: string }>();
-const { card, bench, left, load, go, startTimer, stopTimer } = useBench(props.id);
+const { bench, timers, take, setBatch, go, startTimer, stopTimer, differently, asPlanned } = useBench(
+  props.id,
+);
+const { shelf, look } = useShelf();
+const wake = useWakeLock();
 
 onMounted(async () => {
-  await load();
-  // Keep the screen awake where the browser allows it; without it the timer still runs on.
-  await navigator.wakeLock?.request("screen").catch(() => undefined);
+  await take(1);
+  await look(bench.value?.plan.stock.key).catch(() => undefined);
+  // The screen is kept awake where the browser allows it, again after a look elsewhere; without it the timers still run on.
+  await wake.request("screen").catch(() => undefined);
 });
 
-const steps = computed(() => card.value?.plan.steps ?? []);
+const steps = computed(() => bench.value?.plan.steps ?? []);
 const at = computed(() => steps.value.findIndex((step) => step.id === bench.value?.step));
 const step = computed(() => steps.value[at.value]);
-const reading = computed(() => card.value?.reading.steps[at.value]);
-const next = computed(() => card.value?.reading.steps[at.value + 1]);
+const reading = computed(() => bench.value?.reading.steps[at.value]);
+const next = computed(() => bench.value?.reading.steps[at.value + 1]);
 const colour = computed(() => {
   const now = step.value;
-  return now?.do === "brush" ? card.value?.reading.inks.find((ink) => ink.key === now.ink)?.hex : undefined;
+  return now?.do === "brush" ? bench.value?.reading.inks.find((ink) => ink.key === now.ink)?.hex : undefined;
 });
 const words = (of?: { parts: { text: string }[] }) => of?.parts.map((part) => part.text).join("") ?? "";
-const elsewhere = computed(() => {
-  const state = bench.value;
-  if (!state?.timer_step || state.timer_step === state.step) return -1;
-  return steps.value.findIndex((other) => other.id === state.timer_step);
+const findings = computed(() =>
+  (bench.value?.reading.findings ?? []).filter((f) => f.step === step.value?.id),
+);
+const picture = computed(
+  () =>
+    `/api/cards/${props.id}/bench/${bench.value?.number}/picture.png?steps=${at.value + 1}&now=${encodeURIComponent(bench.value?.now ?? "")}`,
+);
+
+// Timers: the one of this step large, the others in a line.
+const here = computed(() =>
+  timers.value.find((t) => t.number === bench.value?.number && t.step === step.value?.id),
+);
+const elsewhere = computed(() => timers.value.filter((t) => t !== here.value));
+const nameOf = (id: string) => steps.value.findIndex((other) => other.id === id) + 1;
+const WAYS = { air: "in the air", blot: "by blotting", heat: "with the heat tool" } as const;
+const ways = computed(() => (step.value?.do === "dry" ? (bench.value?.ways[step.value.id] ?? []) : []));
+
+// The batch in rotation.
+const places = computed(() =>
+  Object.entries(bench.value?.places ?? {}).map(([n, id]) => ({ number: Number(n), id })),
+);
+const runs = (number: number) => timers.value.find((t) => t.number === number && t.left > 0);
+/** While this card dries: the card furthest behind that does not. */
+const free = computed(() => {
+  const others = places.value.filter((p) => p.number !== bench.value?.number && !runs(p.number));
+  return others.sort((a, b) => nameOf(a.id) - nameOf(b.id) || a.number - b.number)[0];
 });
+
+// Done differently, in two taps.
+const telling = ref(false);
+watch(
+  () => bench.value?.step,
+  () => (telling.value = false),
+);
+const other = computed(() => (step.value?.do === "brush" ? step.value : null));
+const inks = computed(() => {
+  const own = bench.value?.plan.inks ?? [];
+  const kept = new Set(own.map((ink) => ink.key));
+  const shelfInks = (shelf.value?.inks ?? []).map(({ ink }) => ink).filter((ink) => !kept.has(ink.key));
+  return [...own, ...shelfInks].filter((ink) => ink.key !== other.value?.ink);
+});
+async function tell(how: "skipped" | "passes" | "ink", value = "") {
+  if (step.value) await differently(step.value.id, how, value);
+  telling.value = false;
+}
+function sayDifference(d: { step: string; how: string; value: string }) {
+  const name = bench.value?.plan.inks.find((ink) => ink.key === d.value)?.name ?? d.value;
+  const number = nameOf(d.step);
+  if (d.how === "skipped") return "A step was skipped";
+  return d.how === "ink" ? `Step ${number} in ${name}` : `Step ${number} in ${d.value} passes`;
+}
 
 function to(index: number) {
   const there = steps.value[index];
@@ -43,32 +96,62 @@ useEventListener("keydown", (event) => {
   } else if (event.key === "ArrowLeft") to(at.value - 1);
 });
 watch(
-  () => card.value?.plan.title,
+  () => bench.value?.plan.title,
   (title) => (document.title = title ? `${title} at the bench · Cielo` : "Cielo"),
 );
 </script>
 
 <template>
-  <div v-if="card && step && reading" class="bench">
+  <div v-if="bench && step && reading" class="bench">
     <header>
       <RouterLink class="press" :to="{ name: 'desk', params: { id } }">Back to the desk</RouterLink>
-      <h1>{{ card.plan.title }}</h1>
+      <h1>{{ bench.plan.title }}</h1>
+      <nav class="batch" aria-label="Cards of the batch">
+        <template v-if="places.length > 1">
+          <button
+            v-for="place in places"
+            :key="place.number"
+            class="chip"
+            :aria-current="place.number === bench.number"
+            @click="take(place.number)"
+          >
+            <span class="visually-hidden">Card </span>{{ place.number
+            }}<span class="visually-hidden">{{ runs(place.number) ? " drying " : " at step " }}</span
+            ><small>{{ runs(place.number) ? sayClock(runs(place.number)!.left) : nameOf(place.id) }}</small>
+          </button>
+        </template>
+        <button
+          class="chip"
+          aria-label="One card fewer"
+          :disabled="places.length < 2"
+          @click="setBatch(places.length - 1)"
+        >
+          −
+        </button>
+        <button class="chip" aria-label="One card more" @click="setBatch(places.length + 1)">+</button>
+      </nav>
       <p class="count">
         Step <b>{{ at + 1 }}</b> of {{ steps.length }}
       </p>
     </header>
     <ol class="track" aria-hidden="true">
-      <li v-for="(other, i) in steps" :key="other.id" :class="{ done: i < at, now: i === at }" />
+      <li v-for="(one, i) in steps" :key="one.id" :class="{ done: i < at, now: i === at }" />
     </ol>
     <main>
       <figure>
         <div class="surround">
-          <img
-            :src="pictureUrl(card.id, card.revision, 90, at + 1)"
-            alt="The panel as it should look after this step"
-          />
+          <img :src="picture" alt="The panel as it should look after this step" />
+          <LyingMasks :reading="bench.reading" :plan="bench.plan" :step="step" />
         </div>
-        <figcaption>As it should look after this step</figcaption>
+        <figcaption>
+          {{
+            bench.differences.length
+              ? "As it will look now, after what was done differently"
+              : step.do === "lay-mask"
+                ? "Where it lies: its middle is at the spot"
+                : "As it should look after this step"
+          }}
+        </figcaption>
       </figure>
       <section aria-live="polite">
         <p class="sentence">
@@ -78,23 +161,75 @@ watch(
         <p v-if="reading.fetch.includes('off-load')" class="fetch">
           <b>First</b> off-load the brush on scrap until it marks pale.
         </p>
-        <p class="why">{{ reading.why }}</p>
+        <p v-for="finding in findings" :key="finding.code" class="fetch">
+          <b>{{ finding.severity === "remind" ? "Remember." : "Mind." }}</b> {{ finding.message }}
+          <template v-if="finding.severity === 'remind'">{{ finding.why }}</template>
+        </p>
         <p v-for="note in reading.notes" :key="note" class="fetch">{{ note }}</p>
+        <p class="why">{{ reading.why }}</p>
         <p v-if="reading.care" class="care"><b>Care.</b> {{ reading.care }}</p>
         <div v-if="step.do === 'dry'" class="timer">
-          <template v-if="bench?.timer_step === step.id && left !== null">
-            <span class="clock" role="timer">{{ left > 0 ? sayClock(left) : "Dry" }}</span>
-            <button class="press" @click="startTimer(step.id)">Start again</button>
-            <button class="press" @click="stopTimer()">Stop it</button>
+          <template v-if="here">
+            <span class="clock" role="timer">{{ here.left > 0 ? sayClock(here.left) : "Dry" }}</span>
+            <button class="press" @click="stopTimer(step.id)">Stop it</button>
           </template>
-          <button v-else class="press main big" @click="startTimer(step.id)">
-            Start the timer, {{ step.minutes }} min
-          </button>
+          <template v-else>
+            <button
+              v-for="way in ways"
+              :key="way.way"
+              class="press big"
+              :class="{ main: way.way === step.way }"
+              @click="startTimer(step.id, way.way)"
+            >
+              {{ way.way === step.way ? "Start the timer, " : "" }}{{ WAYS[way.way] }},
+              {{ sayMinutes(way.minutes) }}
+            </button>
+          </template>
         </div>
-        <p v-if="elsewhere >= 0 && left !== null" class="elsewhere">
-          Drying from step {{ elsewhere + 1 }}: <b>{{ left > 0 ? `${sayClock(left)} to go` : "done" }}</b>
-          <button class="press" @click="to(elsewhere)">Go there</button>
+        <p v-if="here && here.left > 0 && free" class="elsewhere">
+          While it dries:
+          <button class="press main" @click="take(free.number)">
+            take card {{ free.number }}, at step {{ nameOf(free.id) }}
+          </button>
         </p>
+        <p v-for="timer in elsewhere" :key="`${timer.number}-${timer.step}`" class="elsewhere">
+          {{ places.length > 1 ? `Card ${timer.number}, drying` : "Drying" }} from step
+          {{ nameOf(timer.step) }}:
+          <b>{{ timer.left > 0 ? `${sayClock(timer.left)} to go` : "done" }}</b>
+          <button class="press" @click="timer.number === bench.number ? go(timer.step) : take(timer.number)">
+            Go there
+          </button>
+        </p>
+        <div class="other">
+          <button class="press" :aria-expanded="telling" @click="telling = !telling">Done differently</button>
+          <div v-if="telling" class="telling">
+            <button class="press big" @click="tell('skipped')">I skipped it</button>
+            <template v-if="other">
+              <span>Passes:</span>
+              <button
+                v-for="n in [other.passes - 1, other.passes + 1, other.passes + 2].filter((n) => n > 0)"
+                :key="n"
+                class="press big"
+                @click="tell('passes', String(n))"
+              >
+                {{ n }}
+              </button>
+              <p>Another ink:</p>
+              <button
+                v-for="ink in inks.slice(0, 14)"
+                :key="ink.key"
+                class="press"
+                @click="tell('ink', ink.key)"
+              >
+                {{ ink.name }}
+              </button>
+            </template>
+          </div>
+          <p v-for="d in bench.differences" :key="d.id" class="made">
+            {{ sayDifference(d) }}
+            <button class="press" @click="asPlanned(d.id)">as planned after all</button>
+          </p>
+        </div>
       </section>
     </main>
     <footer>
@@ -106,10 +241,15 @@ watch(
       <button class="press main huge" :disabled="!next" @click="to(at + 1)">Done, next step</button>
     </footer>
   </div>
+  <p v-else class="waiting" role="status">Laying out the bench …</p>
   <NoticeLine />
 </template>
 
 <style scoped>
+.waiting {
+  padding: 40px;
+  font-size: 24px;
+}
 .bench {
   height: 100vh;
   min-height: 640px;
@@ -166,16 +306,16 @@ figure {
   flex: 1;
   min-height: 0;
   display: grid;
-  place-items: center;
   padding: 22px;
   background: var(--surround);
 }
-img {
-  max-width: 100%;
-  max-height: 100%;
+/* The picture and what is drawn over it fill the same place in the same proportion. */
+.surround > * {
+  grid-area: 1 / 1;
+  width: 100%;
+  height: 100%;
   min-height: 0;
   object-fit: contain;
-  outline: 1px solid var(--hairline);
 }
 figcaption {
   padding-top: 6px;
@@ -215,8 +355,56 @@ section {
   color: var(--ink);
   font-style: normal;
 }
+.batch {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  max-width: 560px;
+}
+.chip {
+  min-width: 52px;
+  min-height: 52px;
+  border: 1px solid var(--hairline);
+  border-radius: 26px;
+  background: transparent;
+  font: 620 20px/1.05 var(--display);
+  cursor: pointer;
+}
+.chip small {
+  display: block;
+  font: 400 14px var(--text);
+}
+.chip[aria-current="true"] {
+  background: var(--ink);
+  color: var(--paper-lift);
+}
+.chip:disabled {
+  opacity: 0.4;
+}
+.other {
+  margin-top: 16px;
+}
+.other > .press {
+  margin-left: -14px;
+}
+.telling {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  padding: 8px 14px;
+  background: var(--paper-lift);
+  border-left: 4px solid var(--ink);
+  font-size: 20px;
+}
+.telling p {
+  width: 100%;
+}
+.made {
+  font-size: 20px;
+}
 .timer {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   gap: 14px;
   margin-top: 22px;

@@ -73,6 +73,7 @@ async function putAway(card: CardSummary) {
   <PageHead here="Cards">
     <template #actions>
       <RouterLink class="press" :to="{ name: 'crossings' }">Crossings</RouterLink>
+      <RouterLink class="press" :to="{ name: 'stencils' }">Stencils</RouterLink>
       <button class="press" @click="picker?.click()">Bring in a plan file</button>
       <input
         ref="picker"

@@ -8,6 +8,7 @@ import { useCard } from "../composables/useCard";
 import { useNotice } from "../composables/useNotice";
 import { useShelf } from "../composables/useShelf";
 import CardSentence from "../features/CardSentence.vue";
+import FindingNote from "../features/FindingNote.vue";
 import PanelAnswer from "../features/PanelAnswer.vue";
 import PanelTable from "../features/PanelTable.vue";
 import RunOfProofs from "../features/RunOfProofs.vue";
@@ -36,9 +37,19 @@ const masksOn = computed(() => card.value?.reading.steps[at.value]?.masks_on ?? 
 const findings = computed(() => {
   const byStep = new Map<string, Finding[]>();
   for (const finding of card.value?.reading.findings ?? [])
-    byStep.set(finding.step, [...(byStep.get(finding.step) ?? []), finding]);
+    if (finding.step) byStep.set(finding.step, [...(byStep.get(finding.step) ?? []), finding]);
   return byStep;
 });
+const onTheCard = computed(() => (card.value?.reading.findings ?? []).filter((f) => f.step === null));
+const ordered = ref<string[] | null>(null);
+async function putInOrder() {
+  ordered.value = await desk.putInOrder();
+  if (ordered.value?.length) chosen.value = null;
+}
+watch(
+  () => card.value?.undoes,
+  (undoes) => undoes !== "put it in working order" && (ordered.value = null),
+);
 const trouble = computed(() => (card.value?.reading.findings ?? []).filter((f) => f.severity !== "remind"));
 watch(
   () => card.value?.plan.title,
@@ -80,9 +91,38 @@ function moveMask(mask: Mask) {
     masks: (plan.masks ?? []).map((other) => (other.key === mask.key ? mask : other)),
   }));
 }
+function moveHold(hold: NonNullable<PlanModel["holds"]>[number]) {
+  change(`move the ${hold.kind}`, (plan) => ({
+    ...plan,
+    holds: (plan.holds ?? []).map((other) => (other.key === hold.key ? hold : other)),
+  }));
+}
+/** The stencil whose openings the chosen step inks, where it inks inside one. */
+const choosing = computed(() => {
+  const step = card.value?.plan.steps[at.value];
+  const region = step && "region" in step && step.region.over === "inside" ? step.region : null;
+  return region ? { mask: region.mask, openings: region.openings } : null;
+});
+function chooseOpening(key: string) {
+  const now = choosing.value?.openings ?? [];
+  const next = now.includes(key) ? now.filter((other) => other !== key) : [...now, key].sort();
+  if (chosen.value) word(chosen.value, "region.openings", next, "choose openings");
+}
 async function layOut(wish: Omit<Schemas["ProposeGradient"], "based_on">) {
   await desk.layOut(wish);
   chosen.value = null;
+}
+function wish(first: string, then: string) {
+  change("keep one step before another", (plan) => ({
+    ...plan,
+    wishes: [...(plan.wishes ?? []), { first, then }],
+  }));
+}
+function forget(first: string, then: string) {
+  change("forget a wish", (plan) => ({
+    ...plan,
+    wishes: (plan.wishes ?? []).filter((other) => other.first !== first || other.then !== then),
+  }));
 }
 async function layGround(ground: string) {
   await desk.layGround(ground);
@@ -167,7 +207,10 @@ useEventListener("keydown", (event) => {
         </button>
         <RouterLink v-if="card" class="press" :to="crossings">Crossings</RouterLink>
         <a class="press" :href="`/api/cards/${id}/export`" download>Plan file</a>
-        <a class="press" :href="`/api/cards/${id}/templates.pdf`" target="_blank" rel="noopener">Templates</a>
+        <RouterLink v-if="card" class="press" :to="{ name: 'pieces', params: { id } }">Pieces</RouterLink>
+        <RouterLink v-if="card?.plan.steps.length" class="press" :to="{ name: 'day', params: { id } }"
+          >Day</RouterLink
+        >
         <a class="press" :href="`/api/cards/${id}/run-sheet.pdf`" target="_blank" rel="noopener">Run sheet</a>
         <RouterLink v-if="card?.plan.steps.length" class="press main" :to="{ name: 'bench', params: { id } }"
           >To the bench</RouterLink
@@ -181,8 +224,11 @@ useEventListener("keydown", (event) => {
             :card="card"
             :steps="stepsDone"
             :masks-on="masksOn"
+            :choosing="choosing"
             :mark="pointed?.where"
             @move-mask="moveMask"
+            @move-hold="moveHold"
+            @opening="chooseOpening"
             @answer="(value) => (answer = value)"
           />
           <PanelAnswer :answer="answer" :card="card" :steps="stepsDone" />
@@ -194,6 +240,8 @@ useEventListener("keydown", (event) => {
             @lay-out="layOut"
             @lay-ground="layGround"
             @bring-drawing="desk.bringDrawing"
+            @lay-stencil="desk.layStencil"
+            @mask-action="desk.maskAction"
           />
           <p class="verdict" role="status">
             <template v-if="!card.plan.steps.length">Nothing is laid yet.</template>
@@ -201,8 +249,26 @@ useEventListener("keydown", (event) => {
               <b>{{ trouble.length === 1 ? "One thing" : `${trouble.length} things` }} will go wrong</b> as it
               stands.
             </template>
-            <template v-else>Nothing will go wrong that Cielo knows of.</template>
+            <template v-else>Nothing will go wrong that Cielo knows of.</template>{{ " " }}
+            <button v-if="card.plan.steps.length > 1" class="word" @click="putInOrder">
+              Put it in working order
+            </button>
           </p>
+          <p v-if="card.measured.length" class="ordered" role="status">
+            Your shelf has since learnt: {{ card.measured.join(", ") }}.
+            <button class="word" @click="desk.takeMeasuredIn()">Predict with that</button>
+          </p>
+          <p v-if="ordered" class="ordered" role="status">
+            <template v-if="!ordered.length">It is in working order already.</template>
+            <template v-for="moved in ordered" :key="moved">{{ moved }}<br /></template>
+          </p>
+          <FindingNote
+            v-for="finding in onTheCard"
+            :key="finding.code + finding.message"
+            :finding="finding"
+            @remedy="desk.remedy(finding)"
+            @point="(value) => (pointed = value)"
+          />
           <StepList
             :card="card"
             :chosen="chosen"
@@ -212,7 +278,9 @@ useEventListener("keydown", (event) => {
             @take-out="takeOut"
             @add="add"
             @word="word"
-            @remedy="(finding) => desk.remedy(finding.code, finding.step)"
+            @remedy="(finding) => desk.remedy(finding)"
+            @wish="wish"
+            @forget="forget"
             @point="(finding) => (pointed = finding)"
           />
         </div>
@@ -227,11 +295,15 @@ useEventListener("keydown", (event) => {
         </div>
       </section>
     </template>
+    <p v-else class="waiting" role="status">Laying the card out …</p>
   </div>
   <NoticeLine />
 </template>
 
 <style scoped>
+.waiting {
+  padding: 40px;
+}
 .desk {
   height: 100vh;
   min-height: 620px;
@@ -277,6 +349,12 @@ main {
 }
 .verdict {
   margin: 10px 0 2px;
+}
+.ordered {
+  margin: 4px 0 8px;
+  padding: 8px 12px;
+  background: var(--paper-lift);
+  font-size: 16px;
 }
 .run {
   flex: none;

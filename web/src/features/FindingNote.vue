@@ -1,0 +1,65 @@
+<script setup lang="ts">
+/** One thing that will go wrong: what, why, how much, and the change that cures it. */
+import type { Finding } from "../api/client";
+
+defineProps<{ finding: Finding }>();
+const emit = defineEmits<{ remedy: []; point: [finding: Finding | null] }>();
+const SIGNS = { stop: ["!", "Stop."], warn: ["?", "Mind."], remind: ["·", "Remember."] } as const;
+</script>
+
+<template>
+  <div
+    class="finding"
+    :class="finding.severity"
+    :data-test="finding.code"
+    @mouseenter="emit('point', finding)"
+    @mouseleave="emit('point', null)"
+  >
+    <b class="sign" aria-hidden="true">{{ SIGNS[finding.severity][0] }}</b>
+    <div>
+      <p>
+        <b>{{ SIGNS[finding.severity][1] }}</b> {{ finding.message }}
+      </p>
+      <p class="quiet">
+        {{ finding.why }} <span v-if="finding.measure">({{ finding.measure }})</span>
+      </p>
+      <button v-if="finding.remedy" class="press main remedy" @click="emit('remedy')">
+        {{ finding.remedy }}
+      </button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.finding {
+  display: flex;
+  gap: 12px;
+  margin: 10px 0 6px;
+  padding: 10px 12px;
+  background: var(--paper-lift);
+  border-left: 4px solid var(--ink);
+}
+.finding.remind {
+  background: transparent;
+  border-left-style: dotted;
+}
+.sign {
+  flex: none;
+  width: 30px;
+  height: 30px;
+  border-radius: 50%;
+  background: var(--ink);
+  color: var(--paper-lift);
+  font: 800 19px/30px var(--text);
+  text-align: center;
+}
+.remind .sign {
+  background: transparent;
+  color: var(--ink);
+  border: 1.5px solid var(--ink);
+  line-height: 27px;
+}
+.remedy {
+  margin-top: 8px;
+}
+</style>

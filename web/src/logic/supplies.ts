@@ -1,0 +1,38 @@
+/** What is left on the shelf, as it is said and written. */
+import type { Schemas } from "../api/client";
+
+type Supply = Schemas["SupplyOut"];
+
+/** Not counted: there is more than any batch takes. */
+export const PLENTY = Infinity;
+const MOST = 9999;
+
+/** `, 6 panels`, `, 36 passes`; of a tool one is enough. */
+export function sayWanted({ kind, wanted }: Pick<Supply, "kind" | "wanted">): string {
+  if (kind === "tool") return "";
+  const [one, many] = kind === "stock" ? ["panel", "panels"] : ["pass", "passes"];
+  return `, ${wanted} ${wanted === 1 ? one : many}`;
+}
+
+export function sayLeft(left: number): string {
+  if (left === PLENTY) return "plenty";
+  return left === 0 ? "none" : String(left);
+}
+
+/** Reads what `sayLeft` says, or a whole number; null for anything else. */
+export function readLeft(text: string): number | null {
+  const word = text.trim().toLowerCase();
+  if (word === "plenty") return PLENTY;
+  if (word === "none") return 0;
+  return /^\d{1,4}$/.test(word) ? Number(word) : null;
+}
+
+/** One tap up or down; from plenty down begins at what is wanted, and a tool is there or it is not. */
+export function tapLeft(
+  { kind, left, wanted }: Pick<Supply, "kind" | "left" | "wanted">,
+  by: 1 | -1,
+): number {
+  if (kind === "tool") return by > 0 ? PLENTY : 0;
+  if (left === null) return by > 0 ? PLENTY : wanted;
+  return Math.min(MOST, Math.max(0, left + by));
+}
