@@ -49,7 +49,7 @@ format: .venv/dev-ready web/node_modules/.ready
 	touch $@
 
 .venv/ready: .venv/uv requirements.lock pyproject.toml
-	$(BIN)/uv pip install -q --python $(BIN)/python --require-hashes -r requirements.lock
+	$(BIN)/uv pip install -q --compile-bytecode --python $(BIN)/python --require-hashes -r requirements.lock
 	$(BIN)/uv pip install -q --python $(BIN)/python --no-deps -e .
 	touch $@
 
@@ -60,7 +60,7 @@ format: .venv/dev-ready web/node_modules/.ready
 	touch $@
 
 .venv/dev-ready: .venv/ready requirements-dev.lock
-	$(BIN)/uv pip install -q --python $(BIN)/python --require-hashes -r requirements-dev.lock
+	$(BIN)/uv pip install -q --compile-bytecode --python $(BIN)/python --require-hashes -r requirements-dev.lock
 	touch $@
 
 web/node_modules/.ready: web/package-lock.json

@@ -11,7 +11,10 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from playwright.sync_api import BrowserContext, Page
+from playwright.sync_api import BrowserContext, Page, expect
+
+# The machines that run this are shared: what is right is waited for a little longer.
+expect.set_options(timeout=15_000)
 
 CHROMIUM_ARGUMENTS = [
     "--no-sandbox",
@@ -40,7 +43,7 @@ class Server:
         command = "from cielo.cli import main; main()"
         arguments = ["demo", "--db", str(self.database), "--port", str(self.port)]
         self.process = subprocess.Popen([sys.executable, "-c", command, *arguments], env=os.environ)
-        for _ in range(300):
+        for _ in range(1200):
             try:
                 urllib.request.urlopen(f"{self.address}/api/health").read()
                 return
@@ -51,6 +54,10 @@ class Server:
     def stop(self) -> None:
         self.process.kill()
         self.process.wait()
+
+    def restart(self) -> None:
+        self.stop()
+        self.start()
 
 
 @pytest.fixture(scope="session")

@@ -1,10 +1,14 @@
-"""Looking at a page: the panel's pixels, and whether everyone can use it."""
+"""Looking at a page: the panel's pixels, the bench's steps and clock, and whether everyone can use it."""
 
 import base64
+import re
+import time
+from collections.abc import Callable
 from io import BytesIO
 from pathlib import Path
 
 import numpy as np
+import pytest
 from numpy.typing import NDArray
 from PIL import Image
 from playwright.sync_api import Page, expect
@@ -35,6 +39,36 @@ def brightness(rgb: NDArray[np.float64], across: float, down: float) -> float:
     """Mean brightness 0..255 of a small patch at a place given as shares of width and height."""
     row, column = int(rgb.shape[0] * down), int(rgb.shape[1] * across)
     return float(rgb[max(0, row - 3) : row + 4, max(0, column - 3) : column + 4].mean())
+
+
+def next_step(page: Page) -> None:
+    """Done with this step of the bench; comes back once the next one is in hand, so that no step is passed over unseen."""
+    step = page.locator(".count").inner_text()
+    page.get_by_role("button", name="Done, next step").click()
+    expect(page.locator(".count")).not_to_have_text(step)
+
+
+def to_the_timer(page: Page) -> None:
+    """From step to step of the bench until one has a timer to start."""
+    while page.get_by_role("button", name="Start the timer").count() == 0:
+        next_step(page)
+
+
+def seconds_left(page: Page) -> int:
+    """What the timer of the bench shows."""
+    timer = page.get_by_role("timer")
+    expect(timer).to_have_text(re.compile(r"^\d+:\d\d$"), timeout=30_000)
+    minutes, seconds = timer.inner_text().split(":")
+    return 60 * int(minutes) + int(seconds)
+
+
+def check_timer_outlives(page: Page, stop_and_start: Callable[[], None]) -> None:
+    """The timer has run on by the clock while the server was down and the page was loaded anew."""
+    before, began = seconds_left(page), time.monotonic()
+    stop_and_start()
+    page.reload()
+    after, took = seconds_left(page), time.monotonic() - began
+    assert before - after == pytest.approx(took, abs=3), "it neither stood still nor began anew"
 
 
 def check_reachable(page: Page) -> None:

@@ -3,6 +3,7 @@
 from pathlib import Path
 from tempfile import mkdtemp
 
+import pypdfium2
 from playwright.sync_api import Page, sync_playwright
 
 from tests.e2e.conftest import CHROMIUM_ARGUMENTS, Server
@@ -56,6 +57,39 @@ def take(page: Page, address: str) -> None:
         page.locator(".proof").nth(proof).click()
         settle(page)
         page.screenshot(path=OUT / f"desk-{name}.png")
+
+
+def take_the_rest(page: Page, address: str) -> None:
+    page.goto(address)
+    page.get_by_text("Dusk over dunes", exact=True).click()
+    page.wait_for_selector("[data-test=panel]")
+    page.get_by_role("link", name="Day").click()
+    page.get_by_text("All are done at").wait_for(timeout=60_000)
+    page.get_by_text("Looking for").wait_for(state="hidden", timeout=60_000)
+    page.locator(".block").nth(20).hover()
+    settle(page)
+    page.screenshot(path=OUT / "day.png")
+    page.get_by_role("link", name="To the desk").click()
+    sheet = page.request.get(f"{address}{page.get_by_role('link', name='Run sheet').get_attribute('href')}").body()
+    pypdfium2.PdfDocument(sheet)[0].render(scale=1.3).to_pil().save(OUT / "run-sheet.png")
+    page.locator(".proof").nth(7).click()
+    for _ in range(3):
+        page.get_by_role("button", name="Earlier").click()
+        page.wait_for_timeout(900)
+    page.locator(".finding").first.hover()
+    settle(page)
+    page.screenshot(path=OUT / "desk-findings.png")
+    page.goto(f"{address}/stencils")
+    page.wait_for_selector(".picture svg")
+    settle(page)
+    page.screenshot(path=OUT / "stencils.png")
+    page.goto(address)
+    page.get_by_text("Woven strip", exact=True).click()
+    page.get_by_role("link", name="Pieces").click()
+    page.get_by_role("button", name="Add a mat").click()
+    page.wait_for_selector(".sheets svg")
+    settle(page)
+    page.screenshot(path=OUT / "pieces.png")
     page.goto(address)
     page.get_by_role("button", name="Start a new card").click()
     for ink in ("Yucca 1", "Ocotillo 2", "Cholla 7", "Sage 8"):
@@ -73,7 +107,9 @@ def main() -> None:
     try:
         with sync_playwright() as playwright:
             browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM_ARGUMENTS)
-            take(browser.new_page(viewport={"width": 1280, "height": 800}), server.address)
+            page = browser.new_page(viewport={"width": 1280, "height": 800})
+            take(page, server.address)
+            take_the_rest(page, server.address)
             browser.close()
     finally:
         server.stop()

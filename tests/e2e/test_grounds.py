@@ -141,7 +141,8 @@ def test_a_drawing_of_ones_own_becomes_a_stencil_is_moved_and_cut(page: Page, tm
     _, columns = np.nonzero(changed)
     assert abs(columns.mean() / changed.shape[1] - 38.1 / 120.65) < 0.02, "ink only where the opening lies"
     assert 0.02 < changed.mean() < 0.12
-    address = page.get_by_role("link", name="Templates").get_attribute("href")
+    page.get_by_role("link", name="Pieces").click()
+    address = page.get_by_role("link", name="All templates").get_attribute("href")
     assert page.request.get(page.url.split("/desk")[0] + str(address)).body().startswith(b"%PDF")
 
 

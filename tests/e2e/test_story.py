@@ -10,7 +10,7 @@ from playwright.sync_api import Page, expect
 from pypdf import PdfReader
 
 from tests.e2e.conftest import Server
-from tests.e2e.looking import brightness, check_reachable, panel
+from tests.e2e.looking import brightness, check_reachable, check_timer_outlives, panel, to_the_timer
 
 
 def start_card(page: Page, name: str, inks: tuple[str, ...], mask: str = "a moon") -> None:
@@ -96,7 +96,7 @@ def test_a_side_fades_to_bare_stock_and_the_format_changes(page: Page) -> None:
 
 
 def test_a_step_moved_where_it_does_harm_says_so_and_one_tap_mends_it(page: Page) -> None:
-    start_card(page, "Order", ("Yucca 1", "Ocotillo 2", "Sage 8"), "no round mask")
+    start_card(page, "Order", ("Yucca 1", "Ocotillo 2", "Cholla 7"), "no round mask")
     proof(page, 2).drag_to(proof(page, 1), target_position={"x": 4, "y": 60})
     finding = page.locator("[data-test=dark-before-light]")
     expect(finding).to_contain_text("Yucca 1 comes after Ocotillo 2, which is darker and which it meets.")
@@ -154,15 +154,9 @@ def test_at_the_bench_with_a_timer_that_runs_on(page: Page, server: Server) -> N
     expect(page.get_by_text("Yucca 1 pad, large brush")).to_be_visible()
     page.keyboard.press("ArrowLeft")
     expect(page.get_by_text("Step 1 of")).to_be_visible()
-    while page.get_by_role("button", name="Start the timer").count() == 0:
-        page.get_by_role("button", name="Done, next step").click()
-        page.wait_for_timeout(150)
+    to_the_timer(page)
     page.get_by_role("button", name="Start the timer").click()
-    expect(page.get_by_role("timer")).to_contain_text("4:5")
-    server.stop()
-    server.start()
-    page.reload()
-    expect(page.get_by_role("timer")).to_contain_text("4:")
+    check_timer_outlives(page, server.restart)
     page.get_by_role("button", name="Back", exact=True).click()
     expect(page.get_by_text("Drying from step")).to_be_visible()
 

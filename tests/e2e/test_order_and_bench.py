@@ -1,0 +1,170 @@
+"""A scene planned in a bad order: reasons, remedies, the day; then made at the bench, two cards in rotation, with a reload amid a timer."""
+
+from dataclasses import replace
+from pathlib import Path
+
+from playwright.sync_api import Page, expect
+
+from cielo.core.plan import Dry, LayMask, LiftMask
+from cielo.demo.cards import demo_plans
+from cielo.exchange.plan_file import write_plan
+from tests.e2e.conftest import Server
+from tests.e2e.looking import check_reachable, check_timer_outlives, panel, to_the_timer
+from tests.e2e.test_grounds import add_step, start_on
+
+
+def bad_plan(folder: Path) -> Path:
+    """A scene of hills with the darkest inks first, nothing wiped, the sun's edge grazed and the last wait left out."""
+    good = next(plan for plan in demo_plans() if plan.title == "First light, invitation")
+    inked = [step for step in good.steps if not isinstance(step, LayMask | LiftMask | Dry)]
+    lay, lift, dry = (next(s for s in good.steps if isinstance(s, kind)) for kind in (LayMask, LiftMask, Dry))
+    bad = replace(good, title="Badly begun", steps=(lay, *reversed([s for s in inked if s.do == "brush"]), dry, lift))
+    path = folder / "bad.cielo.json"
+    path.write_bytes(write_plan(bad))
+    return path
+
+
+def test_a_bad_order_is_seen_mended_and_made_at_the_bench(page: Page, tmp_path: Path, server: Server) -> None:
+    page.goto("/")
+    page.get_by_label("Plan file").set_input_files(bad_plan(tmp_path))
+    expect(page.get_by_text("will go wrong")).to_be_visible()
+    dark = page.locator("[data-test=dark-before-light]").first
+    expect(dark).to_contain_text("laid first, it would dirty the lighter pad and brush")
+    check_reachable(page)
+
+    # Put in order at one tap, with what was moved and why; undone, and mended by its remedies one after another.
+    page.get_by_role("button", name="Put it in working order").click()
+    expect(page.get_by_text("is darker than").first).to_be_visible()
+    expect(page.get_by_text("Nothing will go wrong that Cielo knows of.")).to_be_visible()
+    page.get_by_role("button", name="Undo").click()
+    expect(dark).to_be_visible()
+    for _ in range(8):
+        remedies = page.locator(".finding .remedy")
+        if remedies.count() == 0:
+            break
+        before = page.locator(".finding").count()
+        remedies.first.click()
+        expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+        expect(page.locator(".finding")).not_to_have_count(before)
+    expect(page.get_by_text("Nothing will go wrong that Cielo knows of.")).to_be_visible()
+    panel(page)
+
+    at_the_bench(page, server)
+
+
+def at_the_bench(page: Page, server: Server) -> None:
+    """Two cards in rotation, the server killed and the page loaded anew amid a timer; one done differently."""
+    page.get_by_role("link", name="To the bench").click()
+    page.get_by_role("button", name="One card more").click()
+    expect(page.get_by_role("button", name="Card 2 at step 1")).to_be_visible()
+    to_the_timer(page)
+    page.get_by_role("button", name="Start the timer").click()
+    check_timer_outlives(page, server.restart)
+    page.get_by_role("button", name="take card 2, at step 1").click()
+    expect(page.get_by_text("Step 1 of")).to_be_visible()
+    expect(page.get_by_text("Card 1, drying from step")).to_be_visible()
+    check_reachable(page)
+
+    # Done differently on the second card, told in two taps, and predicted from there on.
+    page.get_by_role("button", name="Done, next step").click()
+    expect(page.get_by_text("Step 2 of")).to_be_visible()
+    before = page.get_by_role("img").get_attribute("src")
+    page.get_by_role("button", name="Done differently").click()
+    page.get_by_role("button", name="4", exact=True).click()
+    expect(page.get_by_text("Step 2 in 4 passes")).to_be_visible()
+    expect(page.get_by_text("As it will look now")).to_be_visible()
+    assert page.get_by_role("img").get_attribute("src") != before
+    page.get_by_role("button", name="as planned after all").click()
+    expect(page.get_by_text("As it should look after this step")).to_be_visible()
+    page.get_by_role("button", name="Done differently").click()
+    page.get_by_role("button", name="I skipped it").click()
+    expect(page.get_by_text("A step was skipped")).to_be_visible()
+    page.get_by_role("button", name="Card 1 ").first.click()
+    expect(page.get_by_role("timer")).to_be_visible()
+
+
+def test_wishes_and_schools_are_kept_and_contradictions_named(page: Page, expected_refusals: list[int]) -> None:
+    expected_refusals.append(422)
+    start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
+    steps = page.get_by_role("list", name="Steps").get_by_role("listitem")
+    page.get_by_role("list", name="Run of proofs").get_by_role("button").nth(1).click()
+    page.get_by_role("button", name="Keep it before: Keep it before").click()
+    page.get_by_role("button", name="step 1", exact=False).first.click()
+    expect(page.get_by_text("You want it before step 1")).to_be_visible()
+    page.get_by_role("button", name="Put it in working order").click()
+    expect(page.get_by_text("These cannot all be kept")).to_be_visible()
+    expect(page.get_by_text("Forget the wish that step 2 comes before step 1.")).to_be_visible()
+    page.get_by_role("button", name="forget that").click()
+    expect(page.get_by_text("You want it before")).to_have_count(0)
+    page.get_by_role("button", name="Put it in working order").click()
+    expect(page.get_by_text("It is in working order already.")).to_be_visible()
+    page.get_by_role("button", name="Brushes: one brush for each ink").click()
+    page.get_by_role("button", name="as few brushes as stay clean").click()
+    expect(page.get_by_role("button", name="Brushes: as few brushes as stay clean")).to_be_visible()
+    expect(steps).to_have_count(4)
+
+
+def test_mounting_waits_for_the_ink_and_trimming_comes_before_it(page: Page) -> None:
+    start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
+    steps = page.get_by_role("list", name="Run of proofs").get_by_role("button")
+    steps.nth(2).click()
+    add_step(page, "Mount it", 4)
+    wet = page.locator("[data-test=packed-wet]")
+    expect(wet).to_contain_text("is still drying when the panel is mounted")
+    wet.get_by_role("button", name="Wait until it is dry").click()
+    expect(wet).to_have_count(0)
+    steps.last.click()
+    add_step(page, "Trim the panel", 7)
+    page.get_by_role("button", name="Put it in working order").click()
+    expect(page.get_by_text("Mounting comes last.").first).to_be_visible()
+    expect(page.get_by_text("mount", exact=True)).to_be_visible()
+    expect(page.get_by_text("trim", exact=True)).to_be_visible()
+
+
+def test_the_day_of_a_batch(page: Page) -> None:
+    start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
+    page.get_by_role("link", name="Day").click()
+    expect(page.get_by_text("All are done at")).to_be_visible(timeout=20_000)
+    expect(page.get_by_text("Looking for")).to_have_count(0, timeout=30_000)
+    assert page.get_by_role("button", name="Card 6, step").count() == 4
+    page.get_by_role("button", name="Makers: 2 makers").click()
+    page.get_by_role("button", name="Makers: less").click()
+    expect(page.get_by_text("maker 2", exact=True)).to_have_count(0, timeout=20_000)
+    expect(page.get_by_text("Looking for")).to_have_count(0, timeout=30_000)
+    page.get_by_role("button", name="Done by: 17:00").click()
+    page.get_by_label("Done by", exact=True).fill("9:05")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("minutes late: take another maker")).to_be_visible()
+    page.keyboard.press("Escape")
+    page.get_by_role("heading", name="the day").click()
+    expect(page.get_by_label("Makers", exact=True)).to_be_hidden()
+    check_reachable(page)
+    address = page.get_by_role("link", name="As a calendar").get_attribute("href")
+    assert "BEGIN:VCALENDAR" in page.request.get(str(address)).text()
+    table = page.request.get(str(page.get_by_role("link", name="As a table").get_attribute("href"))).text()
+    assert len(table.strip().splitlines()) == 1 + 6 * 4
+    page.get_by_role("button", name="To the bench, 6 cards").click()
+    expect(
+        page.get_by_role("navigation", name="Cards of the batch").get_by_role("button", name="Card 6 at step 1")
+    ).to_be_visible()
+
+
+def test_what_is_short_is_counted_on_the_day_and_mended_on_the_desk(page: Page, server: Server) -> None:
+    start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
+    page.get_by_role("link", name="Day").click()
+    takes = page.get_by_role("region", name="What it takes")
+    expect(takes.get_by_text("Agave 6, 18 passes")).to_be_visible()
+    takes.get_by_role("button", name="Agave 6 on the shelf: plenty. Change it").click()
+    page.get_by_role("textbox", name="Agave 6 on the shelf").fill("none")
+    page.keyboard.press("Enter")
+    expect(takes.get_by_text("get it first")).to_be_visible()
+    check_reachable(page)
+    page.get_by_role("link", name="To the desk").click()
+    missing = page.locator("[data-test=not-on-shelf]")
+    expect(missing).to_contain_text("Agave 6 is not on your shelf.")
+    before = panel(page)
+    missing.get_by_role("button", name="in its place").click()
+    expect(missing).to_be_hidden()
+    assert abs(panel(page) - before).mean() > 0.2, "another ink is another colour"
+    # The other stories share this shelf.
+    page.request.put(f"{server.address}/api/shelf/left", data={"kind": "ink", "key": "agave-6", "left": None})
