@@ -21,7 +21,7 @@ check-python: .venv/dev-ready
 check-web: web/node_modules/.ready web/dist/index.html
 	cd web && npm run --silent types && npm run --silent lint && npm run --silent format && npm run --silent test
 
-browser-test: .venv/dev-ready web/dist/index.html
+browser-test: .venv/dev-ready .venv/warm web/dist/index.html
 	command -v chromium >/dev/null || (apt-get update && apt-get install -y --no-install-recommends chromium)
 	$(BIN)/pytest tests/e2e
 

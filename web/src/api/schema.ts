@@ -1285,7 +1285,7 @@ export interface components {
         };
         /**
          * BenchOut
-         * @description One card of the batch in hand, as it is really made. ``now`` and the timers are the server's clock.
+         * @description One card of the batch in hand, as it is really made. ``now`` and the timers are the server's clock, read when all else is done.
          */
         BenchOut: {
             /** Number */
@@ -1304,13 +1304,13 @@ export interface components {
             ways: {
                 [key: string]: components["schemas"]["WayOut"][];
             };
+            plan: components["schemas"]["PlanModel"];
+            reading: components["schemas"]["ReadingOut"];
             /**
              * Now
              * Format: date-time
              */
             now: string;
-            plan: components["schemas"]["PlanModel"];
-            reading: components["schemas"]["ReadingOut"];
         };
         /** BrushModel */
         BrushModel: {

@@ -1,6 +1,7 @@
 import { useIntervalFn } from "@vueuse/core";
 import { computed, ref } from "vue";
 import { api, type BenchOut, take } from "../api/client";
+import { aheadOfServer } from "../logic/time";
 import { useNotice } from "./useNotice";
 
 export interface Running {
@@ -15,13 +16,13 @@ export function useBench(id: string) {
   const bench = ref<BenchOut | null>(null);
   const { attempt } = useNotice();
   const now = ref(Date.now());
-  let ahead = 0; // how far this page's clock is ahead of the server's, ms
+  let ahead: number | null = null;
   useIntervalFn(() => (now.value = Date.now()), 250);
 
   async function took(action: () => Promise<{ data?: unknown }>) {
     const state = await attempt(() => take<BenchOut>(action()));
     if (!state) return;
-    ahead = Date.now() - Date.parse(state.now);
+    ahead = aheadOfServer(ahead, Date.now() - Date.parse(state.now));
     now.value = Date.now();
     bench.value = state;
   }
@@ -31,7 +32,7 @@ export function useBench(id: string) {
     (bench.value?.timers ?? []).map((timer) => ({
       number: timer.number,
       step: timer.step,
-      left: Date.parse(timer.ends_at) - (now.value - ahead),
+      left: Date.parse(timer.ends_at) - (now.value - (ahead ?? 0)),
     })),
   );
 

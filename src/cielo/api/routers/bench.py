@@ -46,7 +46,7 @@ class WayOut(BaseModel):
 
 
 class BenchOut(BaseModel):
-    """One card of the batch in hand, as it is really made. ``now`` and the timers are the server's clock."""
+    """One card of the batch in hand, as it is really made. ``now`` and the timers are the server's clock, read when all else is done."""
 
     number: int
     step: str
@@ -54,9 +54,9 @@ class BenchOut(BaseModel):
     timers: list[TimerOut]
     differences: list[DifferenceOut]
     ways: dict[str, list[WayOut]]
-    now: datetime
     plan: PlanModel
     reading: ReadingOut
+    now: datetime
 
 
 class AtStep(Body):
@@ -136,6 +136,7 @@ def picture(
 
 def _out(state: BenchState) -> BenchOut:
     plan = PlanModel.of(state.plan)
+    reading = ReadingOut.of(plan, read_aloud(state.plan, state.supplies))
     ways: tuple[DryingWay, ...] = ("air", "blot", "heat")
     return BenchOut(
         number=state.number,
@@ -154,7 +155,7 @@ def _out(state: BenchState) -> BenchOut:
             for step in state.plan.steps
             if isinstance(step, Dry)
         },
-        now=datetime.now(UTC),
         plan=plan,
-        reading=ReadingOut.of(plan, read_aloud(state.plan, state.supplies)),
+        reading=reading,
+        now=datetime.now(UTC),
     )
