@@ -2,19 +2,25 @@
 
 from dataclasses import replace
 
+import numpy as np
 import pytest
 
 from cielo.core.advice.finding import Finding
 from cielo.core.advice.judge import CHECKS, judge, troubles
+from cielo.core.advice.seam_checks import seams_of
 from cielo.core.advice.supplies import OnShelf, Supplies
 from cielo.core.materials import Ink, InkKind, Paper, Stock, Swatch
+from cielo.core.optics.difference import ciede2000
+from cielo.core.optics.spectra import lab_from_xyz
 from cielo.core.plan import (
     Band,
     Brush,
     Card,
     Disc,
     Dry,
+    Edge,
     EdgeMask,
+    Fade,
     Focal,
     Halo,
     LayMask,
@@ -27,6 +33,7 @@ from cielo.core.plan import (
     Prepare,
     Reveals,
     Schools,
+    Slant,
     Stencil,
     Step,
     Vignette,
@@ -37,6 +44,8 @@ from cielo.core.plan import (
     Words,
     ensure_sound,
 )
+from cielo.core.simulation.grid import grid_of
+from cielo.core.simulation.run import panel_xyz
 from cielo.demo.cards import demo_plans
 from cielo.demo.shelf import SHELF
 from tests.core import test_order_and_advice, test_shapes_and_sizes
@@ -91,6 +100,10 @@ def low(end: float, carry: float = 25.0) -> Band:
     return Band("bottom", 0, end, 0, carry)
 
 
+def along(angle: float, end: float, carry: float = 25.0) -> Slant:
+    return Slant(angle, 0, end, 0, carry)
+
+
 def stamp(name: str, motif: str = "leaf", size: float = 30.0, seed: int = 3, **more: object) -> Brush:
     region = replace(Motifs(motif, size, 6, 1.0), **more)  # type: ignore[arg-type]
     return Brush("", name, "stamp", region, "first", 1, "dry", None, seed)
@@ -113,6 +126,8 @@ MOUNT = Prepare("", "mount")
 CASES: list[tuple[str, Plan, Plan]] = [
     ("stark-seam", plan(lay("yellow", top(80, 3)), lay("blue", low(86, 3))), plan(lay("yellow", top(60, 45)), lay("blue", low(66, 45)))),
     ("stark-seam", plan(lay("yellow", top(80, 3)), lay("blue", low(86, 3))), plan(lay("yellow", top(80, 0)), lay("blue", low(86, 0)))),
+    ("stark-seam", plan(lay("yellow", along(33, 95, 3)), lay("blue", along(213, 110, 3))),
+     plan(lay("yellow", along(33, 75, 45)), lay("blue", along(213, 90, 45)))),
     ("seam-mud", plan(lay("red", top(110)), lay("green", low(110))), plan(lay("red", top(110)), lay("yellow", low(110)))),
     ("seam-mud", plan(lay("red", top(110)), lay("green", low(110))), plan(lay("red", top(70)), lay("green", low(60)))),
     ("primaries-brown", plan(lay("yellow"), lay("red", top(130)), lay("blue", low(130))), plan(lay("yellow"), lay("red", top(60)))),
@@ -213,6 +228,35 @@ def test_what_is_about_colour_or_shape_gives_its_number(code: str) -> None:
     has_it = next((case[1] for case in cases if case[0] == code), plan(lay("yellow"), stock=NIGHT))
     finding = next(finding for finding in judge(has_it) if finding.code == code)
     assert any(letter.isdigit() for letter in finding.measure)
+
+
+@pytest.mark.parametrize(("edge", "angle"), [("top", 0), ("right", 90), ("bottom", 180), ("left", 270), ("left", -90)])
+def test_a_straight_band_and_a_slant_that_runs_the_same_way_are_one_seam(edge: Edge, angle: float) -> None:
+    opposite: Edge = {"top": "bottom", "bottom": "top", "left": "right", "right": "left"}[edge]  # type: ignore[assignment]
+    faded = Fade(edge, 20.0)
+    bands = plan(lay("yellow", Band(edge, 0, 60, 0, 3), fade=faded), lay("blue", Band(opposite, 0, 60, 0, 3)))
+    slants = plan(lay("yellow", along(angle, 60, 3), fade=faded), lay("blue", along(angle + 180, 60, 3)))
+    found = [[(f.step, f.where, f.measure) for f in judge(of) if f.code == "stark-seam"] for of in (bands, slants)]
+    assert found[0] == found[1]
+
+
+@pytest.mark.parametrize(("angle", "carry"), [(0, 10), (25, 10), (90, 8), (130, 14), (215, 10), (300, 20)])
+def test_the_steepest_place_of_a_slanted_seam_is_where_and_what_the_picture_shows(angle: float, carry: float) -> None:
+    """Against the whole picture at a quarter of a millimetre: its steepest change, by differences along both of its axes."""
+    span = abs(np.sin(np.radians(angle))) * card().panel_width_mm + abs(np.cos(np.radians(angle))) * card().panel_height_mm
+    of = plan(lay("pale", along(angle, (span - carry) / 2, carry)), lay("dark", along(angle + 180, (span - carry) / 2, carry)))
+    seams = list(seams_of(of))
+    assert seams
+    worst = max(seams, key=lambda seam: seam.steepest)
+    grid = grid_of(of.card, 101.6)
+    lab = lab_from_xyz(panel_xyz(of, grid))
+    across = np.asarray(ciede2000(lab[1:, 1:], lab[1:, :-1])) / grid.pixel_width_mm
+    down = np.asarray(ciede2000(lab[1:, 1:], lab[:-1, 1:])) / grid.pixel_height_mm
+    steep = np.hypot(across, down)[4:-4, 4:-4]
+    assert worst.steepest == pytest.approx(float(np.quantile(steep, 0.999)), rel=0.12)
+    place = worst.way.place(worst.t_mm)
+    there = steep[int(place.y_mm / grid.pixel_height_mm) - 10 :, int(place.x_mm / grid.pixel_width_mm) - 10 :][:16, :16]
+    assert there.max() > 0.9 * worst.steepest
 
 
 def test_every_code_of_the_trades_table_is_exercised() -> None:

@@ -1,6 +1,6 @@
-"""Checks on colour: stark-seam, seam-mud, primaries-brown, focal-lost, darks-merge. Each gives its number.
+"""Checks on colour: seam-mud, primaries-brown, focal-lost, darks-merge. Each gives its number.
 
-Seams are read on a line across the bands at half a millimetre, everything else on the coarse picture of simulation.contact.
+All are read on the coarse picture of simulation.contact; lines at seams want a finer look, in seam_checks.
 """
 
 from collections.abc import Iterator
@@ -20,19 +20,16 @@ from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.hue import chroma, hue_apart, hue_degrees
 from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.spectra import lab_from_xyz
-from cielo.core.plan import Band, Brush, Disc, EdgeMask, Focal, LayMask, Plan, Slant, Whole, Words, masks_on
+from cielo.core.plan import Band, Brush, Disc, EdgeMask, Focal, LayMask, Plan, Slant, Words, masks_on
 from cielo.core.sequence.lightness import seen_on
 from cielo.core.simulation.contact import Contact
 from cielo.core.simulation.contrast import READABLE, read_focal
-from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.laydown import Map
 from cielo.core.simulation.measured import measured_of
 from cielo.core.simulation.run import panel_xyz
-from cielo.core.simulation.strip import STARK_PER_MM
 
 Array = NDArray[np.float64]
 
-PER_MM = 2
 # An ink laid this thinly takes no part in mud or brown, full applications; an overlap below this share of the panel is no seam.
 TAKES_PART, OVERLAPS = 0.25, 0.03
 NEAR_COMPLEMENTS = 110.0
@@ -42,118 +39,6 @@ SHADES = 35.0
 BROWN_BELOW, BROWN_AREA = 24.0, 0.02
 # Two grounds darker than this and nearer than this to each other merge, CIEDE2000: judgement, no source.
 DARK_BELOW, MERGE_BELOW, MERGE_ALONG = 40.0, 5.0, 0.4
-
-
-# Seams --------------------------------------------------------------------------------------------------------------------------
-def stark_seam(plan: Plan, _contact: Contact) -> Iterator[Finding]:
-    """Overlap too narrow for the colour step: a line shows. A band that ends without any carry ends on purpose."""
-    for step, edge_mm, steepest, at_mm in _seams(plan):
-        if steepest <= STARK_PER_MM:
-            continue
-        band = step.region
-        assert isinstance(band, Band)
-        across = band.edge in ("left", "right")
-        span = plan.card.panel_width_mm if across else plan.card.panel_height_mm
-        from_corner = at_mm if band.edge in ("left", "top") else span - at_mm
-        middle = (plan.card.panel_height_mm if across else plan.card.panel_width_mm) / 2
-        wider = [
-            (f"Carry it {carry:g} mm", _with_carry(plan, band, edge_mm, float(carry))) for carry in range(6, int(span / 2), 3)
-        ]
-        yield Finding(
-            "stark-seam",
-            "warn",
-            step.id,
-            f"{plan.ink(step.ink).name} ends in a line.",
-            "The overlap is too narrow for the step from one colour to the next; carried further, the two flow into each other.",
-            Place(from_corner, middle) if across else Place(middle, from_corner),
-            partial(first_that_clears, stark_seam, plan, wider),
-            measure=f"{steepest:.1f} CIEDE2000 per mm; below {STARK_PER_MM:.0f} no line is seen",
-        )
-
-
-def _seams(plan: Plan) -> Iterator[tuple[Brush, float, float, float]]:
-    """(step, where its band ends from its edge, steepest change near there, where that is) for every blended end that meets another."""
-    bands = [
-        s for s in brushings(plan) if isinstance(s.region, Band) and TOOLS[s.tool].texture == "even" and not embosses(plan, s)
-    ]
-    for axis in (("top", "bottom"), ("left", "right")):
-        along = [s for s in bands if isinstance(s.region, Band) and s.region.edge in axis]
-        if len({s.ink for s in along}) < 2:
-            continue
-        span = plan.card.panel_height_mm if axis[0] == "top" else plan.card.panel_width_mm
-        change = _change_along(plan, along, axis, span)
-        told: list[float] = []
-        for step in along:
-            band = step.region
-            assert isinstance(band, Band)
-            if band.carry_mm <= 0 or band.end_mm + band.carry_mm >= span or not _meets_another(along, step, band, span):
-                continue
-            # Distance from the band's own edge; the line is read from the first of the two edges.
-            reach = range(int(band.end_mm * PER_MM), min(len(change), int((band.end_mm + band.carry_mm) * PER_MM) + 2))
-            places = [i if band.edge == axis[0] else len(change) - 1 - i for i in reach]
-            if not places:
-                continue
-            worst = max(places, key=lambda i: change[i])
-            at = (worst + 1) / PER_MM if band.edge == axis[0] else span - (worst + 1) / PER_MM
-            if any(abs(worst - other) < 6 * PER_MM for other in told):
-                continue
-            told.append(worst)
-            yield step, band.end_mm, float(change[worst]), at
-
-
-def _meets_another(along: list[Brush], step: Brush, band: Band, span: float) -> bool:
-    """Whether another ink's band lies where this one ends."""
-    at = band.end_mm + band.carry_mm / 2
-    for other in along:
-        region = other.region
-        if other.ink == step.ink or not isinstance(region, Band):
-            continue
-        here = at if region.edge == band.edge else span - at
-        if region.start_mm - region.lead_in_mm - 2 <= here <= region.end_mm + region.carry_mm + 2:
-            return True
-    return False
-
-
-def _change_along(plan: Plan, along: list[Brush], axis: tuple[str, str], span: float) -> Array:
-    """Change of colour per mm on a line across the bands alone, PER_MM places to the mm."""
-    whole = [
-        s for s in brushings(plan) if isinstance(s.region, Whole) and TOOLS[s.tool].texture == "even" and not embosses(plan, s)
-    ]
-    place = {step.id: i for i, step in enumerate(plan.steps)}
-    through = {s.id for s, on in masks_on(plan) if on}
-    steps = sorted((*along, *(s for s in whole if s.id not in through)), key=lambda s: place[s.id])
-    # The tooth of a rough stock is no seam, so the line is read on a smooth one.
-    paper = plan.stock.paper if plan.stock.paper.surface != "rough" else replace(plan.stock.paper, surface="uncoated")
-    stock = replace(plan.stock, paper=paper)
-    bare = replace(plan, stock=stock, steps=tuple(steps), masks=(), focal=(), holds=(), cuts=(), wishes=())
-    places = max(2, round(span * PER_MM))
-    if axis[0] == "top":
-        grid = Grid(plan.card.panel_width_mm, span, plan.card.panel_width_mm, span / places, places, 1)
-    else:
-        grid = Grid(span, plan.card.panel_height_mm, span / places, plan.card.panel_height_mm, 1, places)
-    lab = lab_from_xyz(panel_xyz(bare, grid)).reshape(-1, 3)
-    return np.asarray(ciede2000(lab[1:], lab[:-1]) * PER_MM)
-
-
-def _with_carry(plan: Plan, band: Band, edge_mm: float, carry_mm: float) -> Plan:
-    """The plan with every band that ends or begins near a seam carried that far, the seam staying where it is."""
-    span = plan.card.panel_height_mm if band.edge in ("top", "bottom") else plan.card.panel_width_mm
-    seam = edge_mm + band.carry_mm / 2
-    opposite = {"top": "bottom", "bottom": "top", "left": "right", "right": "left"}[band.edge]
-    for step in brushings(plan):
-        region = step.region
-        if not isinstance(region, Band) or region.edge not in (band.edge, opposite):
-            continue
-        here = seam if region.edge == band.edge else span - seam
-        near = carry_mm / 2 + 4
-        if region.carry_mm > 0 and abs(region.end_mm + region.carry_mm / 2 - here) < near:
-            region = replace(region, end_mm=max(region.start_mm, here - carry_mm / 2), carry_mm=carry_mm)
-        if region.start_mm > 0 and abs(region.start_mm - region.lead_in_mm / 2 - here) < near:
-            start = min(region.end_mm, here + carry_mm / 2)
-            region = replace(region, start_mm=start, lead_in_mm=carry_mm)
-        if region != step.region:
-            plan = with_step(plan, step, region=region)
-    return plan
 
 
 # Mud and brown ------------------------------------------------------------------------------------------------------------------

@@ -8,6 +8,7 @@ from cielo.core.advice import (
     ink_checks,
     order_checks,
     resist_checks,
+    seam_checks,
     shape_checks,
     stamp_checks,
     tool_checks,
@@ -24,7 +25,7 @@ Check = Callable[[Plan, Contact], Iterator[Finding]]
 CHECKS: dict[str, Check] = {
     "dark-before-light": order_checks.dark_before_light,
     "heavy-first-touch": ink_checks.heavy_first_touch,
-    "stark-seam": colour_checks.stark_seam,
+    "stark-seam": seam_checks.stark_seam,
     "seam-mud": colour_checks.seam_mud,
     "primaries-brown": colour_checks.primaries_brown,
     "tape-over-openings": shape_checks.tape_over_openings,

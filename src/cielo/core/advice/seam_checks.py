@@ -1,0 +1,199 @@
+"""Lines at seams: stark-seam.
+
+Bands that run the same way, straight or slanted, are read together on one line along that way, at half a millimetre. A band's ink
+hangs on the distance along its way alone, so the line is that of a straight panel as long as this one is that way: a slant is read as
+truly as a band.
+
+Symbols
+-------
+a        the way a band runs, degrees: 0 from the top edge down, turned clockwise (plan.Slant); a and a + 180 are one way
+span     the panel's size that way, mm: |sin a| width + |cos a| height
+t        distance along the way from the corner furthest back, mm
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from functools import partial
+from math import cos, radians, sin
+
+import numpy as np
+from numpy.typing import NDArray
+
+from cielo.core.advice.finding import Finding, Place
+from cielo.core.advice.looking import brushings, embosses, first_that_clears, with_step
+from cielo.core.materials import TOOLS
+from cielo.core.optics.difference import ciede2000
+from cielo.core.optics.spectra import lab_from_xyz
+from cielo.core.plan import Band, Brush, Card, Fade, Plan, Region, Reveals, Slant, Whole, masks_on
+from cielo.core.simulation.contact import Contact
+from cielo.core.simulation.grid import Grid
+from cielo.core.simulation.run import panel_xyz
+from cielo.core.simulation.strip import STARK_PER_MM
+
+PER_MM = 2
+# The way from each edge to the one opposite, degrees.
+WAYS = {"top": 0.0, "right": 90.0, "bottom": 180.0, "left": 270.0}
+SAME_WAY_DEG = 0.5
+LINE_WIDTH_MM = 20.0
+
+
+@dataclass(frozen=True)
+class Way:
+    """One way across a panel of ``width_mm`` by ``height_mm``; ``angle_deg`` 0 up to 180."""
+
+    angle_deg: float
+    width_mm: float
+    height_mm: float
+
+    @property
+    def span_mm(self) -> float:
+        angle = radians(self.angle_deg)
+        return abs(sin(angle)) * self.width_mm + abs(cos(angle)) * self.height_mm
+
+    def straight(self, region: Region) -> Band | None:
+        """The band of the straight panel that stands for a region; None for one that does not run this way."""
+        if not isinstance(region, Band | Slant):
+            return None
+        turned = (_angle_of(region) - self.angle_deg + 90) % 360 - 90
+        if abs(turned) < SAME_WAY_DEG:
+            return Band("top", region.start_mm, region.end_mm, region.lead_in_mm, region.carry_mm)
+        if abs(turned - 180) < SAME_WAY_DEG:
+            return Band("bottom", region.start_mm, region.end_mm, region.lead_in_mm, region.carry_mm)
+        return None
+
+    def place(self, t_mm: float) -> Place:
+        """The place t along the way, on the line through the panel's middle."""
+        ahead, angle = t_mm - self.span_mm / 2, radians(self.angle_deg)
+        x, y = self.width_mm / 2 - ahead * sin(angle), self.height_mm / 2 + ahead * cos(angle)
+        return Place(min(self.width_mm, max(0.0, x)), min(self.height_mm, max(0.0, y)))
+
+
+@dataclass(frozen=True)
+class Seam:
+    """Where a blended end meets another ink: the laying, its band on the straight panel, the steepest change near there, per mm, and t."""
+
+    step: Brush
+    way: Way
+    band: Band
+    steepest: float
+    t_mm: float
+
+
+def stark_seam(plan: Plan, _contact: Contact) -> Iterator[Finding]:
+    """Overlap too narrow for the colour step: a line shows. A band that ends without any carry ends on purpose."""
+    for seam in seams_of(plan):
+        if seam.steepest <= STARK_PER_MM:
+            continue
+        wider = [
+            (f"Carry it {carry:g} mm", _with_carry(plan, seam, float(carry))) for carry in range(6, int(seam.way.span_mm / 2), 3)
+        ]
+        yield Finding(
+            "stark-seam",
+            "warn",
+            seam.step.id,
+            f"{plan.ink(seam.step.ink).name} ends in a line.",
+            "The overlap is too narrow for the step from one colour to the next; carried further, the two flow into each other.",
+            seam.way.place(seam.t_mm),
+            partial(first_that_clears, stark_seam, plan, wider),
+            measure=f"{seam.steepest:.1f} CIEDE2000 per mm; below {STARK_PER_MM:.0f} no line is seen",
+        )
+
+
+def _angle_of(region: Band | Slant) -> float:
+    return WAYS[region.edge] if isinstance(region, Band) else region.angle_deg
+
+
+def _brushed(plan: Plan) -> list[Brush]:
+    return [s for s in brushings(plan) if TOOLS[s.tool].texture == "even" and not embosses(plan, s)]
+
+
+def _ways(plan: Plan) -> list[Way]:
+    """Every way that bands of the plan run, each once, in the order of the work."""
+    ways: list[Way] = []
+    for step in _brushed(plan):
+        if isinstance(step.region, Band | Slant) and not any(way.straight(step.region) for way in ways):
+            ways.append(Way(_angle_of(step.region) % 180, plan.card.panel_width_mm, plan.card.panel_height_mm))
+    return ways
+
+
+def seams_of(plan: Plan) -> Iterator[Seam]:
+    """Every blended end that meets another ink."""
+    for way in _ways(plan):
+        along = [(step, band) for step in _brushed(plan) if (band := way.straight(step.region))]
+        if len({step.ink for step, _ in along}) < 2:
+            continue
+        span = way.span_mm
+        change = _change_along(plan, way)
+        told: list[int] = []
+        for step, band in along:
+            if band.carry_mm <= 0 or band.end_mm + band.carry_mm >= span or not _meets_another(along, step, band, span):
+                continue
+            # Distance from the band's own edge; the line is read from the top.
+            reach = range(int(band.end_mm * PER_MM), min(len(change), int((band.end_mm + band.carry_mm) * PER_MM) + 2))
+            places = [i if band.edge == "top" else len(change) - 1 - i for i in reach]
+            if not places:
+                continue
+            worst = max(places, key=lambda i: change[i])
+            if any(abs(worst - other) < 6 * PER_MM for other in told):
+                continue
+            told.append(worst)
+            yield Seam(step, way, band, float(change[worst]), (worst + 1) / PER_MM)
+
+
+def _meets_another(along: list[tuple[Brush, Band]], step: Brush, band: Band, span: float) -> bool:
+    """Whether another ink's band lies where this one ends."""
+    at = band.end_mm + band.carry_mm / 2
+    for other, region in along:
+        here = at if region.edge == band.edge else span - at
+        if other.ink != step.ink and region.start_mm - region.lead_in_mm - 2 <= here <= region.end_mm + region.carry_mm + 2:
+            return True
+    return False
+
+
+def _change_along(plan: Plan, way: Way) -> NDArray[np.float64]:
+    """Change of colour per mm along a way, of its bands and what is laid all over, PER_MM places to the mm."""
+    through = {s.id for s, on in masks_on(plan) if on}
+    steps: list[Brush] = []
+    for step in _brushed(plan):
+        band = way.straight(step.region)
+        if band is None and (not isinstance(step.region, Whole) or step.id in through):
+            continue
+        steps.append(replace(step, region=band or step.region, fade=_faded(step, way)))
+    # The tooth of a rough stock is no seam, so the line is read on a smooth one.
+    paper = plan.stock.paper if plan.stock.paper.surface != "rough" else replace(plan.stock.paper, surface="uncoated")
+    card = Card(LINE_WIDTH_MM, way.span_mm, "left", Reveals(0.0, 0.0, 0.0, 0.0))
+    stock = replace(plan.stock, paper=paper)
+    line = replace(plan, card=card, stock=stock, steps=tuple(steps), masks=(), focal=(), holds=(), cuts=(), wishes=())
+    places = max(2, round(way.span_mm * PER_MM))
+    lab = lab_from_xyz(panel_xyz(line, Grid(LINE_WIDTH_MM, way.span_mm, LINE_WIDTH_MM, way.span_mm / places, places, 1))).reshape(
+        -1, 3
+    )
+    return np.asarray(ciede2000(lab[1:], lab[:-1]) * PER_MM)
+
+
+def _faded(step: Brush, way: Way) -> Fade | None:
+    """A laying's fade as it shows on the straight panel: at its own end, or not at all where it lies beside the line."""
+    if step.fade is None:
+        return None
+    band = way.straight(Band(step.fade.edge, 0.0, 0.0, 0.0, 0.0))
+    return replace(step.fade, edge=band.edge) if band else None
+
+
+def _with_carry(plan: Plan, seam: Seam, carry_mm: float) -> Plan:
+    """The plan with every band that ends or begins near a seam carried that far, the seam staying where it is."""
+    span = seam.way.span_mm
+    at = seam.band.end_mm + seam.band.carry_mm / 2
+    near = carry_mm / 2 + 4
+    for step in brushings(plan):
+        region, band = step.region, seam.way.straight(step.region)
+        if band is None or not isinstance(region, Band | Slant):
+            continue
+        here = at if band.edge == seam.band.edge else span - at
+        if region.carry_mm > 0 and abs(region.end_mm + region.carry_mm / 2 - here) < near:
+            region = replace(region, end_mm=max(region.start_mm, here - carry_mm / 2), carry_mm=carry_mm)
+        if region.start_mm > 0 and abs(region.start_mm - region.lead_in_mm / 2 - here) < near:
+            start = min(region.end_mm, here + carry_mm / 2)
+            region = replace(region, start_mm=start, lead_in_mm=carry_mm)
+        if region != step.region:
+            plan = with_step(plan, step, region=region)
+    return plan
