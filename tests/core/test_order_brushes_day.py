@@ -33,7 +33,7 @@ from cielo.core.plan import (
 from cielo.core.sequence.brushes import family_of, plan_brushes, spoils
 from cielo.core.sequence.chains import fewest_chains, fewest_moved
 from cielo.core.sequence.precedence import Order, in_order
-from cielo.core.sequence.timetable import CUTTER, HEAT, MAKER, PRESS, Task, needs_of, schedule, seconds_of, tasks_of_batch
+from cielo.core.sequence.timetable import CUTTER, HEAT, MAKER, PRESS, Spell, Task, needs_of, schedule, seconds_of, tasks_of_batch
 from cielo.core.simulation.contact import contact_of
 from cielo.demo.cards import demo_plans
 from cielo.errors import BadInput, Contradiction
@@ -245,17 +245,24 @@ def test_the_published_job_shop_is_solved_to_its_known_optimum() -> None:
     assert (found.length_s, found.shortest, found.bound_s) == (55, True, 55)
 
 
-def shortest_by_brute_force(tasks: Sequence[Task]) -> int:
-    """With one maker: every order of the tasks that keeps what comes before what, each as early as it can be."""
+def shortest_by_brute_force(tasks: Sequence[Task], spells: Sequence[Spell] = ()) -> int:
+    """With one maker and one of each thing held: every order of the tasks that keeps what comes before what, each as early as it can be."""
     best = sum(task.seconds for task in tasks)
     for order in permutations(tasks):
-        free, ends = 0, dict[str, int]()
+        free, ends, holders, free_again = 0, dict[str, int](), set[str](), dict[str, int]()
         for task in order:
-            if any(other not in ends for other in task.after):
+            taken = [spell.resource for spell in spells if spell.first == task.key]
+            if any(other not in ends for other in task.after) or holders & set(taken):
                 break
-            begin = max([ends[o] for o in task.after] + ([free] if task.needs else []) + [0])
+            waits = [ends[o] for o in task.after] + [free_again.get(name, 0) for name in taken]
+            begin = max(waits + ([free] if task.needs else []) + [0])
             ends[task.key] = begin + task.seconds
             free = ends[task.key] if task.needs else free
+            holders |= set(taken)
+            for spell in spells:
+                if spell.last == task.key:
+                    holders.discard(spell.resource)
+                    free_again[spell.resource] = ends[task.key]
         else:
             best = min(best, max(ends.values()))
     return best
@@ -271,6 +278,53 @@ def test_small_days_are_as_short_as_by_brute_force(drawn: list[tuple[int, bool, 
     found = schedule(tasks, {MAKER: 1})
     assert found.shortest
     assert found.length_s == shortest_by_brute_force(tasks)
+
+
+@given(
+    st.lists(st.lists(st.tuples(st.integers(1, 9), st.booleans()), min_size=1, max_size=3), min_size=2, max_size=2),
+    st.lists(st.tuples(st.sampled_from(("moon", "hill")), st.integers(0, 2), st.integers(0, 2)), max_size=2),
+)
+@settings(max_examples=25, deadline=None)
+def test_days_with_one_of_each_mask_are_as_short_as_by_brute_force(
+    cards: list[list[tuple[int, bool]]], held: list[tuple[str, int, int]]
+) -> None:
+    """Two cards; a mask that lies on one is not laid on the other until it is lifted, and none waits for ever."""
+    tasks = [
+        Task(f"{card}:{n}", seconds, (MAKER,) if hands else (), (f"{card}:{n - 1}",) if n else ())
+        for card, steps in enumerate(cards)
+        for n, (seconds, hands) in enumerate(steps)
+    ]
+    of_mask = {mask: (min(i, j), max(i, j)) for mask, i, j in held}
+    spells = [
+        Spell(mask, f"{card}:{min(first, len(steps) - 1)}", f"{card}:{min(last, len(steps) - 1)}")
+        for mask, (first, last) in of_mask.items()
+        for card, steps in enumerate(cards)
+    ]
+    found = schedule(tasks, {MAKER: 1, "moon": 1, "hill": 1}, spells=spells)
+    assert found.shortest
+    assert found.length_s == shortest_by_brute_force(tasks, spells)
+
+
+def test_where_each_holds_what_the_other_waits_for_a_day_is_found_all_the_same() -> None:
+    """Card 1 takes the moon and then the hill, card 2 the other way round: laid as each comes free, neither could go on."""
+    tasks = [Task(f"{card}:{n}", 5, (MAKER,), (f"{card}:{n - 1}",) if n else ()) for card in (1, 2) for n in range(4)]
+    spells = [Spell("moon", "1:0", "1:3"), Spell("hill", "1:1", "1:2"), Spell("hill", "2:0", "2:3"), Spell("moon", "2:1", "2:2")]
+    found = schedule(tasks, {MAKER: 2, "moon": 1, "hill": 1}, spells=spells)
+    assert (found.length_s, found.shortest) == (35, True), "card 2 begins when card 1 lifts the hill, and waits for nothing then"
+
+
+@pytest.mark.parametrize(("masks", "cards"), [(1, 3), (2, 3), (3, 3)])
+def test_no_more_cards_lie_under_a_mask_than_there_are_masks(masks: int, cards: int) -> None:
+    of = gradient()
+    lay, lift = (next(s.id for s in of.steps if isinstance(s, kind)) for kind in (LayMask, LiftMask))
+    day = plan_day(of, DayWish(cards, makers=3, masks=masks))
+    begins = {e.card: e.start_s for e in day.entries if e.step == lay}
+    ends = {e.card: e.end_s for e in day.entries if e.step == lift}
+    for now in begins.values():
+        assert sum(begins[card] <= now < ends[card] for card in begins) <= masks
+    more = plan_day(of, DayWish(cards, makers=3, masks=cards))
+    assert day.timetable.length_s >= more.timetable.length_s
+    assert (day.timetable.length_s > more.timetable.length_s) == (masks < cards)
 
 
 @pytest.mark.parametrize(("cards", "makers"), [(1, 1), (3, 2)])

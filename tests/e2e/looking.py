@@ -64,6 +64,7 @@ def seconds_left(page: Page) -> int:
 
 def check_timer_outlives(page: Page, stop_and_start: Callable[[], None]) -> None:
     """The timer has run on by the clock while the server was down and the page was loaded anew."""
+    seconds_left(page)
     page.wait_for_function("() => [...document.images].every((image) => image.complete)")
     before, began = seconds_left(page), time.monotonic()
     stop_and_start()

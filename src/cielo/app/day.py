@@ -5,7 +5,18 @@ from datetime import datetime
 
 from cielo.core.plan import Plan
 from cielo.core.sequence.brushes import BrushPlan, plan_brushes
-from cielo.core.sequence.timetable import CUTTER, EFFORT, HEAT, MAKER, PRESS, Timetable, schedule, tasks_of_batch
+from cielo.core.sequence.timetable import (
+    CUTTER,
+    EFFORT,
+    HEAT,
+    MAKER,
+    PRESS,
+    Timetable,
+    mask_resource,
+    schedule,
+    spells_of_batch,
+    tasks_of_batch,
+)
 from cielo.core.wording import say
 from cielo.errors import BadInput
 from cielo.exchange.day_plan import Entry, write_csv, write_ics
@@ -15,13 +26,17 @@ MOST_CARDS = 60
 
 @dataclass(frozen=True)
 class DayWish:
-    """What there is to work with. ``deadline_minutes`` from the start, where there is one."""
+    """What there is to work with: ``stencils`` and ``masks`` are how many there are of each. ``deadline_minutes`` from the start, where
+    there is one.
+    """
 
     cards: int = 1
     makers: int = 1
     heat_tools: int = 1
     presses: int = 1
     cutters: int = 1
+    stencils: int = 1
+    masks: int = 1
     deadline_minutes: float | None = None
 
 
@@ -42,7 +57,9 @@ def plan_day(plan: Plan, wish: DayWish, effort: float = EFFORT) -> DayPlan:
     if not 1 <= wish.cards <= MOST_CARDS:
         raise BadInput(f"{wish.cards} cards cannot be planned as one day.", field="cards", mend=f"Plan 1 to {MOST_CARDS}.")
     resources = {MAKER: wish.makers, HEAT: wish.heat_tools, PRESS: wish.presses, CUTTER: wish.cutters}
-    found = schedule(tasks_of_batch(plan, wish.cards), resources, effort)
+    for mask in plan.masks:
+        resources[mask_resource(mask.key)] = wish.masks if mask.keeps == "inside" else wish.stencils
+    found = schedule(tasks_of_batch(plan, wish.cards), resources, effort, spells_of_batch(plan, wish.cards))
     numbers = {step.id: n for n, step in enumerate(plan.steps, 1)}
     said = {step.id: say(plan, step) for step in plan.steps}
     entries = []

@@ -6092,6 +6092,8 @@ export interface operations {
                 heat_tools?: number;
                 presses?: number;
                 cutters?: number;
+                stencils?: number;
+                masks?: number;
             };
             header?: never;
             path: {
@@ -6163,6 +6165,8 @@ export interface operations {
                 heat_tools?: number;
                 presses?: number;
                 cutters?: number;
+                stencils?: number;
+                masks?: number;
             };
             header?: never;
             path: {

@@ -14,6 +14,8 @@ export interface Running {
 /** One card of a batch at the bench: which step is in hand, and timers that run by the server's clock, asleep or not. */
 export function useBench(id: string) {
   const bench = ref<BenchOut | null>(null);
+  /** Counts the changes of the plan as it is made, and so of its pictures. */
+  const pictured = ref(0);
   const { attempt } = useNotice();
   const now = ref(Date.now());
   let ahead: number | null = null;
@@ -24,6 +26,7 @@ export function useBench(id: string) {
     if (!state) return;
     ahead = aheadOfServer(ahead, Date.now() - Date.parse(state.now));
     now.value = Date.now();
+    if (JSON.stringify(state.plan) !== JSON.stringify(bench.value?.plan)) pictured.value++;
     bench.value = state;
   }
   const path = (number = bench.value?.number ?? 1) => ({ params: { path: { card_id: id, number } } });
@@ -38,6 +41,7 @@ export function useBench(id: string) {
 
   return {
     bench,
+    pictured,
     timers,
     take: (number: number) => took(() => api.GET("/api/cards/{card_id}/bench/{number}", path(number))),
     setBatch: (cards: number) =>

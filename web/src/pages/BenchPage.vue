@@ -9,9 +9,8 @@ import { useShelf } from "../composables/useShelf";
 import { sayClock, sayMinutes } from "../logic/time";
 
 const props = defineProps<{ id: string }>();
-const { bench, timers, take, setBatch, go, startTimer, stopTimer, differently, asPlanned } = useBench(
-  props.id,
-);
+const { bench, pictured, timers, take, setBatch, go, startTimer, stopTimer, differently, asPlanned } =
+  useBench(props.id);
 const { shelf, look } = useShelf();
 const wake = useWakeLock();
 
@@ -32,12 +31,15 @@ const colour = computed(() => {
   return now?.do === "brush" ? bench.value?.reading.inks.find((ink) => ink.key === now.ink)?.hex : undefined;
 });
 const words = (of?: { parts: { text: string }[] }) => of?.parts.map((part) => part.text).join("") ?? "";
+/** What is to be minded at this step; what concerns the whole card, such as a missing stock, before the first. */
 const findings = computed(() =>
-  (bench.value?.reading.findings ?? []).filter((f) => f.step === step.value?.id),
+  (bench.value?.reading.findings ?? []).filter(
+    (f) => f.step === step.value?.id || (at.value === 0 && f.step === null),
+  ),
 );
 const picture = computed(
   () =>
-    `/api/cards/${props.id}/bench/${bench.value?.number}/picture.png?steps=${at.value + 1}&now=${encodeURIComponent(bench.value?.now ?? "")}`,
+    `/api/cards/${props.id}/bench/${bench.value?.number}/picture.png?steps=${at.value + 1}&made=${pictured.value}`,
 );
 
 // Timers: the one of this step large, the others in a line.

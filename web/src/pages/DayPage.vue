@@ -17,7 +17,15 @@ const router = useRouter();
 const desk = useCard(props.id);
 const { card } = desk;
 const { attempt } = useNotice();
-const counts = reactive({ cards: 6, makers: 2, heat_tools: 1, presses: 1, cutters: 1 });
+const counts = reactive({
+  cards: 6,
+  makers: 2,
+  heat_tools: 1,
+  presses: 1,
+  cutters: 1,
+  stencils: 1,
+  masks: 2,
+});
 const cards = computed(() => counts.cards);
 /** What can be counted, under the name it has in the timetable. */
 const COUNTED = [
@@ -33,6 +41,22 @@ const COUNTED = [
   },
   { field: "presses", by: "press", label: "Presses", one: "one press", many: "presses", most: 9 },
   { field: "cutters", by: "cutter", label: "Cutters", one: "one cutter", many: "cutters", most: 9 },
+  {
+    field: "stencils",
+    by: "stencil",
+    label: "Of each stencil",
+    one: "one of each stencil",
+    many: "of each stencil",
+    most: 60,
+  },
+  {
+    field: "masks",
+    by: "mask",
+    label: "Of each mask",
+    one: "one of each mask",
+    many: "of each mask",
+    most: 60,
+  },
 ] as const;
 const startsAt = ref(9 * 60);
 const doneBy = ref(17 * 60);
@@ -43,15 +67,18 @@ const day = ref<Schemas["DayOut"] | null>(null);
 const looking = ref(false);
 let current: AbortController | null = null;
 
-/** Cards and makers, and those of the shared tools that this card's work takes at all. */
-const counted = computed(() =>
-  COUNTED.filter(
-    ({ by }) =>
-      by === "card" ||
-      by === "maker" ||
-      day.value?.entries.some((entry) => entry.by.some((name) => name.startsWith(by))),
-  ),
-);
+/** Cards and makers, and those of the shared tools, stencils and masks that this card's work takes at all. */
+const counted = computed(() => {
+  const taken = new Set(["card", "maker"]);
+  for (const entry of day.value?.entries ?? [])
+    for (const name of entry.by) taken.add(name.replace(/ \d+$/, ""));
+  for (const step of card.value?.plan.steps ?? [])
+    if (step.do === "lay-mask") {
+      const mask = card.value?.plan.masks?.find((other) => other.key === step.mask);
+      if (mask && mask.shape !== "tapes") taken.add(mask.keeps === "inside" ? "mask" : "stencil");
+    }
+  return COUNTED.filter(({ by }) => taken.has(by));
+});
 
 onMounted(desk.load);
 onBeforeUnmount(() => current?.abort());
@@ -175,8 +202,8 @@ const inkName = (key: string) => card.value?.plan.inks.find((ink) => ink.key ===
         }}.
       </template>
       <b v-if="day && late > 0" role="status">
-        That is {{ late }} {{ late === 1 ? "minute" : "minutes" }} late: take another maker or heat tool, or
-        fewer cards.
+        That is {{ late }} {{ late === 1 ? "minute" : "minutes" }} late: take another maker, heat tool or
+        mask, or fewer cards.
       </b>
       <span v-if="looking" role="status" class="quiet"
         >{{ day ? "Looking for a shorter day" : "Planning the day" }} …
@@ -231,7 +258,8 @@ const inkName = (key: string) => card.value?.plan.inks.find((ink) => ink.key ===
     </section>
     <p class="quiet">
       How long a pair of hands is at each step is judgement. Drying in the air runs beside other work;
-      whatever is blended into damp ink follows within ten minutes.
+      whatever is blended into damp ink follows within ten minutes; a mask or stencil lies on one card from
+      its laying to its lifting, drying and all.
     </p>
   </main>
   <NoticeLine />

@@ -62,9 +62,17 @@ class DayOut(BaseModel):
         )
 
 
-def day_wish(cards: Count = 1, makers: Few = 1, heat_tools: Few = 1, presses: Few = 1, cutters: Few = 1) -> DayWish:
-    """What there is to work with."""
-    return DayWish(cards, makers, heat_tools, presses, cutters)
+def day_wish(
+    cards: Count = 1,
+    makers: Few = 1,
+    heat_tools: Few = 1,
+    presses: Few = 1,
+    cutters: Few = 1,
+    stencils: Count = 1,
+    masks: Count = 1,
+) -> DayWish:
+    """What there is to work with; of stencils and masks, how many of each."""
+    return DayWish(cards, makers, heat_tools, presses, cutters, stencils, masks)
 
 
 Wish = Annotated[DayWish, Depends(day_wish)]

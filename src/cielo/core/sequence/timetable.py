@@ -7,22 +7,39 @@ symbol     meaning
 =========  ===============================================================================================
 s_i, d_i   start and length of task i, whole seconds
 C          the end of the last task; what is made as small as it can be
-r, cap_r   a resource (maker, heat tool, press, cutter) and how many of it there are
+r, cap_r   a resource (maker, heat tool, press, cutter, a stencil, a mask) and how many of it there are
 =========  ===============================================================================================
 
     min C   subject to   s_i + d_i <= C,   s_i + d_i <= s_j where i comes before j,   s_j <= s_i + d_i + w where j follows within w,
-                         and at no time more than cap_r tasks that need r.
+                         and at no time more than cap_r tasks that need r, or spells that hold it.
 
-That is a resource-constrained project (a job shop where every cap_r is 1); it is solved by OR-Tools CP-SAT, bounded in deterministic
-time, so that the same tasks always give the same timetable. Drying in the air needs nobody.
+A spell holds a stencil or a mask from the start of the task that lays it to the end of the one that lifts it, drying and all. That is a
+resource-constrained project (a job shop where every cap_r is 1 and nothing is held); it is solved by OR-Tools CP-SAT, bounded in
+deterministic time, so that the same tasks always give the same timetable. Drying in the air needs nobody.
 """
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from graphlib import CycleError, TopologicalSorter
+from math import inf
 
 from cielo.core.materials import RESIST_KINDS, TOOLS
-from cielo.core.plan import Brush, Dry, LayMask, LiftMask, Motifs, Plan, Prepare, Step, Water, Whole, Wipe, WipeBeads, Words
+from cielo.core.plan import (
+    Brush,
+    Dry,
+    LayMask,
+    LiftMask,
+    Motifs,
+    Plan,
+    Prepare,
+    Step,
+    Tapes,
+    Water,
+    Whole,
+    Wipe,
+    WipeBeads,
+    Words,
+)
 from cielo.errors import BadInput
 
 MAKER, HEAT, PRESS, CUTTER = "maker", "heat tool", "press", "cutter"
@@ -48,6 +65,15 @@ class Task:
 
 
 @dataclass(frozen=True)
+class Spell:
+    """One of a resource, held from the start of the task ``first`` to the end of the task ``last``."""
+
+    resource: str
+    first: str
+    last: str
+
+
+@dataclass(frozen=True)
 class Slot:
     """A task in the timetable; ``by`` names who and what does it: ``maker 2``, ``heat tool``."""
 
@@ -67,13 +93,15 @@ class Timetable:
     bound_s: int
 
 
-def schedule(tasks: Sequence[Task], resources: Mapping[str, int], effort: float = EFFORT) -> Timetable:
+def schedule(
+    tasks: Sequence[Task], resources: Mapping[str, int], effort: float = EFFORT, spells: Sequence[Spell] = ()
+) -> Timetable:
     """The shortest timetable found. ``effort`` is in CP-SAT's deterministic seconds.
 
     Raises BadInput for a task that needs what there is none of, or that comes after one there is not, or for tasks that wait for each
     other.
     """
-    _ensure_possible(tasks, resources)
+    _ensure_possible(tasks, resources, spells)
     from ortools.sat.python import cp_model
 
     model = cp_model.CpModel()
@@ -88,6 +116,10 @@ def schedule(tasks: Sequence[Task], resources: Mapping[str, int], effort: float 
     intervals = {task.key: model.new_fixed_size_interval_var(start[task.key], task.seconds, f"i-{task.key}") for task in tasks}
     for name, count in resources.items():
         on = [intervals[task.key] for task in tasks if name in task.needs]
+        for spell in (spell for spell in spells if spell.resource == name):
+            lasts = model.new_int_var(0, horizon, f"l-{spell.first}")
+            end = start[spell.last] + length[spell.last]
+            on.append(model.new_interval_var(start[spell.first], lasts, end, f"h-{spell.first}"))
         if count == 1:
             model.add_no_overlap(on)
         elif on:
@@ -95,7 +127,7 @@ def schedule(tasks: Sequence[Task], resources: Mapping[str, int], effort: float 
     makespan = model.new_int_var(0, horizon, "C")
     for task in tasks:
         model.add(start[task.key] + task.seconds <= makespan)
-    for key, at in _by_turns(tasks, resources).items():
+    for key, at in _by_turns(tasks, resources, spells).items():
         model.add_hint(start[key], at)
     model.minimize(makespan)
     solver = cp_model.CpSolver()
@@ -115,12 +147,13 @@ def schedule(tasks: Sequence[Task], resources: Mapping[str, int], effort: float 
     return Timetable(_slots(tasks, begins, resources), length_s, status == cp_model.OPTIMAL, round(solver.best_objective_bound))
 
 
-def _ensure_possible(tasks: Sequence[Task], resources: Mapping[str, int]) -> None:
+def _ensure_possible(tasks: Sequence[Task], resources: Mapping[str, int], spells: Sequence[Spell]) -> None:
     keys = {task.key for task in tasks}
     if len(keys) != len(tasks):
         raise BadInput("two tasks have the same key.", field="tasks", mend="Give each its own.")
     for task in tasks:
-        missing = [name for name in task.needs if resources.get(name, 0) < 1]
+        held = [spell.resource for spell in spells if spell.first == task.key]
+        missing = [name for name in (*task.needs, *held) if resources.get(name, 0) < 1]
         if missing:
             raise BadInput(
                 f"a step needs a {missing[0]}, and there is none.", field="resources", mend=f"Have one {missing[0]} at least."
@@ -134,10 +167,16 @@ def _ensure_possible(tasks: Sequence[Task], resources: Mapping[str, int]) -> Non
         raise BadInput("some tasks wait for each other.", field="tasks", mend="Look at what is to come before what.") from error
 
 
-def _by_turns(tasks: Sequence[Task], resources: Mapping[str, int]) -> dict[str, int]:
-    """A first timetable, in the order given, each task as early as it can be: somewhere for the search to begin."""
+def _by_turns(tasks: Sequence[Task], resources: Mapping[str, int], spells: Sequence[Spell]) -> dict[str, int]:
+    """A first timetable, each task as early as it can be, in the order given: somewhere for the search to begin.
+
+    Where each of two cards holds what the other waits for, nothing can go on: then one task after another.
+    """
     length = {task.key: task.seconds for task in tasks}
-    free = {name: [0] * count for name, count in resources.items()}
+    free: dict[str, list[float]] = {name: [0.0] * count for name, count in resources.items()}
+    taken = {key: [s for s in spells if s.first == key] for key in length}
+    given = {key: [s for s in spells if s.last == key] for key in length}
+    unit_of: dict[Spell, int] = {}
     at: dict[str, int] = {}
     waits = {task.key: len(task.after) for task in tasks}
     follows: dict[str, list[Task]] = {}
@@ -146,21 +185,39 @@ def _by_turns(tasks: Sequence[Task], resources: Mapping[str, int]) -> dict[str, 
             follows.setdefault(other, []).append(task)
     ready = [task for task in tasks if not task.after]
     place = {task.key: n for n, task in enumerate(tasks)}
+
+    def begins(task: Task) -> float:
+        wanted = (*task.needs, *(spell.resource for spell in taken[task.key]))
+        return max([float(at[o] + length[o]) for o in task.after] + [min(free[name]) for name in wanted] + [0.0])
+
     while ready:
-        begins = {
-            task.key: max([at[o] + length[o] for o in task.after] + [min(free[name]) for name in task.needs] + [0])
-            for task in ready
-        }
-        task = min(ready, key=lambda task: (begins[task.key], place[task.key]))
-        at[task.key] = begins[task.key]
+        task = min(ready, key=lambda task: (begins(task), place[task.key]))
+        begin = begins(task)
+        if begin == inf:
+            return _one_by_one(tasks)
+        at[task.key] = int(begin)
         for name in task.needs:
-            unit = free[name].index(min(free[name]))
-            free[name][unit] = begins[task.key] + task.seconds
+            free[name][free[name].index(min(free[name]))] = begin + task.seconds
+        for spell in taken[task.key]:
+            unit_of[spell] = free[spell.resource].index(min(free[spell.resource]))
+            free[spell.resource][unit_of[spell]] = inf
+        for spell in given[task.key]:
+            free[spell.resource][unit_of[spell]] = begin + task.seconds
         ready.remove(task)
         for later in follows.get(task.key, []):
             waits[later.key] -= 1
             if waits[later.key] == 0:
                 ready.append(later)
+    return at
+
+
+def _one_by_one(tasks: Sequence[Task]) -> dict[str, int]:
+    """Every task after all before it, what it waits for first."""
+    by_key = {task.key: task for task in tasks}
+    at, now = {}, 0
+    for key in TopologicalSorter({task.key: task.after for task in tasks}).static_order():
+        at[key] = now
+        now += by_key[key].seconds
     return at
 
 
@@ -196,6 +253,31 @@ def tasks_of_batch(plan: Plan, cards: int) -> tuple[Task, ...]:
             )
             before = step
     return tuple(tasks)
+
+
+def mask_resource(key: str) -> str:
+    """What a mask or stencil of a plan is called among the resources."""
+    return f"mask {key}"
+
+
+def spells_of_batch(plan: Plan, cards: int) -> tuple[Spell, ...]:
+    """What of the plan's masks and stencils each of ``cards`` cards holds, and for how long; one never lifted, to the end.
+
+    Tape is plenty.
+    """
+    lain: dict[str, str] = {}
+    held: list[tuple[str, str, str]] = []
+    for step in plan.steps:
+        if isinstance(step, LayMask) and not isinstance(plan.mask(step.mask), Tapes):
+            lain.setdefault(step.mask, step.id)
+        elif isinstance(step, LiftMask) and step.mask in lain:
+            held.append((step.mask, lain.pop(step.mask), step.id))
+    held += [(mask, first, plan.steps[-1].id) for mask, first in lain.items()]
+    return tuple(
+        Spell(mask_resource(mask), f"{card}:{first}", f"{card}:{last}")
+        for card in range(1, cards + 1)
+        for mask, first, last in held
+    )
 
 
 def needs_of(plan: Plan, step: Step) -> tuple[str, ...]:
