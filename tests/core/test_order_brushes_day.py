@@ -13,7 +13,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from icalendar import Calendar
 
-from cielo.app.day import DayWish, export_day, plan_day
+from cielo.app.day import DayWish, export_day, plan_day, what_would_help
 from cielo.core.plan import (
     Dry,
     Halo,
@@ -325,6 +325,13 @@ def test_no_more_cards_lie_under_a_mask_than_there_are_masks(masks: int, cards: 
     more = plan_day(of, DayWish(cards, makers=3, masks=cards))
     assert day.timetable.length_s >= more.timetable.length_s
     assert (day.timetable.length_s > more.timetable.length_s) == (masks < cards)
+    help_ = {more.field: more for more in what_would_help(of, DayWish(cards, makers=3, masks=masks), day.timetable.length_s)}
+    assert ("masks" in help_) == (masks < cards)
+    assert "heat_tools" not in help_, "nothing of this card wants heat"
+    assert all(
+        plan_day(of, replace(DayWish(cards, 3, masks=masks), **{f: m.count})).timetable.length_s <= m.length_s
+        for f, m in help_.items()
+    )
 
 
 @pytest.mark.parametrize(("cards", "makers"), [(1, 1), (3, 2)])
@@ -336,6 +343,8 @@ def test_a_day_keeps_every_order_and_nobody_is_in_two_places(cards: int, makers:
     for entries in by_card.values():
         assert [e.number for e in entries] == list(range(1, len(of.steps) + 1))
         assert all(a.end_s <= b.start_s for a, b in pairwise(entries))
+    begun = [by_card[n][0].start_s for n in sorted(by_card)]
+    assert begun == sorted(begun), "cards are numbered as they are begun"
     for who in {name for entry in day.entries for name in entry.by}:
         own = sorted((e for e in day.entries if who in e.by), key=lambda e: e.start_s)
         assert all(a.end_s <= b.start_s for a, b in pairwise(own)), who

@@ -127,7 +127,10 @@ def test_the_day_of_a_batch(page: Page) -> None:
     expect(page.get_by_text("All are done at")).to_be_visible(timeout=20_000)
     expect(page.get_by_text("Looking for")).to_have_count(0, timeout=30_000)
     assert page.get_by_role("button", name="Card 6, step").count() == 4
-    page.get_by_role("button", name="Makers: 2 makers").click()
+    page.get_by_role("button", name="3 makers", exact=True).click(timeout=60_000)
+    expect(page.get_by_text("maker 3", exact=True)).to_be_visible(timeout=20_000)
+    page.get_by_role("button", name="Makers: 3 makers").click()
+    page.get_by_role("button", name="Makers: less").click()
     page.get_by_role("button", name="Makers: less").click()
     expect(page.get_by_text("maker 2", exact=True)).to_have_count(0, timeout=20_000)
     expect(page.get_by_text("Looking for")).to_have_count(0, timeout=30_000)

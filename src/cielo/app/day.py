@@ -1,6 +1,6 @@
 """The day plan: one card or a batch, with so many makers and tools, as it is told and exported."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 
 from cielo.core.plan import Plan
@@ -22,6 +22,10 @@ from cielo.errors import BadInput
 from cielo.exchange.day_plan import Entry, write_csv, write_ics
 
 MOST_CARDS = 60
+# A first look, CP-SAT's deterministic seconds.
+QUICK = 0.02
+# What of a wish there can be more of.
+COUNTS = ("makers", "masks", "stencils", "heat_tools", "presses", "cutters")
 
 
 @dataclass(frozen=True)
@@ -50,24 +54,57 @@ class DayPlan:
     brushes: BrushPlan
 
 
+@dataclass(frozen=True)
+class Sooner:
+    """One more of something: ``field`` of the wish, how many there are then, and how long the day is, found by a quick look."""
+
+    field: str
+    count: int
+    length_s: int
+
+
 def plan_day(plan: Plan, wish: DayWish, effort: float = EFFORT) -> DayPlan:
     """The shortest day found for a batch. Raises BadInput for a plan without steps or what cannot be."""
     if not plan.steps:
         raise BadInput("this card has no steps yet.", mend="Plan it on the Desk first.")
     if not 1 <= wish.cards <= MOST_CARDS:
         raise BadInput(f"{wish.cards} cards cannot be planned as one day.", field="cards", mend=f"Plan 1 to {MOST_CARDS}.")
-    resources = {MAKER: wish.makers, HEAT: wish.heat_tools, PRESS: wish.presses, CUTTER: wish.cutters}
-    for mask in plan.masks:
-        resources[mask_resource(mask.key)] = wish.masks if mask.keeps == "inside" else wish.stencils
-    found = schedule(tasks_of_batch(plan, wish.cards), resources, effort, spells_of_batch(plan, wish.cards))
+    found = schedule(tasks_of_batch(plan, wish.cards), _resources(plan, wish), effort, spells_of_batch(plan, wish.cards))
     numbers = {step.id: n for n, step in enumerate(plan.steps, 1)}
     said = {step.id: say(plan, step) for step in plan.steps}
+    # The cards are alike, so they are numbered as they are begun; slots come in that order.
+    as_begun: dict[str, int] = {}
     entries = []
     for slot in found.slots:
         card, step = slot.key.split(":", 1)
-        entries.append(Entry(int(card), step, numbers[step], said[step], slot.start_s, slot.end_s, slot.by))
+        number = as_begun.setdefault(card, len(as_begun) + 1)
+        entries.append(Entry(number, step, numbers[step], said[step], slot.start_s, slot.end_s, slot.by))
     late = max(0, found.length_s - round(60 * wish.deadline_minutes)) if wish.deadline_minutes is not None else 0
     return DayPlan(tuple(entries), found, late, plan_brushes(plan))
+
+
+def what_would_help(plan: Plan, wish: DayWish, length_s: int) -> tuple[Sooner, ...]:
+    """What one more of would end a day of ``length_s`` a minute sooner or more, the most first; nothing where one card waits for itself.
+
+    Raises BadInput as plan_day does.
+    """
+    taken = {name for task in tasks_of_batch(plan, 1) for name in task.needs} | {s.resource for s in spells_of_batch(plan, 1)}
+    there_is = _resources(plan, wish)
+    found = []
+    for field in COUNTS:
+        count = getattr(wish, field) + 1
+        more = replace(wish, **{field: count})
+        if any(_resources(plan, more)[name] > there_is[name] for name in taken):
+            found.append(Sooner(field, count, plan_day(plan, more, QUICK).timetable.length_s))
+    return tuple(sorted((more for more in found if more.length_s <= length_s - 60), key=lambda more: more.length_s))
+
+
+def _resources(plan: Plan, wish: DayWish) -> dict[str, int]:
+    """How many there are of everything that is shared."""
+    resources = {MAKER: wish.makers, HEAT: wish.heat_tools, PRESS: wish.presses, CUTTER: wish.cutters}
+    for mask in plan.masks:
+        resources[mask_resource(mask.key)] = wish.masks if mask.keeps == "inside" else wish.stencils
+    return resources
 
 
 def export_day(plan: Plan, day: DayPlan, start: datetime, form: str) -> bytes:

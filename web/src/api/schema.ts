@@ -816,6 +816,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cards/{card_id}/day/sooner": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sooner
+         * @description What one more of would end a day of that length sooner, the most first.
+         */
+        get: operations["sooner_api_cards__card_id__day_sooner_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cards/{card_id}/day/export": {
         parameters: {
             query?: never;
@@ -2962,6 +2982,18 @@ export interface components {
              * @default 0
              */
             carry_mm: number;
+        };
+        /**
+         * SoonerOut
+         * @description One more of something, so many then, and how long the day is with it.
+         */
+        SoonerOut: {
+            /** Field */
+            field: string;
+            /** Count */
+            count: number;
+            /** Length S */
+            length_s: number;
         };
         /**
          * StartCard
@@ -6111,6 +6143,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DayOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sooner_api_cards__card_id__day_sooner_get: {
+        parameters: {
+            query: {
+                length_s: number;
+                cards?: number;
+                makers?: number;
+                heat_tools?: number;
+                presses?: number;
+                cutters?: number;
+                stencils?: number;
+                masks?: number;
+            };
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SoonerOut"][];
                 };
             };
             /** @description Not Found */

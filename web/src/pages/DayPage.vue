@@ -64,6 +64,7 @@ const late = computed(() =>
   Math.ceil(((day.value?.length_s ?? 0) - (doneBy.value - startsAt.value) * 60) / 60),
 );
 const day = ref<Schemas["DayOut"] | null>(null);
+const sooner = ref<Schemas["SoonerOut"][]>([]);
 const looking = ref(false);
 let current: AbortController | null = null;
 
@@ -88,6 +89,7 @@ async function plan() {
   current?.abort();
   const mine = new AbortController();
   current = mine;
+  sooner.value = [];
   for (const look of ["quick", "longer"] as const) {
     looking.value = true;
     const query = { ...counts, look };
@@ -110,7 +112,35 @@ async function plan() {
     if (found.shortest) break;
   }
   looking.value = false;
+  if (day.value) await lookForSooner(mine.signal, day.value.length_s);
 }
+
+/** What one more of would end the day sooner: looked for when the day stands, and given up when anything changes. */
+async function lookForSooner(signal: AbortSignal, length_s: number) {
+  const found = await attempt(async () => {
+    try {
+      const query = { ...counts, length_s };
+      return await take<Schemas["SoonerOut"][]>(
+        api.GET("/api/cards/{card_id}/day/sooner", {
+          params: { path: { card_id: props.id }, query },
+          signal,
+        }),
+      );
+    } catch (error) {
+      if (signal.aborted) return undefined;
+      throw error;
+    }
+  });
+  if (found && !signal.aborted) sooner.value = found;
+}
+const soonerBy = computed(() =>
+  sooner.value.slice(0, 2).flatMap((more) => {
+    const what = COUNTED.find((other) => other.field === more.field);
+    if (!what || more.count > what.most) return [];
+    const saved = minutes((day.value?.length_s ?? 0) - more.length_s);
+    return [{ what, count: more.count, saved: `${saved} ${saved === 1 ? "minute" : "minutes"}` }];
+  }),
+);
 function stopLooking() {
   current?.abort();
   looking.value = false;
@@ -205,6 +235,11 @@ const inkName = (key: string) => card.value?.plan.inks.find((ink) => ink.key ===
         That is {{ late }} {{ late === 1 ? "minute" : "minutes" }} late: take another maker, heat tool or
         mask, or fewer cards.
       </b>
+      <span v-for="{ what, count, saved } in soonerBy" :key="what.field">
+        With
+        <button class="word" @click="counts[what.field] = count">{{ count }} {{ what.many }}</button>
+        it ends {{ saved }} sooner.
+      </span>
       <span v-if="looking" role="status" class="quiet"
         >{{ day ? "Looking for a shorter day" : "Planning the day" }} …
         <button class="press" @click="stopLooking">That will do</button></span

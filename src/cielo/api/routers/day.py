@@ -12,7 +12,7 @@ from cielo.api.routers.cards import attachment
 from cielo.api.schemas.cards import FromCore
 from cielo.api.schemas.problem import REFUSALS
 from cielo.app import cards as desk
-from cielo.app.day import MOST_CARDS, DayPlan, DayWish, export_day, plan_day
+from cielo.app.day import MOST_CARDS, QUICK, DayPlan, DayWish, export_day, plan_day, what_would_help
 
 router = APIRouter(tags=["day"], responses=REFUSALS)
 
@@ -20,7 +20,7 @@ Count = Annotated[int, Query(ge=1, le=MOST_CARDS)]
 Few = Annotated[int, Query(ge=1, le=9)]
 Deadline = Annotated[float | None, Query(gt=0, le=2880, allow_inf_nan=False)]
 # A first answer at once, and a longer look when it is asked for.
-EFFORTS = {"quick": 0.02, "longer": 0.5}
+EFFORTS = {"quick": QUICK, "longer": 0.5}
 
 
 class EntryOut(FromCore):
@@ -62,6 +62,14 @@ class DayOut(BaseModel):
         )
 
 
+class SoonerOut(FromCore):
+    """One more of something, so many then, and how long the day is with it."""
+
+    field: str
+    count: int
+    length_s: int
+
+
 def day_wish(
     cards: Count = 1,
     makers: Few = 1,
@@ -89,6 +97,15 @@ def day(
     """The shortest day found for a batch of a card."""
     plan = desk.open_card(store, card_id).revision.plan
     return DayOut.of(plan_day(plan, replace(wish, deadline_minutes=deadline_minutes), EFFORTS[look]))
+
+
+@router.get("/cards/{card_id}/day/sooner")
+def sooner(
+    card_id: CardId, store: StoreOfApp, wish: Wish, length_s: Annotated[int, Query(ge=1, le=100_000_000)]
+) -> list[SoonerOut]:
+    """What one more of would end a day of that length sooner, the most first."""
+    plan = desk.open_card(store, card_id).revision.plan
+    return [SoonerOut.model_validate(more) for more in what_would_help(plan, wish, length_s)]
 
 
 @router.get("/cards/{card_id}/day/export", response_class=Response)
