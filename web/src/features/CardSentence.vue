@@ -272,7 +272,7 @@ function layOut() {
           :units="units"
           @change="(mm) => setReveals(mm)"
         />
-        all round (<button class="press tiny" @click="eachSide = true">each side apart</button>).
+        all round, or <button class="press tiny" @click="eachSide = true">each side apart</button>.
       </template>
       <template v-else>
         <template v-for="(side, i) in SIDES" :key="side.field"

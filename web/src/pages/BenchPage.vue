@@ -6,6 +6,7 @@ import NoticeLine from "../components/NoticeLine.vue";
 import LyingMasks from "../features/LyingMasks.vue";
 import { useBench } from "../composables/useBench";
 import { useShelf } from "../composables/useShelf";
+import { nextInReach } from "../logic/batch";
 import { sayClock, sayMinutes } from "../logic/time";
 
 const props = defineProps<{ id: string }>();
@@ -53,14 +54,25 @@ const ways = computed(() => (step.value?.do === "dry" ? (bench.value?.ways[step.
 
 // The batch in rotation.
 const places = computed(() =>
-  Object.entries(bench.value?.places ?? {}).map(([n, id]) => ({ number: Number(n), id })),
+  Object.entries(bench.value?.places ?? {}).map(([n, id]) => {
+    const timer = timers.value.find((t) => t.number === Number(n) && t.left > 0);
+    return { number: Number(n), step: nameOf(id), left: timer?.left ?? 0 };
+  }),
 );
-const runs = (number: number) => timers.value.find((t) => t.number === number && t.left > 0);
 /** While this card dries: the card furthest behind that does not. */
 const free = computed(() => {
-  const others = places.value.filter((p) => p.number !== bench.value?.number && !runs(p.number));
-  return others.sort((a, b) => nameOf(a.id) - nameOf(b.id) || a.number - b.number)[0];
+  const others = places.value.filter((p) => p.number !== bench.value?.number && p.left <= 0);
+  return others.sort((a, b) => a.step - b.step || a.number - b.number)[0];
 });
+
+/** In a large batch only the cards next in reach are shown, until all are asked for. */
+const MOST_SHOWN = 8;
+const showAll = ref(false);
+const shown = computed(() =>
+  showAll.value || places.value.length <= MOST_SHOWN
+    ? places.value
+    : nextInReach(places.value, bench.value?.number ?? 1, MOST_SHOWN - 1),
+);
 
 // Done differently, in two taps.
 const telling = ref(false);
@@ -111,15 +123,23 @@ watch(
       <nav class="batch" aria-label="Cards of the batch">
         <template v-if="places.length > 1">
           <button
-            v-for="place in places"
+            v-for="place in shown"
             :key="place.number"
             class="chip"
             :aria-current="place.number === bench.number"
             @click="take(place.number)"
           >
             <span class="visually-hidden">Card </span>{{ place.number
-            }}<span class="visually-hidden">{{ runs(place.number) ? " drying " : " at step " }}</span
-            ><small>{{ runs(place.number) ? sayClock(runs(place.number)!.left) : nameOf(place.id) }}</small>
+            }}<span class="visually-hidden">{{ place.left > 0 ? " drying " : " at step " }}</span
+            ><small>{{ place.left > 0 ? sayClock(place.left) : place.step }}</small>
+          </button>
+          <button
+            v-if="places.length > MOST_SHOWN"
+            class="press all"
+            :aria-expanded="showAll"
+            @click="showAll = !showAll"
+          >
+            {{ showAll ? "fewer" : `all ${places.length}` }}
           </button>
         </template>
         <button
@@ -130,6 +150,7 @@ watch(
         >
           −
         </button>
+        <span v-if="places.length < 2" class="cards">one card</span>
         <button class="chip" aria-label="One card more" @click="setBatch(places.length + 1)">+</button>
       </nav>
       <p class="count">
@@ -191,7 +212,7 @@ watch(
         <p v-if="here && here.left > 0 && free" class="elsewhere">
           While it dries:
           <button class="press main" @click="take(free.number)">
-            take card {{ free.number }}, at step {{ nameOf(free.id) }}
+            take card {{ free.number }}, at step {{ free.step }}
           </button>
         </p>
         <p v-for="timer in elsewhere" :key="`${timer.number}-${timer.step}`" class="elsewhere">
@@ -361,7 +382,12 @@ section {
   display: flex;
   flex-wrap: wrap;
   gap: 6px;
-  max-width: 560px;
+  max-width: 640px;
+}
+.cards {
+  align-self: center;
+  font-size: 19px;
+  white-space: nowrap;
 }
 .chip {
   min-width: 52px;
