@@ -195,6 +195,8 @@ def _cutting_as_json(laid: Any, answers: Any) -> Any:
         "stocks": [
             {
                 "of": s.of,
+                "sheet": s.sheet.key,
+                "larger": s.larger or None,
                 "refused": s.refused or None,
                 "sheets": [
                     {
@@ -226,7 +228,11 @@ def _say_cutting(document: Any, laid: Any, answers: Any, form: str) -> None:
     for stock in laid.stocks:
         sheets = "one sheet" if len(stock.sheets) == 1 else f"{len(stock.sheets)} sheets"
         waste = sum(sheet.waste for sheet in stock.sheets) / max(1, len(stock.sheets))
-        print(stock.refused or f"{stock.of}: {sheets} of {laid.sheet.name}, {waste:.0%} lost beside useful offcuts.")
+        if stock.sheets:
+            larger = f" ({stock.larger})" if stock.larger else ""
+            print(f"{stock.of}: {sheets} of {stock.sheet.name}{larger}, {waste:.0%} lost beside useful offcuts.")
+        if stock.refused:
+            print(f"{stock.of}: {stock.refused}")
     for trouble in laid.troubles:
         print(f"Does not fit: {trouble}")
     for answer in answers:

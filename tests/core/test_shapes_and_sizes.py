@@ -1,5 +1,6 @@
 """Stencils, places and sizes: against Shapely, closed forms and the figures of the trade; each check where it is and where it is not."""
 
+from collections import Counter
 from dataclasses import replace
 from math import cos, hypot, pi, radians, sqrt
 
@@ -10,6 +11,7 @@ from hypothesis import strategies as st
 from shapely import LineString, Point, Polygon, affinity, box, union_all
 from shapely.ops import split
 
+from cielo.app.cutting import lay_out_pieces
 from cielo.core.advice.judge import judge
 from cielo.core.geometry.bridges import with_bridges
 from cielo.core.geometry.designs import DESIGNS, lay_design
@@ -462,6 +464,32 @@ def test_nested_pieces_all_lie_on_a_sheet_and_none_over_another(sizes: list[tupl
 def test_a_piece_larger_than_every_sheet_is_refused_in_words() -> None:
     with pytest.raises(BadInput, match="base is larger than a sheet"):
         nest([Want("base", inches(12), inches(6), 1)], SHEETS["letter"])
+
+
+@pytest.mark.parametrize("count", [1, 6])
+def test_every_piece_of_a_batch_lies_on_some_sheet_or_is_named(count: int) -> None:
+    """Frames for every card, masks once, the spotlight out of the panel; what no sheet holds hinders nothing else."""
+    cuts = (
+        Cut("fr", "frame", "frame", "rectangle", 60, 60, 50, 40, 0, 6),
+        Cut("sp", "sun spot", "spotlight", "round", 60, 60, 30, 30),
+    )
+    of = replace(plan_of(), masks=(Disc("moon", "moon", 50, 60, 40), EdgeMask("land", "land", 60, 100, "hills")), cuts=cuts)
+    for width_mm, larger, refused in (
+        (127.0, set(), set()),
+        (280.0, {"base", "land mask"}, set()),
+        (420.0, {"land mask"}, {"base"}),
+    ):
+        cutting = lay_out_pieces(
+            replace(of, card=replace(of.card, width_mm=width_mm, envelope=next(iter(READY_MADE)))), count, "letter"
+        )
+        laid = Counter(piece.name for stock in cutting.stocks for sheet in stock.sheets for piece in sheet.laid)
+        wanted = {p.name: 1 if p.once else count for p in cutting.pieces if not p.from_panel}
+        assert {name for name in wanted if any(f"the {name}" in stock.larger for stock in cutting.stocks)} >= larger
+        assert {name for name in wanted if any(name in stock.refused for stock in cutting.stocks)} == refused
+        assert laid == {name: many for name, many in wanted.items() if name not in refused}
+        assert (laid["frame"], laid["moon mask"]) == (count, 1)
+        assert all(bool(stock.larger) == (stock.sheet != cutting.sheet) for stock in cutting.stocks)
+        assert all(("hinged" in stock.refused) == bool(stock.refused) for stock in cutting.stocks)
 
 
 @pytest.mark.parametrize("key", DESIGNS)

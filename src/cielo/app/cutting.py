@@ -1,13 +1,13 @@
 """The pieces of a card: what to cut, how they lie on the sheets owned, the envelope, and the cutter."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
 
 from cielo.core.geometry.envelopes import FoldedEnvelope, envelope_troubles, fold_envelope, pile_mm
-from cielo.core.geometry.nesting import SHEETS, NestedSheet, Sheet, Want, nest
+from cielo.core.geometry.nesting import SHEETS, NestedSheet, Sheet, Want, fits, nest
 from cielo.core.geometry.pieces import Piece, pieces_of, tape_lengths_mm
 from cielo.core.plan import Plan
 from cielo.devices.cutter import CutReport, Cutter, SimulatedCutter
@@ -20,16 +20,21 @@ MAT_MARGIN_MM = 5.0
 
 @dataclass(frozen=True)
 class StockNeeded:
-    """How the straight pieces of one stock lie on its sheets. ``refused`` is why they do not, where they do not."""
+    """How the pieces of one stock lie on sheets of one size; ``larger`` says why that is not the size asked for, where it is not.
+
+    ``refused`` says which pieces no sheet holds, where there are some.
+    """
 
     of: str
+    sheet: Sheet
     sheets: tuple[NestedSheet, ...]
+    larger: str = ""
     refused: str = ""
 
 
 @dataclass(frozen=True)
 class Cutting:
-    """Everything to cut for a number of cards."""
+    """Everything to cut for a number of cards; ``sheet`` is the size asked for."""
 
     pieces: tuple[Piece, ...]
     tapes: dict[str, tuple[float, ...]]
@@ -41,19 +46,39 @@ class Cutting:
 
 
 def lay_out_pieces(plan: Plan, count: int, sheet_key: str) -> Cutting:
-    """The pieces of ``count`` cards, those of one stock nested on sheets of one size. Raises BadInput for an unknown sheet."""
+    """The pieces of ``count`` cards, those of one stock nested on sheets of one size: that asked for, or where a piece is larger the next
+    that holds all. Raises BadInput for an unknown sheet.
+    """
     if sheet_key not in SHEETS:
         raise BadInput(f"there is no sheet {sheet_key!r}.", field="sheet", mend=f"Choose one of: {', '.join(SHEETS)}.")
     sheet, pieces, pile = SHEETS[sheet_key], pieces_of(plan), pile_mm(plan)
-    stocks = []
-    for of in dict.fromkeys(piece.of for piece in pieces if piece.straight):
-        wants = [Want(p.name, p.width_mm, p.height_mm, count) for p in pieces if p.straight and p.of == of]
-        try:
-            stocks.append(StockNeeded(of, nest(wants, sheet)))
-        except BadInput as error:
-            stocks.append(StockNeeded(of, (), f"{error.reason} {error.mend}"))
+    on_sheets = [piece for piece in pieces if not piece.from_panel and piece.width_mm > 0 and piece.height_mm > 0]
+    wants: dict[str, list[Want]] = {}
+    for piece in on_sheets:
+        wanted = Want(piece.name, piece.width_mm, piece.height_mm, 1 if piece.once else count)
+        wants.setdefault(piece.of, []).append(wanted)
+    stocks = tuple(_needed(of, of_stock, sheet) for of, of_stock in wants.items())
     folded = fold_envelope(plan.card, pile, plan.units) if plan.card.envelope == "folded" else None
-    return Cutting(pieces, tape_lengths_mm(plan), folded, pile, envelope_troubles(plan), tuple(stocks), sheet)
+    return Cutting(pieces, tape_lengths_mm(plan), folded, pile, envelope_troubles(plan), stocks, sheet)
+
+
+def _needed(of: str, wants: Sequence[Want], asked: Sheet) -> StockNeeded:
+    by_size = sorted(SHEETS.values(), key=lambda sheet: sheet.width_mm * sheet.height_mm)
+    sheet = next((s for s in (asked, *by_size) if not _too_large(wants, s)), None)
+    if sheet is not None:
+        hinder = _too_large(wants, asked)
+        return StockNeeded(
+            of, sheet, nest(wants, sheet), f"{asked.name} is too small for the {' and the '.join(hinder)}" if hinder else ""
+        )
+    hinder = _too_large(wants, by_size[-1])
+    refused = f"The {' and the '.join(hinder)} {'is' if len(hinder) == 1 else 'are'} larger than every sheet"
+    refused += "; make it of two leaves hinged together." if hinder == ["base"] else "."
+    rest = [want for want in wants if want.name not in hinder]
+    return replace(_needed(of, rest, asked), refused=refused)
+
+
+def _too_large(wants: Sequence[Want], sheet: Sheet) -> list[str]:
+    return [want.name for want in wants if not fits(want, sheet.width_mm, sheet.height_mm)]
 
 
 @dataclass(frozen=True)

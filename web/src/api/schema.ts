@@ -2612,7 +2612,7 @@ export interface components {
         };
         /**
          * PiecesOut
-         * @description Everything to cut for a number of cards, nested on sheets of one size.
+         * @description Everything to cut for a number of cards, nested on sheets; ``sheet`` is the size asked for.
          */
         PiecesOut: {
             /** Pieces */
@@ -3144,14 +3144,20 @@ export interface components {
              */
             translucent: boolean;
         };
-        /** StockNeededOut */
+        /**
+         * StockNeededOut
+         * @description ``larger``: why the sheet is not the one asked for; ``refused``: what no sheet holds.
+         */
         StockNeededOut: {
             /** Of */
             of: string;
+            sheet: components["schemas"]["SheetOut"];
             /** Count */
             count: number;
             /** Sheets */
             sheets: components["schemas"]["NestedSheetOut"][];
+            /** Larger */
+            larger: string;
             /** Refused */
             refused: string;
         };

@@ -485,8 +485,8 @@ function layOut() {
 }
 .tiny {
   min-height: 32px;
-  padding: 0 6px;
-  font-size: 15px;
+  padding: 0 2px;
+  font-size: 17px;
   color: var(--ink-soft);
 }
 .inks {

@@ -51,6 +51,10 @@ const useful = () => props.nested.offcuts.filter((offcut) => offcut.width_mm * o
 </template>
 
 <style scoped>
+/* Half of the rim's line lies outside. */
+svg {
+  overflow: visible;
+}
 figure {
   margin: 0;
   max-width: 200px;

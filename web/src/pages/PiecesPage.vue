@@ -153,19 +153,19 @@ const templateUrl = (key: string, form: string) =>
         <div v-for="stock in pieces.stocks" :key="stock.of" class="stock">
           <p>
             <b>{{ stock.of }}</b>
-            <template v-if="stock.refused">: {{ stock.refused }}</template>
-            <template v-else
-              >: {{ stock.count === 1 ? "one sheet" : `${stock.count} sheets` }} of
-              {{ pieces.sheet.name }}</template
+            <template v-if="stock.count"
+              >: {{ stock.count === 1 ? "one sheet" : `${stock.count} sheets` }} of {{ stock.sheet.name
+              }}{{ stock.larger ? `; ${stock.larger}` : "" }}.</template
             >
+            {{ stock.refused }}
           </p>
           <div class="sheets">
             <NestedSheet
               v-for="(nested, i) in stock.sheets"
               :key="i"
               :nested="nested"
-              :width="pieces.sheet.width_mm"
-              :height="pieces.sheet.height_mm"
+              :width="stock.sheet.width_mm"
+              :height="stock.sheet.height_mm"
               :units="units"
             />
           </div>

@@ -6,7 +6,7 @@ from typing import Annotated, Literal, Self
 from pydantic import BaseModel, Field
 
 from cielo.api.schemas.cards import Body, FromCore, RevisionNumber, path_of
-from cielo.app.cutting import CutPiece, Cutting
+from cielo.app.cutting import CutPiece, Cutting, StockNeeded
 from cielo.core.geometry.designs import Design
 from cielo.core.geometry.holding import is_stencil, stencil_facts
 from cielo.core.geometry.masks import outlines_mm
@@ -158,11 +158,33 @@ class NestedSheetOut(FromCore):
     alike: int = 1
 
 
+class SheetOut(FromCore):
+    key: str
+    name: str
+    width_mm: float
+    height_mm: float
+
+
 class StockNeededOut(BaseModel):
+    """``larger``: why the sheet is not the one asked for; ``refused``: what no sheet holds."""
+
     of: str
+    sheet: SheetOut
     count: int
     sheets: list[NestedSheetOut]
+    larger: str
     refused: str
+
+    @classmethod
+    def of_stock(cls, stock: StockNeeded) -> Self:
+        return cls(
+            of=stock.of,
+            sheet=SheetOut.model_validate(stock.sheet),
+            count=len(stock.sheets),
+            sheets=_grouped(stock.sheets),
+            larger=stock.larger,
+            refused=stock.refused,
+        )
 
 
 class EnvelopeOut(BaseModel):
@@ -171,15 +193,8 @@ class EnvelopeOut(BaseModel):
     makes: str
 
 
-class SheetOut(FromCore):
-    key: str
-    name: str
-    width_mm: float
-    height_mm: float
-
-
 class PiecesOut(BaseModel):
-    """Everything to cut for a number of cards, nested on sheets of one size."""
+    """Everything to cut for a number of cards, nested on sheets; ``sheet`` is the size asked for."""
 
     pieces: list[PieceOut]
     tapes: list[str]
@@ -210,9 +225,7 @@ class PiecesOut(BaseModel):
             else None,
             pile_mm=cutting.pile_mm,
             troubles=list(cutting.troubles),
-            stocks=[
-                StockNeededOut(of=s.of, count=len(s.sheets), sheets=_grouped(s.sheets), refused=s.refused) for s in cutting.stocks
-            ],
+            stocks=[StockNeededOut.of_stock(stock) for stock in cutting.stocks],
             sheet=SheetOut.model_validate(cutting.sheet),
             sheets=sheets,
         )

@@ -1,4 +1,5 @@
-"""Straight pieces of a batch laid out on the sheets owned, and what the offcuts still yield.
+"""The pieces of a batch laid out on the sheets owned, and what the offcuts still yield. One that is not straight takes the rectangle
+round it.
 
 Packing is rectpack's (guillotine cuts, as a trimmer makes them). It counts in whole units of a ten-thousandth of a millimetre, in which
 a sixteenth of an inch (1.5875 mm) is exact, so that four quarters of a sheet fit it: rounding never loses a piece.
@@ -42,7 +43,7 @@ SHEETS: dict[str, Sheet] = {
 
 @dataclass(frozen=True)
 class Want:
-    """A straight piece and how many of it."""
+    """A piece by the rectangle it takes, and how many of it."""
 
     name: str
     width_mm: float
@@ -86,11 +87,9 @@ class NestedSheet:
 def nest(wants: Sequence[Want], sheet: Sheet) -> tuple[NestedSheet, ...]:
     """All pieces on as few sheets as the packing finds; every piece is on one of them. Raises BadInput for a piece no sheet can hold."""
     for want in wants:
-        if not _fits(want, sheet.width_mm, sheet.height_mm):
+        if not fits(want, sheet.width_mm, sheet.height_mm):
             raise BadInput(
-                f"the {want.name} is larger than a sheet of {sheet.name}.",
-                field="sheet",
-                mend="Choose a larger sheet, or make it of two leaves hinged together.",
+                f"the {want.name} is larger than a sheet of {sheet.name}.", field="sheet", mend="Choose a larger sheet."
             )
     pieces = [want for want in wants for _ in range(want.count)]
     laid: list[list[Laid]] = []
@@ -128,7 +127,7 @@ def _pack_one_way(pieces: Sequence[Want], sheet: Sheet, way: type, turn: bool) -
 
 def _upright(want: Want, sheet: Sheet) -> Want:
     """A piece laid the way it fits the sheet."""
-    if want.may_turn and not _fits(replace(want, may_turn=False), sheet.width_mm, sheet.height_mm):
+    if want.may_turn and not fits(replace(want, may_turn=False), sheet.width_mm, sheet.height_mm):
         return replace(want, width_mm=want.height_mm, height_mm=want.width_mm)
     return want
 
@@ -137,7 +136,8 @@ def _whole(length_mm: float) -> int:
     return round(length_mm * PER_MM)
 
 
-def _fits(want: Want, width_mm: float, height_mm: float) -> bool:
+def fits(want: Want, width_mm: float, height_mm: float) -> bool:
+    """Whether a piece fits a rectangle, turned where it may be."""
     slack = 1 / PER_MM
     upright = want.width_mm <= width_mm + slack and want.height_mm <= height_mm + slack
     turned = want.height_mm <= width_mm + slack and want.width_mm <= height_mm + slack
@@ -148,7 +148,7 @@ def _sheet(laid: Sequence[Laid], sheet: Sheet, wants: Sequence[Want]) -> NestedS
     area = sheet.width_mm * sheet.height_mm
     used = sum(piece.width_mm * piece.height_mm for piece in laid) / area
     offcuts = tuple(
-        Offcut(x, y, w, h, tuple(dict.fromkeys(want.name for want in wants if _fits(want, w, h))))
+        Offcut(x, y, w, h, tuple(dict.fromkeys(want.name for want in wants if fits(want, w, h))))
         for x, y, w, h in _free(laid, sheet)
     )
     kept = sum(offcut.width_mm * offcut.height_mm for offcut in offcuts) / area

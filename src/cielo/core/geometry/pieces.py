@@ -33,7 +33,8 @@ class Piece:
     cuts : closed outlines to cut through, each (n, 2), mm, the first point repeated at the end.
     scores : lines to score, each (n, 2), mm.
     note : what to know when cutting it.
-    straight : whether a trimmer alone can cut it, so that it can be nested with others.
+    from_panel : whether it comes out of the panel, and takes no sheet of its own.
+    once : whether one serves the whole batch.
     """
 
     key: str
@@ -44,7 +45,8 @@ class Piece:
     cuts: tuple[Array, ...]
     scores: tuple[Array, ...] = ()
     note: str = ""
-    straight: bool = False
+    from_panel: bool = False
+    once: bool = False
 
     @property
     def cut_length_mm(self) -> float:
@@ -93,7 +95,7 @@ def tape_lengths_mm(plan: Plan) -> dict[str, tuple[float, ...]]:
 
 
 def _straight(key: str, name: str, of: str, size: tuple[float, float], note: str, scores: tuple[Array, ...] = ()) -> Piece:
-    return Piece(key, name, of, *size, (_ring(box(0, 0, *size).exterior),), scores, note, straight=True)
+    return Piece(key, name, of, *size, (_ring(box(0, 0, *size).exterior),), scores, note)
 
 
 def _base(card: Card, units: Units) -> Piece:
@@ -134,9 +136,7 @@ def _panel(plan: Plan) -> Piece:
     holes = tuple(ring for shape in windows for ring in rings_mm(affinity.translate(shape, spare, spare)))
     if not holes:
         return piece
-    return Piece(
-        "panel", "panel", piece.of, *size, (*piece.cuts, *holes), trim, f"{note} Cut the openings when it is dry.", straight=True
-    )
+    return Piece("panel", "panel", piece.of, *size, (*piece.cuts, *holes), trim, f"{note} Cut the openings when it is dry.")
 
 
 def _cut(plan: Plan, cut: Cut) -> Iterator[Piece]:
@@ -154,7 +154,7 @@ def _cut(plan: Plan, cut: Cut) -> Iterator[Piece]:
             )
         case "spotlight":
             note = f"Cut it out of this panel and lay it on the second print, {at}; what is left of this panel serves in reverse."
-            yield _free(cut.key, cut.name, plan.stock.name, shape, note)
+            yield replace(_free(cut.key, cut.name, plan.stock.name, shape, note), from_panel=True)
         case "frame":
             rim = shape.buffer(cut.rim_mm, join_style="mitre").difference(shape)
             mats = plan.card.mats
@@ -195,7 +195,7 @@ def _mask(plan: Plan, mask: Mask) -> Piece:
         note = f"A middle is held by nothing and falls out: bridge it on the Desk, or lay it in by hand. {note}"
     if not isinstance(mask, Disc | MotifMask | Drawn) or mask.keeps == "outside":
         note = f"Its margin of {say_length(MARGIN_MM, plan.units)} lies beside the panel. {note}"
-    return _free(mask.key, mask.called, MASK_STOCK, covers, note.strip())
+    return replace(_free(mask.key, mask.called, MASK_STOCK, covers, note.strip()), once=True)
 
 
 def _free(key: str, name: str, of: str, shape: BaseGeometry, note: str) -> Piece:
