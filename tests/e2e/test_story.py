@@ -216,3 +216,26 @@ def test_no_page_has_an_accessibility_fault_that_axe_can_find(page: Page) -> Non
     for address in pages:
         page.goto(address)
         check_reachable(page)
+
+
+@pytest.mark.parametrize("size", [(820, 1180), (412, 915)], ids=["tablet", "phone"])
+def test_upright_nothing_runs_off_the_side_and_the_card_keeps_its_name(page: Page, size: tuple[int, int]) -> None:
+    page.set_viewport_size({"width": size[0], "height": size[1]})
+    page.goto("/")
+    page.get_by_text("Dusk over dunes").click()
+    expect(page.get_by_role("list", name="Steps")).to_be_visible()
+    desk = page.url
+    pages = ["/", desk, desk.replace("/desk/", "/bench/"), *(f"{desk}/{part}" for part in ("pieces", "day"))]
+    for address in [*pages, "/stencils", "/crossings"]:
+        page.goto(address)
+        page.wait_for_load_state("networkidle")
+        wide = page.evaluate("() => [document.documentElement.scrollWidth, innerWidth]")
+        assert wide[0] <= wide[1], f"{address} runs off the side"
+        if address in pages[2:]:
+            expect(page.get_by_role("heading", name="Dusk over dunes")).to_be_visible()
+    page.goto(desk)
+    name = page.get_by_label("Name of the card")
+    expect(name).to_have_value("Dusk over dunes")
+    box = name.bounding_box()
+    assert box is not None
+    assert box["width"] > 180

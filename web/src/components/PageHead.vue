@@ -34,4 +34,17 @@ header {
   display: flex;
   align-items: center;
 }
+/* Upright, the title has a row to itself. */
+@media (max-width: 1000px) {
+  header {
+    flex-wrap: wrap;
+    gap: 0 22px;
+  }
+  .actions {
+    flex: 1 0 100%;
+    flex-wrap: wrap;
+    justify-content: space-between;
+    margin-left: -14px;
+  }
+}
 </style>

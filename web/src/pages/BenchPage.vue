@@ -474,4 +474,36 @@ footer {
 .huge.main {
   min-width: 270px;
 }
+/* A tablet held upright: the cards in a row of their own, the picture above the words. */
+@media (max-aspect-ratio: 1/1) {
+  header {
+    flex-wrap: wrap;
+    row-gap: 4px;
+  }
+  .batch {
+    order: 1;
+    flex-basis: 100%;
+    max-width: none;
+  }
+  main {
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: minmax(220px, 42vh) minmax(0, 1fr);
+    gap: 16px;
+  }
+}
+@media (max-width: 700px) {
+  main {
+    grid-template-rows: minmax(180px, 34vh) minmax(0, 1fr);
+  }
+  .huge,
+  .huge.main {
+    min-width: 0;
+  }
+  .next {
+    display: none;
+  }
+  footer {
+    justify-content: space-between;
+  }
+}
 </style>

@@ -226,6 +226,12 @@ main {
   grid-template-columns: minmax(0, 1.2fr) minmax(430px, 1fr);
   grid-template-rows: minmax(430px, calc(100vh - 320px)) auto;
 }
+@media (max-width: 900px) {
+  main {
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: minmax(360px, 60vh) auto auto;
+  }
+}
 .weave {
   padding: 14px 18px;
   background: var(--surround);

@@ -333,6 +333,12 @@ main {
   display: grid;
   grid-template-columns: minmax(0, 1.28fr) minmax(420px, 1fr);
 }
+@media (max-width: 760px) {
+  main {
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: minmax(260px, 46vh) minmax(0, 1fr);
+  }
+}
 .left {
   display: flex;
   flex-direction: column;

@@ -316,6 +316,11 @@ main {
   display: grid;
   grid-template-columns: minmax(0, 1.5fr) minmax(400px, 1fr);
 }
+@media (max-width: 760px) {
+  main {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 .table {
   padding: 18px 24px 50px;
   background: var(--surround);
