@@ -84,53 +84,48 @@ const counted = computed(() => {
 onMounted(desk.load);
 onBeforeUnmount(() => current?.abort());
 
-/** A first day at once, then a longer look for a shorter one, which can be stopped. */
-async function plan() {
-  current?.abort();
-  const mine = new AbortController();
-  current = mine;
-  sooner.value = [];
-  for (const look of ["quick", "longer"] as const) {
-    looking.value = true;
-    const query = { ...counts, look };
-    const found = await attempt(async () => {
-      try {
-        return await take<Schemas["DayOut"]>(
-          api.GET("/api/cards/{card_id}/day", {
-            params: { path: { card_id: props.id }, query },
-            signal: mine.signal,
-          }),
-        );
-      } catch (error) {
-        if (mine.signal.aborted) return undefined;
-        throw error;
-      }
-    });
-    if (mine.signal.aborted) return;
-    if (!found) break;
-    if (!day.value || look === "quick" || found.length_s <= day.value.length_s) day.value = found;
-    if (found.shortest) break;
-  }
-  looking.value = false;
-  if (day.value) await lookForSooner(mine.signal, day.value.length_s);
-}
-
-/** What one more of would end the day sooner: looked for when the day stands, and given up when anything changes. */
-async function lookForSooner(signal: AbortSignal, length_s: number) {
-  const found = await attempt(async () => {
+/** An answer, or nothing where it was given up meanwhile. */
+function unlessGivenUp<T>(
+  signal: AbortSignal,
+  ask: () => Promise<{ data?: unknown }>,
+): Promise<T | undefined> {
+  return attempt(async () => {
     try {
-      const query = { ...counts, length_s };
-      return await take<Schemas["SoonerOut"][]>(
-        api.GET("/api/cards/{card_id}/day/sooner", {
-          params: { path: { card_id: props.id }, query },
-          signal,
-        }),
-      );
+      return await take<T>(ask());
     } catch (error) {
       if (signal.aborted) return undefined;
       throw error;
     }
   });
+}
+
+/** A first day at once, then a longer look for a shorter one, which can be stopped; then what one more of would end it sooner. */
+async function plan() {
+  current?.abort();
+  const mine = new AbortController();
+  const { signal } = mine;
+  const path = { card_id: props.id };
+  current = mine;
+  sooner.value = [];
+  for (const look of ["quick", "longer"] as const) {
+    looking.value = true;
+    const found = await unlessGivenUp<Schemas["DayOut"]>(signal, () =>
+      api.GET("/api/cards/{card_id}/day", { params: { path, query: { ...counts, look } }, signal }),
+    );
+    if (signal.aborted) return;
+    looking.value = false;
+    if (!found) return;
+    if (!day.value || look === "quick" || found.length_s <= day.value.length_s) day.value = found;
+    if (found.shortest) break;
+  }
+  if (!day.value) return;
+  const { length_s } = day.value;
+  const found = await unlessGivenUp<Schemas["SoonerOut"][]>(signal, () =>
+    api.GET("/api/cards/{card_id}/day/sooner", {
+      params: { path, query: { ...counts, length_s } },
+      signal,
+    }),
+  );
   if (found && !signal.aborted) sooner.value = found;
 }
 const soonerBy = computed(() =>
