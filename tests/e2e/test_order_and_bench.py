@@ -63,6 +63,7 @@ def at_the_bench(page: Page, server: Server) -> None:
     page.get_by_role("button", name="take card 2, at step 1").click()
     expect(page.get_by_text("Step 1 of")).to_be_visible()
     expect(page.get_by_text("Card 1, drying from step")).to_be_visible()
+    expect(page.get_by_text("lies on card 1: take another one like it")).to_be_visible()
     check_reachable(page)
 
     # Done differently on the second card, told in two taps, and predicted from there on.

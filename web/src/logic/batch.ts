@@ -17,3 +17,19 @@ export function nextInReach<Card extends InBatch>(cards: Card[], inHand: number,
     .slice(0, most)
     .sort((a, b) => a.number - b.number);
 }
+
+/** The cards, but for one, on which a mask lies now: laid in a step that is done, and not lifted since. */
+export function cardsUnder(
+  mask: string,
+  steps: { do: string; mask?: string }[],
+  cards: Pick<InBatch, "number" | "step">[],
+  except: number,
+): number[] {
+  return cards
+    .filter(({ number, step }) => {
+      const done = steps.slice(0, step - 1).filter((s) => s.mask === mask);
+      const last = done.reverse().find((s) => s.do === "lay-mask" || s.do === "lift-mask");
+      return number !== except && last?.do === "lay-mask";
+    })
+    .map(({ number }) => number);
+}

@@ -6,7 +6,7 @@ import NoticeLine from "../components/NoticeLine.vue";
 import LyingMasks from "../features/LyingMasks.vue";
 import { useBench } from "../composables/useBench";
 import { useShelf } from "../composables/useShelf";
-import { nextInReach } from "../logic/batch";
+import { cardsUnder, nextInReach } from "../logic/batch";
 import { sayClock, sayMinutes } from "../logic/time";
 
 const props = defineProps<{ id: string }>();
@@ -63,6 +63,16 @@ const places = computed(() =>
 const free = computed(() => {
   const others = places.value.filter((p) => p.number !== bench.value?.number && p.left <= 0);
   return others.sort((a, b) => a.step - b.step || a.number - b.number)[0];
+});
+
+/** The mask to be laid may still lie on another card of the batch. Tape is plenty. */
+const takenBy = computed(() => {
+  const now = step.value;
+  if (now?.do !== "lay-mask") return undefined;
+  const mask = bench.value?.plan.masks?.find((m) => m.key === now.mask);
+  const [on] = cardsUnder(now.mask, steps.value, places.value, bench.value?.number ?? 1);
+  if (!mask || mask.shape === "tapes" || on === undefined) return undefined;
+  return { on, called: bench.value?.reading.masks.find((m) => m.key === mask.key)?.called ?? mask.name };
 });
 
 /** In a large batch only the cards next in reach are shown, until all are asked for. */
@@ -183,6 +193,10 @@ watch(
         <p class="fetch"><b>Fetch</b> {{ reading.fetch }}.</p>
         <p v-if="reading.fetch.includes('off-load')" class="fetch">
           <b>First</b> off-load the brush on scrap until it marks pale.
+        </p>
+        <p v-if="takenBy" class="fetch">
+          <b>Mind.</b> The {{ takenBy.called }} lies on card {{ takenBy.on }}: take another one like it, or
+          lift it there first.
         </p>
         <p v-for="finding in findings" :key="finding.code" class="fetch">
           <b>{{ finding.severity === "remind" ? "Remember." : "Mind." }}</b> {{ finding.message }}
