@@ -334,6 +334,18 @@ def test_no_more_cards_lie_under_a_mask_than_there_are_masks(masks: int, cards: 
     )
 
 
+@pytest.mark.parametrize(
+    ("ground", "counted"),
+    [
+        ("hills-in-ranks", {"makers", "masks", "heat_tools"}),
+        ("stencil-shaded", {"makers", "stencils"}),
+        ("meeting-blend", {"makers"}),
+    ],
+)
+def test_only_what_a_card_takes_is_counted_and_an_edge_is_a_mask_whichever_side_it_covers(ground: str, counted: set[str]) -> None:
+    assert set(plan_day(planned(ground), DayWish()).counted) == counted
+
+
 @pytest.mark.parametrize(("cards", "makers"), [(1, 1), (3, 2)])
 def test_a_day_keeps_every_order_and_nobody_is_in_two_places(cards: int, makers: int) -> None:
     of = replace(planned("emboss-resist"))

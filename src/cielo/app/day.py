@@ -3,7 +3,7 @@
 from dataclasses import dataclass, replace
 from datetime import datetime
 
-from cielo.core.plan import Plan
+from cielo.core.plan import EdgeMask, Plan
 from cielo.core.sequence.brushes import BrushPlan, plan_brushes
 from cielo.core.sequence.timetable import (
     CUTTER,
@@ -46,12 +46,16 @@ class DayWish:
 
 @dataclass(frozen=True)
 class DayPlan:
-    """Entries in order of their start. ``late_by_s``: how far it overruns the deadline, 0 where it does not."""
+    """Entries in order of their start. ``late_by_s``: how far it overruns the deadline, 0 where it does not.
+
+    counted : which counts of the wish matter to this card.
+    """
 
     entries: tuple[Entry, ...]
     timetable: Timetable
     late_by_s: int
     brushes: BrushPlan
+    counted: tuple[str, ...]
 
 
 @dataclass(frozen=True)
@@ -80,7 +84,7 @@ def plan_day(plan: Plan, wish: DayWish, effort: float = EFFORT) -> DayPlan:
         number = as_begun.setdefault(card, len(as_begun) + 1)
         entries.append(Entry(number, step, numbers[step], said[step], slot.start_s, slot.end_s, slot.by))
     late = max(0, found.length_s - round(60 * wish.deadline_minutes)) if wish.deadline_minutes is not None else 0
-    return DayPlan(tuple(entries), found, late, plan_brushes(plan))
+    return DayPlan(tuple(entries), found, late, plan_brushes(plan), _counted(plan))
 
 
 def what_would_help(plan: Plan, wish: DayWish, length_s: int) -> tuple[Sooner, ...]:
@@ -88,14 +92,10 @@ def what_would_help(plan: Plan, wish: DayWish, length_s: int) -> tuple[Sooner, .
 
     Raises BadInput as plan_day does.
     """
-    taken = {name for task in tasks_of_batch(plan, 1) for name in task.needs} | {s.resource for s in spells_of_batch(plan, 1)}
-    there_is = _resources(plan, wish)
     found = []
-    for field in COUNTS:
+    for field in _counted(plan):
         count = getattr(wish, field) + 1
-        more = replace(wish, **{field: count})
-        if any(_resources(plan, more)[name] > there_is[name] for name in taken):
-            found.append(Sooner(field, count, plan_day(plan, more, QUICK).timetable.length_s))
+        found.append(Sooner(field, count, plan_day(plan, replace(wish, **{field: count}), QUICK).timetable.length_s))
     return tuple(sorted((more for more in found if more.length_s <= length_s - 60), key=lambda more: more.length_s))
 
 
@@ -103,8 +103,18 @@ def _resources(plan: Plan, wish: DayWish) -> dict[str, int]:
     """How many there are of everything that is shared."""
     resources = {MAKER: wish.makers, HEAT: wish.heat_tools, PRESS: wish.presses, CUTTER: wish.cutters}
     for mask in plan.masks:
-        resources[mask_resource(mask.key)] = wish.masks if mask.keeps == "inside" else wish.stencils
+        # An edge is called a mask whichever side it covers.
+        stencil = mask.keeps == "outside" and not isinstance(mask, EdgeMask)
+        resources[mask_resource(mask.key)] = wish.stencils if stencil else wish.masks
     return resources
+
+
+def _counted(plan: Plan) -> tuple[str, ...]:
+    """The counts of a wish on which something this card takes hangs."""
+    taken = {name for task in tasks_of_batch(plan, 1) for name in task.needs} | {s.resource for s in spells_of_batch(plan, 1)}
+    one = _resources(plan, DayWish())
+    two = {field: _resources(plan, DayWish(**{field: 2})) for field in COUNTS}
+    return tuple(field for field in COUNTS if any(two[field][name] > one[name] for name in taken))
 
 
 def export_day(plan: Plan, day: DayPlan, start: datetime, form: str) -> bytes:

@@ -1643,7 +1643,7 @@ export interface components {
         };
         /**
          * DayOut
-         * @description ``shortest``: proven so; else the best found, and none is shorter than ``bound_s``.
+         * @description ``shortest``: proven so; else the best found, and none is shorter than ``bound_s``. ``counted``: what of the wish matters here.
          */
         DayOut: {
             /** Entries */
@@ -1658,6 +1658,8 @@ export interface components {
             late_by_s: number;
             /** Brushes */
             brushes: components["schemas"]["BrushOut"][];
+            /** Counted */
+            counted: string[];
         };
         /** DesignOut */
         DesignOut: {

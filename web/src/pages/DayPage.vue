@@ -27,23 +27,21 @@ const counts = reactive({
   masks: 2,
 });
 const cards = computed(() => counts.cards);
-/** What can be counted, under the name it has in the timetable. */
+/** What can be counted. */
 const COUNTED = [
-  { field: "cards", by: "card", label: "Cards", one: "One card", many: "cards", most: 60 },
-  { field: "makers", by: "maker", label: "Makers", one: "one maker", many: "makers", most: 9 },
+  { field: "cards", label: "Cards", one: "One card", many: "cards", most: 60 },
+  { field: "makers", label: "Makers", one: "one maker", many: "makers", most: 9 },
   {
     field: "heat_tools",
-    by: "heat tool",
     label: "Heat tools",
     one: "one heat tool",
     many: "heat tools",
     most: 9,
   },
-  { field: "presses", by: "press", label: "Presses", one: "one press", many: "presses", most: 9 },
-  { field: "cutters", by: "cutter", label: "Cutters", one: "one cutter", many: "cutters", most: 9 },
+  { field: "presses", label: "Presses", one: "one press", many: "presses", most: 9 },
+  { field: "cutters", label: "Cutters", one: "one cutter", many: "cutters", most: 9 },
   {
     field: "stencils",
-    by: "stencil",
     label: "Of each stencil",
     one: "one of each stencil",
     many: "of each stencil",
@@ -51,7 +49,6 @@ const COUNTED = [
   },
   {
     field: "masks",
-    by: "mask",
     label: "Of each mask",
     one: "one of each mask",
     many: "of each mask",
@@ -70,15 +67,8 @@ let current: AbortController | null = null;
 
 /** Cards and makers, and those of the shared tools, stencils and masks that this card's work takes at all. */
 const counted = computed(() => {
-  const taken = new Set(["card", "maker"]);
-  for (const entry of day.value?.entries ?? [])
-    for (const name of entry.by) taken.add(name.replace(/ \d+$/, ""));
-  for (const step of card.value?.plan.steps ?? [])
-    if (step.do === "lay-mask") {
-      const mask = card.value?.plan.masks?.find((other) => other.key === step.mask);
-      if (mask && mask.shape !== "tapes") taken.add(mask.keeps === "inside" ? "mask" : "stencil");
-    }
-  return COUNTED.filter(({ by }) => taken.has(by));
+  const matter = new Set(["cards", "makers", ...(day.value?.counted ?? [])]);
+  return COUNTED.filter(({ field }) => matter.has(field));
 });
 
 onMounted(desk.load);
@@ -242,7 +232,13 @@ const inkName = (key: string) => card.value?.plan.inks.find((ink) => ink.key ===
     </p>
     <section v-if="day" class="day" aria-label="The day">
       <div class="hours">
-        <span v-for="mark in marks" :key="mark.s" :style="{ left: share(mark.s) }">{{ mark.label }}</span>
+        <span
+          v-for="mark in marks"
+          :key="mark.s"
+          :class="{ last: mark.s > 0.96 * day.length_s }"
+          :style="{ left: share(mark.s) }"
+          >{{ mark.label }}</span
+        >
       </div>
       <div v-for="row in rows" :key="row.name" class="row">
         <b class="who">{{ row.name }}</b>
@@ -323,6 +319,9 @@ main {
   position: absolute;
   transform: translateX(-2px);
   white-space: nowrap;
+}
+.hours .last {
+  transform: translateX(-100%);
 }
 .row {
   display: flex;

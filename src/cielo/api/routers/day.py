@@ -41,7 +41,7 @@ class BrushOut(FromCore):
 
 
 class DayOut(BaseModel):
-    """``shortest``: proven so; else the best found, and none is shorter than ``bound_s``."""
+    """``shortest``: proven so; else the best found, and none is shorter than ``bound_s``. ``counted``: what of the wish matters here."""
 
     entries: list[EntryOut]
     length_s: int
@@ -49,6 +49,7 @@ class DayOut(BaseModel):
     bound_s: int
     late_by_s: int
     brushes: list[BrushOut]
+    counted: list[str]
 
     @classmethod
     def of(cls, day: DayPlan) -> "DayOut":
@@ -59,6 +60,7 @@ class DayOut(BaseModel):
             bound_s=day.timetable.bound_s,
             late_by_s=day.late_by_s,
             brushes=[BrushOut.model_validate(brush) for brush in day.brushes.brushes],
+            counted=list(day.counted),
         )
 
 
