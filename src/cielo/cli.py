@@ -327,6 +327,8 @@ def schedule(
     cards: Annotated[int, typer.Option(min=1, max=60, help="so many cards")] = 1,
     makers: Annotated[int, typer.Option(min=1, max=9, help="so many makers")] = 1,
     heat_tools: Annotated[int, typer.Option(min=1, max=9, help="so many heat tools")] = 1,
+    presses: Annotated[int, typer.Option(min=1, max=9, help="so many presses")] = 1,
+    cutters: Annotated[int, typer.Option(min=1, max=9, help="so many cutters")] = 1,
     stencils: Annotated[int, typer.Option(min=1, max=60, help="so many of each stencil")] = 1,
     masks: Annotated[int, typer.Option(min=1, max=60, help="so many of each mask")] = 1,
     start: Annotated[datetime | None, typer.Option(help="when the day begins; 9 in the morning where left out")] = None,
@@ -345,7 +347,7 @@ def schedule(
     with About(plan):
         document = _plan(plan)
         minutes = (deadline - begin).total_seconds() / 60 if deadline else None
-        wish = DayWish(cards, makers, heat_tools, stencils=stencils, masks=masks, deadline_minutes=minutes)
+        wish = DayWish(cards, makers, heat_tools, presses, cutters, stencils, masks, minutes)
         day = plan_day(document, wish)
     if out is not None:
         _write(out, export_day(document, day, begin, out.suffix[1:]))

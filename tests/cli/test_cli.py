@@ -154,6 +154,8 @@ def test_schedule_and_sheet(plan_file: Path, tmp_path: Path) -> None:
     told = cielo("schedule", plan_file, "--cards", "2", "--makers", "2", "--json")
     assert told.returncode == 0, told.stderr
     assert len(json.loads(told.stdout)["entries"]) == 2 * len(gradient().steps)
+    roomy = cielo("schedule", plan_file, "--cards", "2", "--makers", "2", "--masks", "2", "--json")
+    assert json.loads(roomy.stdout)["length_s"] < json.loads(told.stdout)["length_s"], "nobody waits for the one moon mask"
     late = cielo("schedule", plan_file, "--cards", "3", "--start", "2026-12-05T09:00:00", "--deadline", "2026-12-05T09:05:00")
     assert late.returncode == 1
     assert "Late by" in late.stdout

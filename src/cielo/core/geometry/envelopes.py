@@ -65,7 +65,6 @@ class FoldedEnvelope:
     width_mm: float
     height_mm: float
     overlap_mm: float
-    exact_sheet_mm: float
 
     @property
     def corners_mm(self) -> tuple[tuple[float, float], ...]:
@@ -80,11 +79,10 @@ def fold_envelope(card: Card, pile_mm: float, units: Units) -> FoldedEnvelope:
     play = max(PLAY_MM, 2 * pile_mm)
     w, h = card.width_mm + play, card.height_mm + play
     reach = max((w + h) / 2, min(w, h)) + OVERLAP_MM
-    exact = sqrt(2) * reach
     step = inches(1 / 8) if units == "in" else 5.0
-    sheet = ceil(exact / step - 1e-9) * step
+    sheet = ceil(sqrt(2) * reach / step - 1e-9) * step
     overlap = sheet / sqrt(2) - (reach - OVERLAP_MM)
-    return FoldedEnvelope(sheet, sheet / 2 + abs(w - h) / (2 * sqrt(2)), w, h, overlap, exact)
+    return FoldedEnvelope(sheet, sheet / 2 + abs(w - h) / (2 * sqrt(2)), w, h, overlap)
 
 
 def pile_mm(plan: Plan) -> float:
