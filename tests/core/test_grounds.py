@@ -12,7 +12,7 @@ from cielo.core.materials import Ink, Lab, Stock
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.hue import chroma, hue_apart
 from cielo.core.optics.spectra import lab_from_xyz
-from cielo.core.plan import Brush, Dry, LiftMask, Plan, Water, ensure_sound
+from cielo.core.plan import Brush, Dry, LayMask, LiftMask, Plan, Water, Wipe, ensure_sound
 from cielo.core.sequence.grounds import GROUNDS, lay_out
 from cielo.core.sequence.precedence import with_wipes
 from cielo.core.sequence.reasons import reasons
@@ -220,3 +220,15 @@ def test_water_grounds_have_water_and_colours_are_the_plans_own() -> None:
     for key in GROUNDS:
         plan = planned(key)
         assert {step.ink for step in plan.steps if isinstance(step, Brush)} <= {ink.key for ink in plan.inks}
+
+
+def test_tapes_are_spoken_of_as_two_and_a_mask_that_comes_off_is_not_fetched() -> None:
+    of = planned("masked-strip")
+    lay, wipe, lift = (
+        next(s for s in of.steps if isinstance(s, kind) and s.mask == "strip") for kind in (LayMask, Wipe, LiftMask)
+    )
+    assert say(of, lay) == "Lay the strip tapes and press their edges down."
+    assert say(of, wipe) == "Wipe the strip tapes clean where they lie."
+    assert (fetch(of, lay), fetch(of, lift)) == ("the strip tapes", "scrap paper to lay them on")
+    rosette = next(s for s in of.steps if isinstance(s, LayMask) and s.mask != "strip")
+    assert say(of, rosette) == "Lay the rosette mask and press its rim down."

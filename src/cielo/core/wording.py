@@ -123,8 +123,10 @@ def fetch(plan: Plan, step: Step) -> str:
             }.get(tool.texture, "")  # fmt: skip
             pad = " pad" if tool.texture in ON_PADS and ink.kind not in ("alcohol", "paste") else ""
             return f"{ink.name}{pad}, {tool.name}{extra}"
-        case LayMask() | LiftMask():
+        case LayMask():
             return f"the {plan.mask(step.mask).called}"
+        case LiftMask():
+            return f"scrap paper to lay {'them' if _several(plan, step) else 'it'} on"
         case Wipe():
             return "a damp cloth and a dry one"
         case WipeBeads():
@@ -161,6 +163,11 @@ def _cares(plan: Plan, step: Step) -> Iterator[str]:
             yield f"Mist is not for breathing: spray away from your face, with air. {after}"
 
 
+def _several(plan: Plan, step: LayMask | LiftMask | Wipe) -> bool:
+    """Whether a mask is spoken of as several: a pair of tapes."""
+    return isinstance(plan.mask(step.mask), Tapes)
+
+
 def _parts(plan: Plan, step: Step) -> Iterator[Part]:
     match step:
         case Brush():
@@ -170,7 +177,7 @@ def _parts(plan: Plan, step: Step) -> Iterator[Part]:
         case LayMask():
             yield Part("Lay the ")
             yield Part(plan.mask(step.mask).called, "mask", "mask")
-            yield Part(" and press its rim down.")
+            yield Part(" and press their edges down." if _several(plan, step) else " and press its rim down.")
         case LiftMask():
             yield Part("Lift the ")
             yield Part(plan.mask(step.mask).called, "mask", "mask")
@@ -178,7 +185,7 @@ def _parts(plan: Plan, step: Step) -> Iterator[Part]:
         case Wipe():
             yield Part("Wipe the ")
             yield Part(plan.mask(step.mask).called, "mask", "mask")
-            yield Part(" clean where it lies.")
+            yield Part(" clean where they lie." if _several(plan, step) else " clean where it lies.")
         case Prepare() if step.act == "clean-tool":
             yield Part("Clean the ")
             yield Part(TOOLS[step.tool or ""].name, "tool", "tool")

@@ -6,7 +6,7 @@ import numpy as np
 
 from cielo.core.advice.finding import Finding, Place, Remedy
 from cielo.core.materials import RESIST_KINDS
-from cielo.core.plan import Brush, Dry, LayMask, Plan, Step, Water, Wipe, insert_step, new_step_id
+from cielo.core.plan import Brush, Dry, LayMask, Plan, Step, Tapes, Water, Wipe, insert_step, new_step_id
 from cielo.core.sequence.gradient import DRYING_MINUTES
 from cielo.core.sequence.precedence import in_order, missing_wipes, precedences
 from cielo.core.simulation.contact import Contact
@@ -50,12 +50,13 @@ def unwiped_mask(plan: Plan, contact: Contact) -> Iterator[Finding]:
     """A mask goes from one ink to another without a wipe."""
     for mask, before, after in missing_wipes(plan, contact.reaches_mask):
         name = plan.mask(mask).called
+        carries = "carry" if isinstance(plan.mask(mask), Tapes) else "carries"
         inks = plan.ink(before.ink).name, plan.ink(after.ink).name
         yield Finding(
             "unwiped-mask",
             "warn",
             after.id,
-            f"The {name} still carries {inks[0]} when {inks[1]} comes.",
+            f"The {name} still {carries} {inks[0]} when {inks[1]} comes.",
             f"The brush picks {inks[0]} up from the mask and drags it into {inks[1]}, onto panel and pad.",
             where=Place(plan.mask(mask).x_mm, plan.mask(mask).y_mm),
             cure=Remedy(f"Wipe the {name} before {inks[1]}", insert_step(plan, Wipe(new_step_id(plan), mask), after.id)),
@@ -96,12 +97,13 @@ def mask_on_damp(plan: Plan, contact: Contact) -> Iterator[Finding]:
             damp.append(step.id)
         if isinstance(step, LayMask) and damp:
             mask = plan.mask(step.mask)
+            laid, hold, come = ("are", "They", "they come") if isinstance(mask, Tapes) else ("is", "It", "it comes")
             yield _needs_drying(
                 plan,
                 step,
                 "mask-on-damp",
-                f"The {mask.called} is laid on a panel that is still damp.",
-                "It will not hold there, ink creeps under it, and it lifts ink when it comes off.",
+                f"The {mask.called} {laid} laid on a panel that is still damp.",
+                f"{hold} will not hold there, ink creeps in below, and ink is lifted when {come} off.",
                 Place(mask.x_mm, mask.y_mm),
             )
 

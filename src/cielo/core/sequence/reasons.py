@@ -12,6 +12,7 @@ from cielo.core.plan import (
     Plan,
     Prepare,
     Step,
+    Tapes,
     Water,
     WetArea,
     Wipe,
@@ -40,14 +41,18 @@ def reasons(plan: Plan, meets: Meets) -> dict[str, str]:
 def _reason(plan: Plan, at: int, step: Step, meets: Meets) -> str:
     match step:
         case LayMask():
-            return f"First the {plan.mask(step.mask).called}, so that what lies under it stays as it is."
+            mask = plan.mask(step.mask)
+            under = "them" if isinstance(mask, Tapes) else "it"
+            return f"First the {mask.called}, so that what lies under {under} stays as it is."
         case Wipe():
             return (
                 f"The next ink meets the {plan.mask(step.mask).called}: what the last one left on it would be "
                 "dragged onto the panel."
             )
         case LiftMask():
-            return f"Nothing more is laid round the {plan.mask(step.mask).called}, so it can come off."
+            mask = plan.mask(step.mask)
+            off = "they" if isinstance(mask, Tapes) else "it"
+            return f"Nothing more is laid round the {mask.called}, so {off} can come off."
         case Dry():
             later = plan.steps[at + 1 :]
             if any(isinstance(other, Brush) for other in later):
