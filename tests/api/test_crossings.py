@@ -82,7 +82,7 @@ def test_a_card_planned_before_a_reading_takes_it_in_when_the_maker_says_so(web:
     assert now["measured"] == []
     assert now["plan"]["crossings"] == [{"inks": ["yucca-4", "agave-6"], "lab": [48.0, -34.0, 6.0], "hex": None}]
     assert web.get(f"{path}/picture.png?revision={now['revision']}").content != before
-    assert web.post(f"{path}/undo").json()["measured"] == ["Agave 6 over Yucca 4"]
+    assert web.post(f"{path}/undo", json={"based_on": now["revision"]}).json()["measured"] == ["Agave 6 over Yucca 4"]
     # A new card has it from the start; its file carries it, and comes in again with it.
     new = web.post("/api/cards/on-ground", json=body).json()
     assert len(new["plan"]["crossings"]) == 1

@@ -54,7 +54,7 @@ def test_another_ground_replaces_steps_and_masks_and_undo_brings_them_back(web: 
     body = {"based_on": card["revision"], "ground": "smoosh-wet"}
     changed = web.post(f"/api/cards/{card['id']}/ground", json=body).json()
     assert changed["plan"]["masks"] == []
-    assert web.post(f"/api/cards/{card['id']}/undo").json()["plan"] == card["plan"]
+    assert web.post(f"/api/cards/{card['id']}/undo", json={"based_on": changed["revision"]}).json()["plan"] == card["plan"]
 
 
 def test_a_sentiment_is_read_on_its_ground(web: TestClient) -> None:

@@ -12,6 +12,7 @@ from pathlib import Path
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from sqlalchemy import text
 
 from cielo.app import cards
 from cielo.app.bench import (
@@ -23,8 +24,9 @@ from cielo.app.bench import (
     start_timer,
     stop_timer,
 )
+from cielo.app.cards import Basis
 from cielo.core.materials import Swatch
-from cielo.core.plan import Brush, Dry, Plan
+from cielo.core.plan import Brush, Dry, Plan, Water, WetArea, Whole
 from cielo.core.sequence.drying import suggested_minutes
 from cielo.core.sequence.made import Difference
 from cielo.errors import BadInput, NotFound, OutOfDate
@@ -41,9 +43,17 @@ def begin(store: Store) -> str:
     return cards.start_card(store, gradient(), "start").revision.card_id
 
 
+def undo(store: Store, card: str) -> cards.CardOnDesk:
+    return cards.undo(store, card, Basis(cards.open_card(store, card).revision.number))
+
+
+def redo(store: Store, card: str) -> cards.CardOnDesk:
+    return cards.redo(store, card, Basis(cards.open_card(store, card).revision.number))
+
+
 def change(store: Store, card: str, title: str) -> cards.CardOnDesk:
     now = cards.open_card(store, card).revision.number
-    return cards.change_card(store, card, now, f"call it {title}", retitled(title))
+    return cards.change_card(store, card, Basis(now), f"call it {title}", retitled(title))
 
 
 def test_undo_and_redo_tell_what_they_take_back(store: Store) -> None:
@@ -51,24 +61,24 @@ def test_undo_and_redo_tell_what_they_take_back(store: Store) -> None:
     assert cards.open_card(store, card).undoes is None
     change(store, card, "A")
     change(store, card, "B")
-    undone = cards.undo(store, card)
+    undone = undo(store, card)
     assert (undone.revision.plan.title, undone.undoes, undone.redoes) == ("A", "call it A", "call it B")
-    first = cards.undo(store, card)
+    first = undo(store, card)
     assert (first.revision.plan.title, first.undoes) == ("Dusk", None)
-    assert cards.redo(store, card).revision.plan.title == "A"
-    assert cards.redo(store, card).revision.plan.title == "B"
+    assert redo(store, card).revision.plan.title == "A"
+    assert redo(store, card).revision.plan.title == "B"
     with pytest.raises(BadInput, match="nothing to redo"):
-        cards.redo(store, card)
+        redo(store, card)
 
 
 def test_a_change_after_undo_ends_redo_but_loses_no_revision(store: Store) -> None:
     card = begin(store)
     change(store, card, "A")
     a_stands_at = cards.open_card(store, card).revision.number
-    cards.undo(store, card)
+    undo(store, card)
     after = change(store, card, "C")
     assert after.redoes is None
-    assert cards.undo(store, card).revision.plan.title == "Dusk"
+    assert undo(store, card).revision.plan.title == "Dusk"
     assert cards.card_at(store, card, a_stands_at).title == "A"
 
 
@@ -86,10 +96,10 @@ def test_undo_and_redo_behave_like_two_stacks(tmp_path_factory: pytest.TempPathF
             change(store, card, now)
         elif move == "undo" and back:
             back, now, forth = back[:-1], back[-1], [*forth, now]
-            cards.undo(store, card)
+            undo(store, card)
         elif move == "redo" and forth:
             back, now, forth = [*back, now], forth[-1], forth[:-1]
-            cards.redo(store, card)
+            redo(store, card)
         desk = cards.open_card(store, card)
         assert desk.revision.plan.title == now
         assert (desk.undoes is not None, desk.redoes is not None) == (bool(back), bool(forth))
@@ -100,20 +110,20 @@ def test_a_change_made_from_an_old_revision_is_refused_and_nothing_is_stored(sto
     card = begin(store)
     change(store, card, "A")
     with pytest.raises(OutOfDate):
-        cards.change_card(store, card, 1, "late", retitled("late"))
+        cards.change_card(store, card, Basis(1), "late", retitled("late"))
     assert cards.open_card(store, card).revision.plan.title == "A"
 
 
 def test_an_unsound_change_stores_nothing(store: Store) -> None:
     card = begin(store)
     with pytest.raises(BadInput):
-        cards.change_card(store, card, 1, "break it", lambda plan: replace(plan, inks=()))
+        cards.change_card(store, card, Basis(1), "break it", lambda plan: replace(plan, inks=()))
     assert cards.open_card(store, card).revision.number == 1
 
 
 def test_a_change_that_changes_nothing_is_no_revision(store: Store) -> None:
     card = begin(store)
-    assert cards.change_card(store, card, 1, "nothing", lambda plan: plan).revision.number == 1
+    assert cards.change_card(store, card, Basis(1), "nothing", lambda plan: plan).revision.number == 1
 
 
 def test_cards_can_be_copied_put_away_and_brought_back(store: Store) -> None:
@@ -188,7 +198,7 @@ def test_drying_goes_by_ink_stock_and_way() -> None:
 def test_the_bench_starts_over_when_its_step_is_gone(store: Store) -> None:
     card = begin(store)
     go_to_step(store, card, gradient().steps[1].id)
-    cards.change_card(store, card, 1, "less", lambda plan: replace(plan, steps=plan.steps[:1]))
+    cards.change_card(store, card, Basis(1), "less", lambda plan: replace(plan, steps=plan.steps[:1]))
     assert stand_at_bench(store, card).step == gradient().steps[0].id
 
 
@@ -214,14 +224,64 @@ import sys
 from dataclasses import replace
 from pathlib import Path
 from cielo.app import cards
+from cielo.app.cards import Basis
 from cielo.store.database import Store
 store = Store(Path(sys.argv[1]))
 card = cards.list_cards(store)[0].card_id
 for n in range(100000):
     number = cards.open_card(store, card).revision.number
-    cards.change_card(store, card, number, "go on", lambda plan: replace(plan, title=f"title {n}"))
+    cards.change_card(store, card, Basis(number), "go on", lambda plan: replace(plan, title=f"title {n}"))
     print(n, flush=True)
 """
+
+
+def test_an_edit_sent_twice_is_done_once_and_undo_by_a_stale_window_is_refused(store: Store) -> None:
+    card = begin(store)
+    basis = Basis(1, "edit-0001")
+    first = cards.change_card(store, card, basis, "call it A", retitled("A"))
+    again = cards.change_card(store, card, basis, "call it A", retitled("A"))
+    assert (first.revision.number, again.revision.number) == (2, 2), "the answer was lost, the edit was not"
+    change(store, card, "B")
+    late = cards.change_card(store, card, basis, "call it A", retitled("A"))
+    assert late.revision.plan.title == "B", "sent once more after another's edit, it still is done once"
+    with pytest.raises(OutOfDate):
+        cards.undo(store, card, Basis(2))
+    assert cards.open_card(store, card).revision.plan.title == "B", "another window's work is not taken back"
+    once = cards.undo(store, card, Basis(3, "edit-0002"))
+    twice = cards.undo(store, card, Basis(3, "edit-0002"))
+    assert once.revision.number == twice.revision.number
+    assert twice.revision.plan.title == "A"
+
+
+def test_reading_waits_for_no_writer(store: Store) -> None:
+    """In WAL a reader sees what was there when it began, whoever holds the write lock (SQLite, Write-Ahead Logging)."""
+    card = begin(store)
+    with store.transaction() as writing:
+        writing.execute(text("update card set put_away = 1"))
+        began = time.monotonic()
+        assert [one.card_id for one in cards.list_cards(store)] == [card]
+        assert stand_at_bench(store, card).number == 1
+        assert time.monotonic() - began < 10, "a locked read waits 15 s and fails"
+
+
+def test_a_plan_changed_on_the_desk_never_locks_the_bench(store: Store) -> None:
+    card = begin(store)
+    dropped = Brush("drop", gradient().inks[0].key, "medium-brush", WetArea(), "light", 1)
+    wet = Water("water", "mister", Whole())
+    cards.change_card(store, card, Basis(1), "water", lambda plan: replace(plan, steps=(*plan.steps, wet)))
+    do_differently(store, card, 1, Difference("water", "skipped"))
+    cards.change_card(store, card, Basis(2), "drop", lambda plan: replace(plan, steps=(*plan.steps, dropped)))
+    with pytest.raises(BadInput, match="a later step leans on it"):
+        do_differently(store, card, 1, Difference("water", "skipped"))
+    state = stand_at_bench(store, card)
+    assert state.set_aside == {state.differences[0].id}
+    assert [step.id for step in state.plan.steps][-2:] == ["water", "drop"]
+    assert as_planned_after_all(store, card, 1, state.differences[0].id).set_aside == frozenset()
+    for step in (*gradient().steps, dropped):
+        do_differently(store, card, 1, Difference(step.id, "skipped"))
+    with pytest.raises(BadInput, match="nothing would be left"):
+        do_differently(store, card, 1, Difference("water", "skipped"))
+    assert stand_at_bench(store, card).plan.steps
 
 
 def test_killed_while_writing_no_saved_change_is_lost(tmp_path: Path) -> None:

@@ -1,5 +1,13 @@
+<script setup lang="ts">
+import en from "element-plus/es/locale/lang/en";
+import NoticeLine from "./components/NoticeLine.vue";
+</script>
+
 <template>
-  <RouterView v-slot="{ Component, route }">
-    <component :is="Component" :key="route.path" />
-  </RouterView>
+  <el-config-provider :locale="en" :button="{ autoInsertSpace: false }">
+    <RouterView v-slot="{ Component, route }">
+      <component :is="Component" :key="route.path" />
+    </RouterView>
+    <NoticeLine />
+  </el-config-provider>
 </template>

@@ -1,5 +1,5 @@
 import { createRouter, createWebHistory } from "vue-router";
-import { useNotice } from "./composables/useNotice";
+import { useNotices } from "./stores/notices";
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -16,10 +16,10 @@ export const router = createRouter({
     { path: "/stencils", name: "stencils", component: () => import("./pages/StencilsPage.vue") },
     { path: "/bench/:id", name: "bench", component: () => import("./pages/BenchPage.vue"), props: true },
     { path: "/crossings", name: "crossings", component: () => import("./pages/CrossingsPage.vue") },
-    { path: "/:rest(.*)", redirect: "/" },
+    { path: "/:rest(.*)", name: "nowhere", component: () => import("./pages/NowherePage.vue") },
   ],
 });
 
 router.afterEach((to, from) => {
-  if (to.path !== from.path) useNotice().clear();
+  if (to.path !== from.path) useNotices().leavePage();
 });

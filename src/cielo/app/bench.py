@@ -10,6 +10,7 @@ from sqlalchemy.orm import Session
 
 from cielo.app.shelf import supplies_for
 from cielo.core.advice.supplies import Supplies
+from cielo.core.materials import Ink
 from cielo.core.plan import Dry, DryingWay, Plan
 from cielo.core.sequence.drying import suggested_minutes
 from cielo.core.sequence.made import Difference, as_made
@@ -42,6 +43,7 @@ class BenchState:
     plan : the plan as this card is really made.
     places : the step in hand of every card of the batch, by number.
     timers, differences : of the whole batch; of this card.
+    set_aside : ids of differences that the plan, changed since on the Desk, can no longer be made with.
     supplies : the shelf, for the whole batch.
     """
 
@@ -51,12 +53,13 @@ class BenchState:
     places: dict[int, str]
     timers: tuple[Timer, ...]
     differences: tuple[KeptDifference, ...]
+    set_aside: frozenset[int]
     supplies: Supplies
 
 
 def stand_at_bench(store: Store, card_id: str, number: int = 1) -> BenchState:
     """Where a card of the batch stands; at its first step when it was never there or when that step is gone."""
-    with store.transaction() as session:
+    with store.reading() as session:
         return _state(session, card_id, number)
 
 
@@ -107,7 +110,7 @@ def do_differently(store: Store, card_id: str, number: int, difference: Differen
     with store.transaction() as session:
         state = _state(session, card_id, number)
         at = state.plan.index_of(difference.step)
-        made = as_made(state.plan, [difference], read_inks(session))
+        made = _made_differently(state.plan, difference, read_inks(session))
         add_difference(session, card_id, number, difference)
         if difference.how == "skipped" and state.step == difference.step and made.steps:
             write_place(session, card_id, number, made.steps[min(at, len(made.steps) - 1)].id)
@@ -129,19 +132,40 @@ def _planned(session: Session, card_id: str) -> Plan:
     return plan
 
 
+def _made_differently(plan: Plan, difference: Difference, shelf: tuple[Ink, ...]) -> Plan:
+    try:
+        made = as_made(plan, [difference], shelf)
+    except BadInput as error:
+        if difference.how != "skipped":
+            raise
+        raise BadInput(
+            f"a later step leans on it: {error.reason}", field="step", mend="Skip that one first, or do this one as planned."
+        ) from error
+    if not made.steps:
+        raise BadInput("nothing would be left to do.", field="step", mend="Do this one, or plan the card anew on the Desk.")
+    return made
+
+
+def _as_far_as_can_be(plan: Plan, kept: tuple[KeptDifference, ...], shelf: tuple[Ink, ...]) -> tuple[Plan, frozenset[int]]:
+    """The plan with the differences it can still be made with, and the ids of the others: a plan changed on the Desk never locks
+    the bench."""
+    set_aside = set()
+    for one in kept:
+        try:
+            plan = _made_differently(plan, one.difference, shelf)
+        except BadInput:
+            set_aside.add(one.id)
+    return plan, frozenset(set_aside)
+
+
 def _state(session: Session, card_id: str, number: int) -> BenchState:
     plan = _planned(session, card_id)
     places = read_places(session, card_id)
     if number != 1 and number not in places:
         raise NotFound(f"the batch has no card {number}.", field="number", mend="Take one that it has.")
     kept = read_differences(session, card_id, number)
-    differences = tuple(k for k in kept if k.difference.step in {step.id for step in plan.steps})
-    made = as_made(plan, [k.difference for k in differences], read_inks(session))
-    if not made.steps:
-        raise BadInput("every step of this card was skipped.", mend="Take one of them back, or plan it anew on the Desk.")
-    steps = {step.id for step in made.steps}
-    if places.get(number) not in steps:
-        write_place(session, card_id, number, made.steps[0].id)
-        places = read_places(session, card_id)
+    made, set_aside = _as_far_as_can_be(plan, kept, read_inks(session))
+    if places.get(number) not in {step.id for step in made.steps}:
+        places = {**places, number: made.steps[0].id}
     timers = tuple(timer for timer in read_timers(session, card_id) if timer.step in {step.id for step in plan.steps})
-    return BenchState(number, places[number], made, places, timers, differences, supplies_for(session, card_id))
+    return BenchState(number, places[number], made, places, timers, kept, set_aside, supplies_for(session, card_id))

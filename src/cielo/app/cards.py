@@ -3,6 +3,8 @@
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
+from sqlalchemy.orm import Session
+
 from cielo.app.measured import as_measured_now, measured_since, with_crossings
 from cielo.app.shelf import find_inks, find_stock, supplies_for
 from cielo.core.advice.judge import judge
@@ -18,9 +20,17 @@ from cielo.core.units import Units
 from cielo.core.wording import say
 from cielo.errors import BadInput, NotFound, OutOfDate
 from cielo.exchange.plan_file import read_plan
-from cielo.store.cards import Revision, add_card, add_revision, all_cards, find_card, read_revision
+from cielo.store.cards import Revision, add_card, add_revision, all_cards, find_card, read_revision, was_made
 from cielo.store.database import Store
 from cielo.store.shelf import read_inks, read_on_shelf
+
+
+@dataclass(frozen=True)
+class Basis:
+    """What an edit was made from: a revision of the card, and the edit's own key, by which it is done once however often it is sent."""
+
+    revision: int
+    key: str | None = None
 
 
 @dataclass(frozen=True)
@@ -41,13 +51,13 @@ class CardOnDesk:
 
 def list_cards(store: Store) -> list[Revision]:
     """Every card at its current revision, the last changed first."""
-    with store.transaction() as session:
+    with store.reading() as session:
         return [read_revision(session, card.id, card.revision) for card in all_cards(session)]
 
 
 def open_card(store: Store, card_id: str) -> CardOnDesk:
     """One card as it stands."""
-    with store.transaction() as session:
+    with store.reading() as session:
         card = find_card(session, card_id)
         current = read_revision(session, card_id, card.revision)
         redoes = read_revision(session, card_id, current.redo_to).said if current.redo_to else None
@@ -58,7 +68,7 @@ def open_card(store: Store, card_id: str) -> CardOnDesk:
 
 def card_at(store: Store, card_id: str, revision: int) -> Plan:
     """The plan of a card at one of its revisions."""
-    with store.transaction() as session:
+    with store.reading() as session:
         return read_revision(session, card_id, revision).plan
 
 
@@ -98,7 +108,7 @@ def lay_ground(store: Store, plan: Plan, ground_key: str) -> Plan:
     ground = GROUNDS.get(ground_key)
     has = {ink.kind for ink in plan.inks}
     wanted = [kind for kind in (ground.needs if ground else ()) if kind not in has]
-    with store.transaction() as session:
+    with store.reading() as session:
         shelf = read_inks(session)
     found = [next(ink for ink in shelf if ink.kind == kind) for kind in wanted if any(ink.kind == kind for ink in shelf)]
     proposed = lay_out(plan.title, plan.units, plan.card, plan.stock, (*plan.inks, *found), ground_key)
@@ -114,6 +124,15 @@ def plan_on_ground(
     return lay_ground(store, replace(empty, inks=find_inks(store, ink_keys)), ground_key)
 
 
+def plan_with_gradient(
+    store: Store, title: str, units: Units, format_key: str, stock_key: str, ink_keys: Sequence[str], wish: GradientWish
+) -> Plan:
+    """A banded gradient on a format, a stock and inks of the shelf. Raises NotFound for what is not there, BadInput for what does not
+    fit."""
+    empty = empty_plan(title or "A new card", units, format_key, find_stock(store, stock_key))
+    return propose(replace(empty, inks=find_inks(store, ink_keys)), wish)
+
+
 def import_card(store: Store, data: bytes) -> CardOnDesk:
     """A new card from the bytes of a plan file. Raises BadInput or TooLarge, and then nothing is stored."""
     plan = read_plan(data)
@@ -126,77 +145,88 @@ def copy_card(store: Store, card_id: str) -> CardOnDesk:
     return start_card(store, replace(plan, title=f"{plan.title[:70]}, again"), f"start from {plan.title}")
 
 
-def change_card(store: Store, card_id: str, based_on: int, said: str, change: Callable[[Plan], Plan]) -> CardOnDesk:
-    """One edit: one transaction, one revision.
+def change_card(store: Store, card_id: str, basis: Basis, said: str, change: Callable[[Plan], Plan]) -> CardOnDesk:
+    """One edit: one transaction, one revision; an edit that has been done already is not done again.
 
-    Raises OutOfDate when the card was changed since ``based_on``, and BadInput when the change makes no sound plan; then nothing
+    Raises OutOfDate when the card was changed since ``basis``, and BadInput when the change makes no sound plan; then nothing
     is stored.
     """
     with store.transaction() as session:
-        card = find_card(session, card_id)
-        if card.revision != based_on:
-            raise OutOfDate("this card was changed in another window.", mend="It has been opened afresh; make the change again.")
-        current = read_revision(session, card_id, based_on)
-        plan = with_crossings(session, change(current.plan), current.plan)
-        ensure_sound(plan)
-        if plan != current.plan:
-            add_revision(session, card, plan, said, undo_to=current.number, redo_to=None)
+        current = _to_edit(session, card_id, basis)
+        if current is not None:
+            plan = with_crossings(session, change(current.plan), current.plan)
+            ensure_sound(plan)
+            if plan != current.plan:
+                card = find_card(session, card_id)
+                add_revision(session, card, plan, said, undo_to=current.number, redo_to=None, edit_key=basis.key)
     return open_card(store, card_id)
 
 
-def apply_remedy(store: Store, card_id: str, based_on: int, code: str, step: str | None, label: str | None = None) -> CardOnDesk:
+def _to_edit(session: Session, card_id: str, basis: Basis) -> Revision | None:
+    """The revision an edit is made from; None when the edit has been made already. Raises OutOfDate."""
+    card = find_card(session, card_id)
+    if basis.key is not None and was_made(session, card_id, basis.key):
+        return None
+    if card.revision != basis.revision:
+        raise OutOfDate("this card was changed in another window.", mend="It has been opened afresh; make the change again.")
+    return read_revision(session, card_id, card.revision)
+
+
+def apply_remedy(store: Store, card_id: str, basis: Basis, code: str, step: str | None, label: str | None = None) -> CardOnDesk:
     """Apply the remedy of one finding, where several of a code stand at a step the one of that label.
 
     Raises NotFound when the plan has no such finding with a remedy.
     """
-    plan = card_at(store, card_id, based_on)
+    plan = card_at(store, card_id, basis.revision)
     remedies = [f.remedy for f in judge(plan, open_card(store, card_id).supplies) if f.code == code and f.step == step]
     remedy = next((r for r in remedies if r is not None and label in (None, r.label)), None)
     if remedy is None:
         raise NotFound("that finding is not there any more.", mend="Look at the step again.")
-    return change_card(store, card_id, based_on, remedy.label[0].lower() + remedy.label[1:], lambda _: remedy.plan)
+    return change_card(store, card_id, basis, remedy.label[0].lower() + remedy.label[1:], lambda _: remedy.plan)
 
 
-def take_measured_in(store: Store, card_id: str, based_on: int) -> CardOnDesk:
+def take_measured_in(store: Store, card_id: str, basis: Basis) -> CardOnDesk:
     """Plan a card with its inks, stock and crossings as they are known now."""
-    with store.transaction() as session:
-        known = as_measured_now(session, read_revision(session, card_id, based_on).plan, read_on_shelf(session))
-    return change_card(store, card_id, based_on, "take in what was measured", lambda _: known)
+    with store.reading() as session:
+        known = as_measured_now(session, read_revision(session, card_id, basis.revision).plan, read_on_shelf(session))
+    return change_card(store, card_id, basis, "take in what was measured", lambda _: known)
 
 
-def put_in_order(store: Store, card_id: str, based_on: int) -> tuple[CardOnDesk, tuple[str, ...]]:
+def put_in_order(store: Store, card_id: str, basis: Basis) -> tuple[CardOnDesk, tuple[str, ...]]:
     """Set a card's steps in working order, and tell what was moved and why. Raises Contradiction when wishes cannot all be kept."""
-    plan = card_at(store, card_id, based_on)
+    plan = card_at(store, card_id, basis.revision)
     contact = contact_of(plan)
     order = in_order(plan, contact.meet, contact.reaches_mask)
     numbers = {step.id: n for n, step in enumerate(plan.steps, 1)}
     told: dict[str, str] = {}
     for move in order.moves:
         told.setdefault(move.step, f"Step {numbers[move.step]}, {say(plan, plan.steps[numbers[move.step] - 1])} {move.reason}")
-    return change_card(store, card_id, based_on, "put it in working order", lambda _: order.plan), tuple(told.values())
+    return change_card(store, card_id, basis, "put it in working order", lambda _: order.plan), tuple(told.values())
 
 
-def undo(store: Store, card_id: str) -> CardOnDesk:
-    """Bring back the plan before the last change. Raises BadInput when there is none."""
+def undo(store: Store, card_id: str, basis: Basis) -> CardOnDesk:
+    """Bring back the plan before the last change. Raises BadInput when there is none, OutOfDate when the card was changed since."""
     with store.transaction() as session:
-        card = find_card(session, card_id)
-        current = read_revision(session, card_id, card.revision)
-        if current.undo_to is None:
-            raise BadInput("there is nothing to undo.")
-        back = read_revision(session, card_id, current.undo_to)
-        add_revision(session, card, back.plan, back.said, undo_to=back.undo_to, redo_to=current.number)
+        current = _to_edit(session, card_id, basis)
+        if current is not None:
+            if current.undo_to is None:
+                raise BadInput("there is nothing to undo.")
+            back = read_revision(session, card_id, current.undo_to)
+            card = find_card(session, card_id)
+            add_revision(session, card, back.plan, back.said, undo_to=back.undo_to, redo_to=current.number, edit_key=basis.key)
     return open_card(store, card_id)
 
 
-def redo(store: Store, card_id: str) -> CardOnDesk:
-    """Bring back what undo took away. Raises BadInput when there is nothing."""
+def redo(store: Store, card_id: str, basis: Basis) -> CardOnDesk:
+    """Bring back what undo took away. Raises BadInput when there is nothing, OutOfDate when the card was changed since."""
     with store.transaction() as session:
-        card = find_card(session, card_id)
-        current = read_revision(session, card_id, card.revision)
-        if current.redo_to is None:
-            raise BadInput("there is nothing to redo.")
-        again = read_revision(session, card_id, current.redo_to)
-        add_revision(session, card, again.plan, again.said, undo_to=current.number, redo_to=again.redo_to)
+        current = _to_edit(session, card_id, basis)
+        if current is not None:
+            if current.redo_to is None:
+                raise BadInput("there is nothing to redo.")
+            again = read_revision(session, card_id, current.redo_to)
+            card = find_card(session, card_id)
+            add_revision(session, card, again.plan, again.said, undo_to=current.number, redo_to=again.redo_to, edit_key=basis.key)
     return open_card(store, card_id)
 
 

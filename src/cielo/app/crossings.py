@@ -51,7 +51,7 @@ def chart(store: Store, stock_key: str, ink_keys: tuple[str, ...], light: str) -
     if light not in LIGHTS:
         raise BadInput(f"there is no light {light!r}.", field="light", mend=f"Choose one of: {', '.join(LIGHTS)}.")
     stock, inks = _choose(store, stock_key, ink_keys)
-    with store.transaction() as session:
+    with store.reading() as session:
         kept = read_crossings(session, stock_key)
     known = {ink.key: ink for ink in inks}
     measured = learn(stock.paper, known, [c for c in kept if c.bottom in known and c.top in known])
@@ -65,7 +65,7 @@ def strip(store: Store, stock_key: str, ink_keys: tuple[str, ...], length_mm: fl
     stock, inks = _choose(store, stock_key, ink_keys)
     if len(inks) < 2:
         raise BadInput("a gradient takes two inks at least.", field="inks", mend="Choose another ink.")
-    with store.transaction() as session:
+    with store.reading() as session:
         crossings = read_crossings(session, stock_key)
     return gradient_strip(stock, inks, length_mm, carry_mm, crossings=crossings)
 

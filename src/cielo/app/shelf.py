@@ -22,13 +22,13 @@ class Shelf:
 
 def look_at_shelf(store: Store) -> Shelf:
     """Everything on the shelf."""
-    with store.transaction() as session:
+    with store.reading() as session:
         return Shelf(read_stocks(session), read_inks(session))
 
 
 def what_is_on_shelf(store: Store) -> OnShelf:
     """The shelf as the checks want it, with how much is left where the maker has counted."""
-    with store.transaction() as session:
+    with store.reading() as session:
         return read_on_shelf(session)
 
 
@@ -39,7 +39,7 @@ def supplies_for(session: Session, card_id: str) -> Supplies:
 
 def what_it_takes(store: Store, card_id: str, cards: int) -> tuple[Supply, ...]:
     """What so many cards take from the shelf, and how much of it there is. Raises NotFound."""
-    with store.transaction() as session:
+    with store.reading() as session:
         plan = read_revision(session, card_id, find_card(session, card_id).revision).plan
         return supplies_of(plan, Supplies(read_on_shelf(session), cards))
 

@@ -3,7 +3,7 @@
 from dataclasses import replace
 from uuid import uuid4
 
-from cielo.app.cards import CardOnDesk, card_at, change_card
+from cielo.app.cards import Basis, CardOnDesk, card_at, change_card
 from cielo.core.geometry.bridges import with_bridges
 from cielo.core.geometry.designs import DESIGNS, Design, lay_design
 from cielo.core.geometry.holding import place_tape
@@ -20,7 +20,7 @@ MARGIN_MM = 1.2
 
 def list_stencils(store: Store) -> tuple[Design, ...]:
     """The maker's own first, then those that come with Cielo."""
-    with store.transaction() as session:
+    with store.reading() as session:
         return (*read_stencils(session), *DESIGNS.values())
 
 
@@ -40,19 +40,19 @@ def put_away(store: Store, key: str, away: bool) -> None:
         put_stencil_away(session, key, away)
 
 
-def lay_from_shelf(store: Store, card_id: str, based_on: int, key: str) -> CardOnDesk:
+def lay_from_shelf(store: Store, card_id: str, basis: Basis, key: str) -> CardOnDesk:
     """Put a design in the middle of a card's panel. Raises NotFound for one that is not on the shelf."""
     design = next((d for d in list_stencils(store) if d.key == key), None)
     if design is None:
         raise NotFound("that stencil is not on the shelf.", mend="Choose another.")
-    return change_card(store, card_id, based_on, f"take {design.name} from the shelf", lambda plan: lay_design(plan, design))
+    return change_card(store, card_id, basis, f"take {design.name} from the shelf", lambda plan: lay_design(plan, design))
 
 
-def bring_drawing(store: Store, card_id: str, based_on: int, name: str, data: bytes) -> CardOnDesk:
+def bring_drawing(store: Store, card_id: str, basis: Basis, name: str, data: bytes) -> CardOnDesk:
     """Add a stencil to a card from the bytes of an SVG, in the middle of the panel. Raises BadInput, TooLarge or OutOfDate."""
     drawing = read_svg(data)
     design = Design("drawn", name, "drawing", "", (_drawn("drawn-1", name, drawing),), own=True)
-    return change_card(store, card_id, based_on, f"bring the drawing {name} in", lambda plan: lay_design(plan, design))
+    return change_card(store, card_id, basis, f"bring the drawing {name} in", lambda plan: lay_design(plan, design))
 
 
 def _drawn(key: str, name: str, drawing: Drawing) -> Drawn:
@@ -60,7 +60,7 @@ def _drawn(key: str, name: str, drawing: Drawing) -> Drawn:
     return Drawn(key, name, 0.0, 0.0, rings)
 
 
-def centre(store: Store, card_id: str, based_on: int, mask_key: str) -> CardOnDesk:
+def centre(store: Store, card_id: str, basis: Basis, mask_key: str) -> CardOnDesk:
     """Move a mask to the panel's middle; a repeat so that opposite sides cut its motifs equally."""
 
     def centred(plan: Plan) -> Plan:
@@ -70,10 +70,10 @@ def centre(store: Store, card_id: str, based_on: int, mask_key: str) -> CardOnDe
             return replace_mask(plan, centre_repeat(mask, width, height))
         return replace_mask(plan, replace(mask, x_mm=round(width / 2, 3), y_mm=round(height / 2, 3)))
 
-    return change_card(store, card_id, based_on, f"centre the {_called(store, card_id, based_on, mask_key)}", centred)
+    return change_card(store, card_id, basis, f"centre the {_called(store, card_id, basis, mask_key)}", centred)
 
 
-def strip_round(store: Store, card_id: str, based_on: int, tapes_key: str, motif_key: str, margin_mm: float) -> CardOnDesk:
+def strip_round(store: Store, card_id: str, basis: Basis, tapes_key: str, motif_key: str, margin_mm: float) -> CardOnDesk:
     """Set two tapes so that the strip between them holds one whole motif with a margin."""
 
     def fitted(plan: Plan) -> Plan:
@@ -84,10 +84,10 @@ def strip_round(store: Store, card_id: str, based_on: int, tapes_key: str, motif
             )
         return replace_mask(plan, fit_strip(tapes, motif, margin_mm, plan.card.panel_width_mm, plan.card.panel_height_mm))
 
-    return change_card(store, card_id, based_on, "fit the strip round the motif", fitted)
+    return change_card(store, card_id, basis, "fit the strip round the motif", fitted)
 
 
-def bridge(store: Store, card_id: str, based_on: int, mask_key: str) -> CardOnDesk:
+def bridge(store: Store, card_id: str, basis: Basis, mask_key: str) -> CardOnDesk:
     """Hold the loose middles of a drawn stencil by bridges."""
 
     def held(plan: Plan) -> Plan:
@@ -96,10 +96,10 @@ def bridge(store: Store, card_id: str, based_on: int, mask_key: str) -> CardOnDe
             raise BadInput("only a drawn stencil has middles to bridge.", field="mask", mend="Choose a stencil.")
         return with_bridges(plan, mask)
 
-    return change_card(store, card_id, based_on, f"bridge the {_called(store, card_id, based_on, mask_key)}", held)
+    return change_card(store, card_id, basis, f"bridge the {_called(store, card_id, basis, mask_key)}", held)
 
 
-def use_as_mask(store: Store, card_id: str, based_on: int, mask_key: str) -> CardOnDesk:
+def use_as_mask(store: Store, card_id: str, basis: Basis, mask_key: str) -> CardOnDesk:
     """Add the mask that a stencil's own piece makes: where it printed, with a margin."""
 
     def with_its_mask(plan: Plan) -> Plan:
@@ -110,11 +110,11 @@ def use_as_mask(store: Store, card_id: str, based_on: int, mask_key: str) -> Car
         key = next(k for k in (f"{mask.key[:50]}-mask", *(f"{mask.key[:50]}-mask-{n}" for n in range(2, 40))) if k not in taken)
         return replace(plan, masks=(*plan.masks, as_mask(mask, key, MARGIN_MM)))
 
-    called = _called(store, card_id, based_on, mask_key)
-    return change_card(store, card_id, based_on, f"use the {called} as a mask", with_its_mask)
+    called = _called(store, card_id, basis, mask_key)
+    return change_card(store, card_id, basis, f"use the {called} as a mask", with_its_mask)
 
 
-def hold(store: Store, card_id: str, based_on: int, mask_key: str, kind: str) -> CardOnDesk:
+def hold(store: Store, card_id: str, basis: Basis, mask_key: str, kind: str) -> CardOnDesk:
     """Tape a stencil down, or set a magnet on it, where no opening is covered. Raises BadInput where there is no such place."""
 
     def held(plan: Plan) -> Plan:
@@ -130,7 +130,7 @@ def hold(store: Store, card_id: str, based_on: int, mask_key: str, kind: str) ->
             )
         return replace(plan, holds=(*plan.holds, placed))
 
-    return change_card(store, card_id, based_on, f"hold the {_called(store, card_id, based_on, mask_key)} with {kind}", held)
+    return change_card(store, card_id, basis, f"hold the {_called(store, card_id, basis, mask_key)} with {kind}", held)
 
 
 def _mask(plan: Plan, key: str) -> Mask:
@@ -140,5 +140,5 @@ def _mask(plan: Plan, key: str) -> Mask:
     return mask
 
 
-def _called(store: Store, card_id: str, revision: int, mask_key: str) -> str:
-    return _mask(card_at(store, card_id, revision), mask_key).called[:60]
+def _called(store: Store, card_id: str, basis: Basis, mask_key: str) -> str:
+    return _mask(card_at(store, card_id, basis.revision), mask_key).called[:60]

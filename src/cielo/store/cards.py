@@ -57,7 +57,22 @@ def read_revision(session: Session, card_id: str, number: int) -> Revision:
     return Revision(card_id, row.number, plan, row.said, row.undo_to, row.redo_to)
 
 
-def add_revision(session: Session, card: CardRow, plan: Plan, said: str, *, undo_to: int | None, redo_to: int | None) -> Revision:
+def was_made(session: Session, card_id: str, edit_key: str) -> bool:
+    """Whether the edit of that key has made a revision already."""
+    query = select(RevisionRow.id).where(RevisionRow.card_id == card_id, RevisionRow.edit_key == edit_key)
+    return session.scalars(query).first() is not None
+
+
+def add_revision(
+    session: Session,
+    card: CardRow,
+    plan: Plan,
+    said: str,
+    *,
+    undo_to: int | None,
+    redo_to: int | None,
+    edit_key: str | None = None,
+) -> Revision:
     """Add a revision and make it the current one."""
     card.revision += 1
     card.changed_at = datetime.now(UTC)
@@ -71,6 +86,7 @@ def add_revision(session: Session, card: CardRow, plan: Plan, said: str, *, undo
             made_at=card.changed_at,
             undo_to=undo_to,
             redo_to=redo_to,
+            edit_key=edit_key,
         )
     )
     session.flush()

@@ -5,7 +5,7 @@ from contextlib import contextmanager
 from pathlib import Path
 from typing import Any
 
-from sqlalchemy import Engine, create_engine, event
+from sqlalchemy import Connection, Engine, create_engine, event
 from sqlalchemy.orm import Session
 
 MIGRATIONS = Path(__file__).parent / "migrations"
@@ -15,13 +15,14 @@ class Store:
     """A Cielo database file.
 
     WAL keeps it whole when the server is killed; foreign keys are on; a transaction takes the write lock when it begins, so two
-    writers wait for each other in place of failing.
+    writers wait for each other in place of failing. Reading takes no lock: it sees the database as it was when it began.
     """
 
     def __init__(self, path: Path) -> None:
         path.parent.mkdir(parents=True, exist_ok=True)
         self.path = path
         self.engine: Engine = create_engine(f"sqlite:///{path}", connect_args={"timeout": 15})
+        self._reader = self.engine.execution_options(reading=True)
         event.listen(self.engine, "connect", _prepare)
         event.listen(self.engine, "begin", _begin)
         migrate(self.engine)
@@ -30,6 +31,12 @@ class Store:
     def transaction(self) -> Iterator[Session]:
         """One user action: all of it is kept, or nothing."""
         with Session(self.engine) as session, session.begin():
+            yield session
+
+    @contextmanager
+    def reading(self) -> Iterator[Session]:
+        """A look at the database that waits for no writer and keeps none waiting."""
+        with Session(self._reader) as session, session.begin():
             yield session
 
     def close(self) -> None:
@@ -64,5 +71,6 @@ def _prepare(connection: Any, _record: Any) -> None:
         connection.execute(f"pragma {pragma}")
 
 
-def _begin(connection: Any) -> None:
-    connection.exec_driver_sql("begin immediate")
+def _begin(connection: Connection) -> None:
+    reading = connection.get_execution_options().get("reading", False)
+    connection.exec_driver_sql("begin deferred" if reading else "begin immediate")

@@ -42,11 +42,16 @@ class RevisionRow(Base):
     """A plan as it stood. Revisions are only ever added.
 
     ``undo_to`` and ``redo_to`` are the numbers of the revisions whose plan undo and redo bring back; both are revisions in
-    their own right, so nothing is ever lost or guessed.
+    their own right, so nothing is ever lost or guessed. ``edit_key`` is the key of the edit that made it, so that an edit sent
+    twice is done once.
     """
 
     __tablename__ = "revision"
-    __table_args__ = (UniqueConstraint("card_id", "number"), Index("revision_by_card", "card_id", "number"))
+    __table_args__ = (
+        UniqueConstraint("card_id", "number"),
+        Index("revision_by_card", "card_id", "number"),
+        Index("revision_by_edit", "card_id", "edit_key", unique=True),
+    )
 
     id: Mapped[int] = mapped_column(primary_key=True)
     card_id: Mapped[str] = mapped_column(ForeignKey("card.id", ondelete="CASCADE"))
@@ -56,6 +61,7 @@ class RevisionRow(Base):
     made_at: Mapped[datetime]
     undo_to: Mapped[int | None]
     redo_to: Mapped[int | None]
+    edit_key: Mapped[str | None]
 
 
 class CrossingRow(Base):

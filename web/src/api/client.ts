@@ -1,24 +1,7 @@
-import createClient, { type Middleware } from "openapi-fetch";
-import type { components, paths } from "./schema";
-
-export type Schemas = components["schemas"];
-export type CardOut = Schemas["CardOut"];
-export type CardSummary = Schemas["CardSummary"];
-export type PlanModel = Schemas["PlanModel"];
-export type StepModel = PlanModel["steps"][number];
-export type BrushModel = Schemas["BrushModel"];
-export type DiscModel = Schemas["DiscModel"];
-export type InkModel = Schemas["InkModel"];
-export type Part = Schemas["PartOut"];
-export type Finding = Schemas["FindingOut"];
-export type ShelfOut = Schemas["ShelfOut"];
-export type AnswerOut = Schemas["AnswerOut"];
-export type BenchOut = Schemas["BenchOut"];
-export type ChartOut = Schemas["ChartOut"];
-export type CrossingOut = Schemas["CrossingOut"];
-export type StripOut = Schemas["StripOut"];
-export type Edge = Schemas["BandModel"]["edge"];
-export type Units = PlanModel["units"];
+/** The one way to the server: types go by path and method, refusals are words, and silence is told apart from a refusal. */
+import createClient, { type MaybeOptionalInit, type Middleware } from "openapi-fetch";
+import type { HttpMethod, PathsWithMethod, RequiredKeysOf } from "openapi-typescript-helpers";
+import type { paths } from "./schema";
 
 /** A refusal by the server, in words: what is wrong, where, and what to do. */
 export class Refusal extends Error {
@@ -32,40 +15,91 @@ export class Refusal extends Error {
   }
 }
 
-/** A response that is not fine, as a Refusal. */
-export async function refusalOf(response: Response): Promise<Refusal> {
-  const problem = await response
-    .clone()
-    .json()
-    .catch(() => ({}));
+/** The server did not answer; whether it did what was asked is not known. */
+export class NoAnswer extends Error {
+  constructor() {
+    super("Cielo does not answer.");
+  }
+}
+
+export function isGivenUp(error: unknown): boolean {
+  return error instanceof DOMException && error.name === "AbortError";
+}
+
+/** Who wants to know whether the server is heard. */
+interface Listener {
+  heard(): void;
+  lost(): void;
+}
+let listener: Listener = { heard: () => undefined, lost: () => undefined };
+export function listen(to: Listener) {
+  listener = to;
+}
+
+async function refusalOf(response: Response): Promise<Refusal> {
+  const problem = await response.json().catch(() => ({}));
   const reason: string = problem.reason || problem.title || "Something failed in Cielo.";
   const sentence = reason.charAt(0).toUpperCase() + reason.slice(1);
   return new Refusal(response.status, sentence, problem.mend ?? "", problem.field ?? "");
 }
 
-const refuse: Middleware = {
+const words: Middleware = {
   async onResponse({ response }) {
+    listener.heard();
     if (!response.ok) throw await refusalOf(response);
   },
-  onError() {
-    return new Refusal(
-      0,
-      "Cielo does not answer.",
-      "See that it is still running; nothing saved is lost.",
-      "",
-    );
+  onError({ error }) {
+    if (isGivenUp(error) || error instanceof Refusal) return error as Error;
+    listener.lost();
+    return new NoAnswer();
   },
 };
 
-export const api = createClient<paths>({ baseUrl: globalThis.location?.origin ?? "" });
-api.use(refuse);
+const client = createClient<paths>({
+  baseUrl: globalThis.location?.origin ?? "",
+  fetch: (request) => globalThis.fetch(request),
+});
+client.use(words);
 
-/**
- * The body of an answer; refusals have been thrown by then. The caller names the type, because the client's own rendering of
- * it loses the lengths of tuples.
- */
-export async function take<T>(answer: Promise<{ data?: unknown }>): Promise<T> {
-  return (await answer).data as T;
+type Operation<M extends HttpMethod, P extends keyof paths> = paths[P] extends Record<M, infer O> ? O : never;
+type Content<O, Code extends number> = O extends {
+  responses: Record<Code, { content: { "application/json": infer Body } }>;
+}
+  ? Body
+  : never;
+/** The body of a good answer, as the schema has it. */
+export type AnswerOf<M extends HttpMethod, P extends keyof paths> =
+  Content<Operation<M, P>, 200> | Content<Operation<M, P>, 201>;
+
+type Init<M extends HttpMethod, P extends PathsWithMethod<paths, M>> = MaybeOptionalInit<paths[P], M> & {
+  signal?: AbortSignal;
+};
+type Loose = (method: string, path: string, init?: object) => Promise<{ data?: unknown }>;
+
+/** Asks, and has the body of the answer. Throws Refusal, NoAnswer, or the error of a signal that gave it up. */
+export async function ask<M extends HttpMethod, P extends PathsWithMethod<paths, M>>(
+  method: M,
+  path: P,
+  ...[init]: RequiredKeysOf<Init<M, P>> extends never ? [Init<M, P>?] : [Init<M, P>]
+): Promise<AnswerOf<M, P>> {
+  // The client's own rendering of an answer loses the lengths of tuples; the schema is taken at its word here, and only here.
+  const { data } = await (client.request as Loose)(method, path, init);
+  return data as AnswerOf<M, P>;
+}
+
+/** As `ask`, for an answer that is a picture. */
+export async function askPicture<M extends HttpMethod, P extends PathsWithMethod<paths, M>>(
+  method: M,
+  path: P,
+  init: Init<M, P>,
+): Promise<Blob> {
+  const { data } = await (client.request as Loose)(method, path, { ...init, parseAs: "blob" });
+  return data as Blob;
+}
+
+/** For a file sent as the body, as it is. */
+export function asFile(type: string, file: Blob) {
+  return { body: file as never, bodySerializer: () => file, headers: { "content-type": type } };
 }
 
 /** Where the picture of a card stands. */

@@ -128,6 +128,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cards/on-gradient": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start On Gradient
+         * @description Start a card with a banded gradient laid out from inks of the shelf; all of it, or no card.
+         */
+        post: operations["start_on_gradient_api_cards_on_gradient_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cards/import": {
         parameters: {
             query?: never;
@@ -1251,6 +1271,8 @@ export interface components {
         ApplyRemedy: {
             /** Based On */
             based_on: number;
+            /** Key */
+            key?: string | null;
             /** Code */
             code: string;
             /** Step */
@@ -1477,11 +1499,13 @@ export interface components {
         };
         /**
          * ChangeCard
-         * @description A changed plan; ``based_on`` is the revision it was made from, ``said`` what was done ("carry it further").
+         * @description A changed plan; ``said`` is what was done ("carry it further").
          */
         ChangeCard: {
             /** Based On */
             based_on: number;
+            /** Key */
+            key?: string | null;
             /** Said */
             said: string;
             plan: components["schemas"]["PlanModel"];
@@ -1680,7 +1704,10 @@ export interface components {
             /** Facts */
             facts: string[];
         };
-        /** DifferenceOut */
+        /**
+         * DifferenceOut
+         * @description ``set_aside``: the plan was changed since, and cannot be made so any more.
+         */
         DifferenceOut: {
             /** Id */
             id: number;
@@ -1690,6 +1717,8 @@ export interface components {
             how: string;
             /** Value */
             value: string;
+            /** Set Aside */
+            set_aside: boolean;
         };
         /** Differently */
         Differently: {
@@ -1897,6 +1926,16 @@ export interface components {
              */
             keeps: "inside" | "outside";
         };
+        /**
+         * Edit
+         * @description An edit of a card: ``based_on`` is the revision it was made from; sent twice with the same ``key``, it is done once.
+         */
+        Edit: {
+            /** Based On */
+            based_on: number;
+            /** Key */
+            key?: string | null;
+        };
         /** EntryOut */
         EntryOut: {
             /** Card */
@@ -1963,6 +2002,8 @@ export interface components {
         FitStrip: {
             /** Based On */
             based_on: number;
+            /** Key */
+            key?: string | null;
             /** Motif */
             motif: string;
             /**
@@ -2089,6 +2130,8 @@ export interface components {
         HoldMask: {
             /** Based On */
             based_on: number;
+            /** Key */
+            key?: string | null;
             /**
              * Kind
              * @default tape
@@ -2292,6 +2335,8 @@ export interface components {
         LayGround: {
             /** Based On */
             based_on: number;
+            /** Key */
+            key?: string | null;
             /** Ground */
             ground: string;
         };
@@ -2311,6 +2356,8 @@ export interface components {
         LayStencil: {
             /** Based On */
             based_on: number;
+            /** Key */
+            key?: string | null;
             /** Stencil */
             stencil: string;
         };
@@ -2339,11 +2386,6 @@ export interface components {
             code: string;
             /** Words */
             words: string;
-        };
-        /** MaskAction */
-        MaskAction: {
-            /** Based On */
-            based_on: number;
         };
         /**
          * MaskOut
@@ -2425,8 +2467,11 @@ export interface components {
         };
         /** MotifOut */
         MotifOut: {
-            /** Key */
-            key: string;
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot";
             /** Name */
             name: string;
         };
@@ -2819,10 +2864,6 @@ export interface components {
          * @description Propose a banded gradient from the inks of the card's plan.
          */
         ProposeGradient: {
-            /** Based On */
-            based_on: number;
-            /** Inks */
-            inks: components["schemas"]["InkModel"][];
             /**
              * Light Edge
              * @enum {string}
@@ -2840,11 +2881,12 @@ export interface components {
             /** Halo Mm */
             halo_mm?: number | null;
             fade?: components["schemas"]["FadeModel"] | null;
-        };
-        /** PutInOrder */
-        PutInOrder: {
             /** Based On */
             based_on: number;
+            /** Key */
+            key?: string | null;
+            /** Inks */
+            inks: components["schemas"]["InkModel"][];
         };
         /** ReadingOut */
         ReadingOut: {
@@ -3014,6 +3056,43 @@ export interface components {
             format: string;
             /** Stock */
             stock: string;
+        };
+        /**
+         * StartOnGradient
+         * @description A new card with a banded gradient laid out from inks of the shelf.
+         */
+        StartOnGradient: {
+            /**
+             * Light Edge
+             * @enum {string}
+             */
+            light_edge: "top" | "bottom" | "left" | "right";
+            /**
+             * Seams
+             * @default lighter-again
+             * @enum {string}
+             */
+            seams: "lighter-again" | "overlap-only";
+            /** Carry Mm */
+            carry_mm?: number | null;
+            disc?: components["schemas"]["DiscModel"] | null;
+            /** Halo Mm */
+            halo_mm?: number | null;
+            fade?: components["schemas"]["FadeModel"] | null;
+            /** Title */
+            title: string;
+            /**
+             * Units
+             * @default in
+             * @enum {string}
+             */
+            units: "in" | "cm";
+            /** Format */
+            format: string;
+            /** Stock */
+            stock: string;
+            /** Inks */
+            inks: string[];
         };
         /**
          * StartOnGround
@@ -3247,11 +3326,6 @@ export interface components {
              * @default 1
              */
             strength: number;
-        };
-        /** TakeMeasuredIn */
-        TakeMeasuredIn: {
-            /** Based On */
-            based_on: number;
         };
         /** TakenOut */
         TakenOut: {
@@ -3844,6 +3918,70 @@ export interface operations {
             };
         };
     };
+    start_on_gradient_api_cards_on_gradient_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartOnGradient"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     import_card_api_cards_import_post: {
         parameters: {
             query?: never;
@@ -4251,7 +4389,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TakeMeasuredIn"];
+                "application/json": components["schemas"]["Edit"];
             };
         };
         responses: {
@@ -4318,7 +4456,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PutInOrder"];
+                "application/json": components["schemas"]["Edit"];
             };
         };
         responses: {
@@ -4383,7 +4521,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Edit"];
+            };
+        };
         responses: {
             /** @description Successful Response */
             200: {
@@ -4446,7 +4588,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Edit"];
+            };
+        };
         responses: {
             /** @description Successful Response */
             200: {
@@ -5459,6 +5605,7 @@ export interface operations {
             query: {
                 based_on: number;
                 name: string;
+                key?: string | null;
             };
             header?: never;
             path: {
@@ -5537,7 +5684,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MaskAction"];
+                "application/json": components["schemas"]["Edit"];
             };
         };
         responses: {
@@ -5605,7 +5752,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MaskAction"];
+                "application/json": components["schemas"]["Edit"];
             };
         };
         responses: {
@@ -5673,7 +5820,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MaskAction"];
+                "application/json": components["schemas"]["Edit"];
             };
         };
         responses: {

@@ -1,19 +1,20 @@
 <script setup lang="ts">
 /** The inks of the shelf as dabs on a stock, pressed in where they are chosen. */
-import type { InkModel } from "../api/client";
-import { useShelf } from "../composables/useShelf";
+import type { InkModel } from "../api/models";
+import { useShelf } from "../stores/shelf";
 import InkDab from "./InkDab.vue";
 
 defineProps<{ stockHex: string; chosen: string[]; kept?: (key: string) => boolean; kinds?: boolean }>();
 const emit = defineEmits<{ toggle: [ink: InkModel] }>();
-const { shelf } = useShelf();
+const shelf = useShelf();
 </script>
 
 <template>
   <div class="inks" role="group" aria-label="Inks">
     <button
-      v-for="{ ink, hex } in shelf?.inks ?? []"
+      v-for="{ ink, hex } in shelf.shelf?.inks ?? []"
       :key="ink.key"
+      type="button"
       class="pick"
       :aria-pressed="chosen.includes(ink.key)"
       :disabled="kept?.(ink.key)"

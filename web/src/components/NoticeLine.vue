@@ -1,19 +1,27 @@
 <script setup lang="ts">
-import { useNotice } from "../composables/useNotice";
+/** What the page has to say, at its foot: a line for each thing that wants a look, and one when the server is away. */
+import { useNotices, type Notice } from "../stores/notices";
+import { useServer } from "../stores/server";
 
-const { notice, clear } = useNotice();
-function goBack() {
-  notice.value?.back?.go();
-  clear();
+const notices = useNotices();
+const server = useServer();
+function go(source: string, way: Notice["ways"][number]) {
+  notices.clear(source);
+  void way.go();
 }
 </script>
 
 <template>
   <div class="line" role="status" aria-live="polite">
-    <div v-if="notice" class="words">
+    <div v-if="server.away" class="words" data-test="away">
+      Cielo does not answer. What you do is kept here and sent when it is back; see that it is still running.
+    </div>
+    <div v-for="[source, notice] in notices.said" :key="source" class="words" :data-test="`notice-${source}`">
       <span>{{ notice.text }}</span>
-      <button v-if="notice.back" class="press back" @click="goBack">{{ notice.back.label }}</button>
-      <button class="press back" @click="clear">All right</button>
+      <el-button v-for="way in notice.ways" :key="way.label" @click="go(source, way)">{{
+        way.label
+      }}</el-button>
+      <el-button v-if="!notice.stays" @click="notices.clear(source)">All right</el-button>
     </div>
   </div>
 </template>
@@ -24,8 +32,14 @@ function goBack() {
   inset: auto 0 0;
   z-index: 3000;
   display: flex;
-  justify-content: center;
+  flex-direction: column;
+  align-items: center;
+  gap: 6px;
+  padding-bottom: 14px;
   pointer-events: none;
+}
+.line:empty {
+  padding: 0;
 }
 .words {
   pointer-events: auto;
@@ -33,13 +47,17 @@ function goBack() {
   align-items: center;
   gap: 12px;
   max-width: 900px;
-  margin: 0 16px 14px;
-  padding: 8px 10px 8px 20px;
+  min-height: 52px;
+  margin: 0 16px;
+  padding: 4px 10px 4px 20px;
   background: var(--ink);
   color: var(--paper-lift);
   border-radius: 4px;
 }
-.back:hover:not(:disabled) {
+.words :deep(.el-button) {
+  color: inherit;
+}
+.words :deep(.el-button:hover) {
   background: #ffffff22;
 }
 </style>

@@ -1,13 +1,42 @@
 <script setup lang="ts">
-/** The head of every page: the way home, the title, and what can be done. */
-defineProps<{ here?: string }>();
+/** The head of every page: the ways to every place, of the whole and of the card, the title, and what can be done here. */
+import { useTitle } from "@vueuse/core";
+import { computed } from "vue";
+import { PLACES, useWays } from "../composables/useWays";
+
+const props = defineProps<{
+  /** Of what the page is, where it is of a card: its name and id. */
+  card?: { id: string; title?: string; crossings?: Record<string, string> } | null;
+}>();
+const { whole, ofCard, here } = useWays(() => props.card ?? null);
+const place = computed(() => PLACES[here.value] ?? "No such place");
+useTitle(
+  computed(() =>
+    props.card?.title
+      ? `${props.card.title}, ${place.value.toLowerCase()} · Cielo`
+      : `${place.value} · Cielo`,
+  ),
+);
 </script>
 
 <template>
   <header>
-    <RouterLink to="/" class="home" aria-label="Cielo, all cards">Cielo</RouterLink>
+    <nav class="ways" aria-label="Places">
+      <RouterLink to="/" class="home" aria-label="Cielo, all cards">Cielo</RouterLink>
+      <RouterLink v-for="way in whole" :key="way.name" class="way" :to="way.to">{{ way.label }}</RouterLink>
+    </nav>
     <div class="title"><slot /></div>
-    <nav class="actions" :aria-label="here ?? 'Actions'"><slot name="actions" /></nav>
+    <nav v-if="ofCard.length" class="ways" aria-label="Places of this card">
+      <RouterLink
+        v-for="way in ofCard"
+        :key="way.name"
+        class="way"
+        :to="way.to"
+        :aria-current="way.name === here ? 'page' : undefined"
+        >{{ way.label }}</RouterLink
+      >
+    </nav>
+    <div class="actions"><slot name="actions" /></div>
   </header>
 </template>
 
@@ -15,36 +44,64 @@ defineProps<{ here?: string }>();
 header {
   display: flex;
   align-items: center;
-  gap: 22px;
+  gap: 10px;
   min-height: 60px;
-  padding: 6px 24px;
+  padding: 4px 20px;
   border-bottom: 1px solid var(--hairline);
 }
 .home {
-  font: 700 30px/1 var(--display);
+  font: 700 29px/1 var(--display);
   text-decoration: none;
-  padding: 8px 2px;
+  padding: 8px 8px 8px 0;
   letter-spacing: 0.01em;
 }
 .title {
-  flex: 1;
-  min-width: 0;
+  flex: 1 1 190px;
+  min-width: 120px;
+}
+.ways {
+  display: flex;
+  align-items: center;
+}
+.way {
+  display: grid;
+  place-items: center;
+  min-height: var(--tap);
+  padding: 0 9px;
+  border-radius: 3px;
+  text-decoration: none;
+  border-bottom: 3px solid transparent;
+}
+.way:hover {
+  background: var(--paper-deep);
+}
+.way[aria-current],
+.way.router-link-active {
+  border-bottom-color: var(--ink);
+  font-weight: 650;
 }
 .actions {
   display: flex;
   align-items: center;
 }
-/* Upright, the title has a row to itself. */
+.actions :deep(.el-button) {
+  padding: 6px 10px;
+}
+/* Upright, the title and what can be done have rows to themselves. */
 @media (max-width: 1000px) {
   header {
     flex-wrap: wrap;
-    gap: 0 22px;
+    gap: 0 14px;
+  }
+  .title {
+    order: 1;
+    flex-basis: 60%;
   }
   .actions {
+    order: 2;
     flex: 1 0 100%;
     flex-wrap: wrap;
-    justify-content: space-between;
-    margin-left: -14px;
+    margin-left: -10px;
   }
 }
 </style>

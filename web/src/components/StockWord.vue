@@ -1,14 +1,14 @@
 <script setup lang="ts">
 /** The stock as a word of a sentence. */
 import { computed } from "vue";
-import { useShelf } from "../composables/useShelf";
-import WordChoice from "./WordChoice.vue";
+import { useShelf } from "../stores/shelf";
+import WordChoice from "./word/WordChoice.vue";
 
 defineProps<{ text: string; value: string }>();
 const emit = defineEmits<{ choose: [key: string] }>();
-const { shelf } = useShelf();
+const shelf = useShelf();
 const choices = computed(() =>
-  (shelf.value?.stocks ?? []).map(({ stock, hex }) => ({
+  (shelf.shelf?.stocks ?? []).map(({ stock, hex }) => ({
     value: stock.key,
     label: stock.name,
     hint: stock.paper.surface,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The units as a word of a sentence. */
-import type { Units } from "../api/client";
-import WordChoice from "./WordChoice.vue";
+import type { Units } from "../api/models";
+import WordChoice from "./word/WordChoice.vue";
 
 defineProps<{ value: Units }>();
 const emit = defineEmits<{ choose: [units: Units] }>();

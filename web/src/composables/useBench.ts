@@ -1,8 +1,15 @@
+/**
+ * The bench of one card: which card of the batch and which step is in hand, and timers that run by the server's clock, asleep or not.
+ * The step in hand is kept here too, so that a server that is away, or late, never takes it out of the hand.
+ */
 import { useIntervalFn } from "@vueuse/core";
-import { computed, ref } from "vue";
-import { api, type BenchOut, take } from "../api/client";
+import { computed, ref, shallowRef, watch } from "vue";
+import { ask } from "../api/client";
+import type { BenchOut } from "../api/models";
 import { aheadOfServer } from "../logic/time";
-import { useNotice } from "./useNotice";
+import { useServer } from "../stores/server";
+import { useAsked } from "./useAsked";
+import { useDoing } from "./useDoing";
 
 export interface Running {
   number: number;
@@ -10,26 +17,95 @@ export interface Running {
   /** Milliseconds left; below 0 when it is over. */
   left: number;
 }
+type Way = "air" | "blot" | "heat";
+const TICK_MS = 250;
 
-/** One card of a batch at the bench: which step is in hand, and timers that run by the server's clock, asleep or not. */
 export function useBench(id: string) {
-  const bench = ref<BenchOut | null>(null);
+  const server = useServer();
+  const { run } = useDoing("bench");
+  /** The card of the batch in hand. */
+  const inHand = ref(1);
+  /** Steps gone to that the server has not answered yet, by card. */
+  const goingTo = shallowRef(new Map<number, string>());
+  /** How many cards are wanted in rotation, while that is on its way. */
+  const wanted = ref<number | null>(null);
   /** Counts the changes of the plan as it is made, and so of its pictures. */
   const pictured = ref(0);
-  const { attempt } = useNotice();
   const now = ref(Date.now());
   let ahead: number | null = null;
-  useIntervalFn(() => (now.value = Date.now()), 250);
+  useIntervalFn(() => (now.value = Date.now()), TICK_MS);
 
-  async function took(action: () => Promise<{ data?: unknown }>) {
-    const state = await attempt(() => take<BenchOut>(action()));
+  const asked = useAsked(
+    (signal) =>
+      ask("get", "/api/cards/{card_id}/bench/{number}", {
+        params: { path: { card_id: id, number: inHand.value } },
+        signal,
+      }),
+    inHand,
+  );
+  const bench = asked.value;
+  watch(bench, (state, before) => {
     if (!state) return;
     ahead = aheadOfServer(ahead, Date.now() - Date.parse(state.now));
     now.value = Date.now();
-    if (JSON.stringify(state.plan) !== JSON.stringify(bench.value?.plan)) pictured.value++;
-    bench.value = state;
+    if (JSON.stringify(state.plan) !== JSON.stringify(before?.plan)) pictured.value++;
+  });
+
+  /** Takes an answer: of another card than the one in hand only what concerns the whole batch. */
+  function put(state: BenchOut) {
+    if (state.number === inHand.value) asked.put(state);
+    else if (bench.value)
+      asked.put({ ...bench.value, places: state.places, timers: state.timers, now: state.now });
   }
-  const path = (number = bench.value?.number ?? 1) => ({ params: { path: { card_id: id, number } } });
+  const act = (action: () => Promise<BenchOut>) => run(async () => put(await action()));
+  const path = (number = inHand.value) => ({ params: { path: { card_id: id, number } } });
+
+  /** The step in hand: where she went, or where the server has it. */
+  const step = computed(() => goingTo.value.get(inHand.value) ?? bench.value?.step ?? "");
+  const places = computed<Record<number, string>>(() => ({
+    ...bench.value?.places,
+    ...Object.fromEntries(goingTo.value),
+  }));
+  async function send(number: number, to: string) {
+    const sent = await act(() =>
+      ask("post", "/api/cards/{card_id}/bench/{number}/step", { ...path(number), body: { step: to } }),
+    );
+    // Without an answer it stays on its way; one that was refused is told, and the place is the server's again.
+    if ((sent || !server.away) && goingTo.value.get(number) === to) {
+      const rest = new Map(goingTo.value);
+      rest.delete(number);
+      goingTo.value = rest;
+    }
+  }
+  function go(to: string) {
+    const number = inHand.value;
+    goingTo.value = new Map(goingTo.value).set(number, to);
+    void send(number, to);
+  }
+
+  let batching: Promise<unknown> = Promise.resolve();
+  /** So many cards in rotation; taps count on from each other, and the last one wins. */
+  function setBatch(cards: number) {
+    wanted.value = cards;
+    batching = batching.then(async () => {
+      if (wanted.value !== cards) return;
+      await act(() =>
+        ask("post", "/api/cards/{card_id}/bench/batch", {
+          params: { path: { card_id: id } },
+          body: { cards },
+        }),
+      );
+      if (wanted.value === cards) wanted.value = null;
+      if (inHand.value > cards) inHand.value = 1;
+    });
+  }
+
+  watch(
+    () => server.returns,
+    () => {
+      for (const [number, to] of goingTo.value) void send(number, to);
+    },
+  );
 
   const timers = computed<Running[]>(() =>
     (bench.value?.timers ?? []).map((timer) => ({
@@ -41,35 +117,39 @@ export function useBench(id: string) {
 
   return {
     bench,
+    state: asked.state,
+    refusal: asked.refusal,
+    again: asked.again,
+    inHand,
+    step,
+    places,
+    cards: computed(() => wanted.value ?? Object.keys(places.value).length),
     pictured,
     timers,
-    take: (number: number) => took(() => api.GET("/api/cards/{card_id}/bench/{number}", path(number))),
-    setBatch: (cards: number) =>
-      took(() =>
-        api.POST("/api/cards/{card_id}/bench/batch", { params: { path: { card_id: id } }, body: { cards } }),
-      ),
-    go: (step: string) =>
-      took(() => api.POST("/api/cards/{card_id}/bench/{number}/step", { ...path(), body: { step } })),
-    startTimer: (step: string, way: "air" | "blot" | "heat") =>
-      took(() => api.POST("/api/cards/{card_id}/bench/{number}/timer", { ...path(), body: { step, way } })),
+    take: (number: number) => (inHand.value = number),
+    setBatch,
+    go,
+    startTimer: (step: string, way: Way) =>
+      act(() => ask("post", "/api/cards/{card_id}/bench/{number}/timer", { ...path(), body: { step, way } })),
     stopTimer: (step: string) =>
-      took(() =>
-        api.DELETE("/api/cards/{card_id}/bench/{number}/timer/{step}", {
-          params: { path: { ...path().params.path, step } },
+      act(() =>
+        ask("delete", "/api/cards/{card_id}/bench/{number}/timer/{step}", {
+          params: { path: { card_id: id, number: inHand.value, step } },
         }),
       ),
     differently: (step: string, how: "skipped" | "passes" | "ink", value = "") =>
-      took(() =>
-        api.POST("/api/cards/{card_id}/bench/{number}/differently", {
+      act(() =>
+        ask("post", "/api/cards/{card_id}/bench/{number}/differently", {
           ...path(),
           body: { step, how, value },
         }),
       ),
     asPlanned: (difference: number) =>
-      took(() =>
-        api.DELETE("/api/cards/{card_id}/bench/{number}/differently/{difference}", {
-          params: { path: { ...path().params.path, difference } },
+      act(() =>
+        ask("delete", "/api/cards/{card_id}/bench/{number}/differently/{difference}", {
+          params: { path: { card_id: id, number: inHand.value, difference } },
         }),
       ),
   };
 }
+export type Bench = ReturnType<typeof useBench>;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** One thing that will go wrong: what, why, how much, and the change that cures it. */
-import type { Finding } from "../api/client";
+import type { Finding } from "../api/models";
 
 defineProps<{ finding: Finding }>();
 const emit = defineEmits<{ remedy: []; point: [finding: Finding | null] }>();
@@ -23,9 +23,9 @@ const SIGNS = { stop: ["!", "Stop."], warn: ["?", "Mind."], remind: ["·", "Reme
       <p class="quiet">
         {{ finding.why }} <span v-if="finding.measure">({{ finding.measure }})</span>
       </p>
-      <button v-if="finding.remedy" class="press main remedy" @click="emit('remedy')">
+      <el-button v-if="finding.remedy" type="primary" class="remedy" @click="emit('remedy')">
         {{ finding.remedy }}
-      </button>
+      </el-button>
     </div>
   </div>
 </template>

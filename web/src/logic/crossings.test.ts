@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { ChartOut } from "../api/client";
+import type { ChartOut } from "../api/models";
 import { crossingAt, notes, sequenceOf, withInkAt } from "./crossings";
 
 const crossing = (bottom: string, top: string, passes: number, code?: string) => ({

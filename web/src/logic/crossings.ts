@@ -1,5 +1,5 @@
 /** How a chart of crossings is read: which square is which, what is said of it, what an ink looks like by itself. */
-import type { ChartOut, CrossingOut } from "../api/client";
+import type { ChartOut, CrossingOut } from "../api/models";
 
 /** One word for a mark, to stand in a square. */
 export const MARK_WORDS: Record<string, string> = {
@@ -64,4 +64,9 @@ export function withInkAt(sequence: string[], place: number, ink: string): strin
 /** A sequence after the choice of inks changed: those gone are left out, new ones come last. */
 export function sequenceOf(sequence: string[], inks: string[]): string[] {
   return [...sequence.filter((key) => inks.includes(key)), ...inks.filter((key) => !sequence.includes(key))];
+}
+
+/** The inks to begin with where none was asked for: a few across the front of the shelf, light and dark. */
+export function firstInks(shelf: string[]): string[] {
+  return shelf.slice(0, 12).filter((_, i) => i % 3 === 0 || i === 10);
 }

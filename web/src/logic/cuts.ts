@@ -1,7 +1,5 @@
 /** What is cut from the panel or for it. */
-import type { PlanModel } from "../api/client";
-
-export type Cut = NonNullable<PlanModel["cuts"]>[number];
+import type { Cut, PlanModel } from "../api/models";
 
 export const USES: { value: Cut["use"]; label: string; short: string; hint: string }[] = [
   { value: "window", label: "a window", short: "window", hint: "cut out of the panel" },
@@ -23,7 +21,7 @@ export const USES: { value: Cut["use"]; label: string; short: string; hint: stri
 
 /** A new cut of a use, with a key that no other has, in a place and size that suit the panel. */
 export function newCut(use: Cut["use"], plan: PlanModel, width: number, height: number): Cut {
-  const taken = new Set((plan.cuts ?? []).map((cut) => cut.key));
+  const taken = new Set(plan.cuts.map((cut) => cut.key));
   let number = 1;
   while (taken.has(`${use}-${number}`)) number++;
   const short = USES.find((u) => u.value === use)?.short ?? use;

@@ -1,6 +1,7 @@
 import { expect, it } from "vitest";
-import type { Schemas } from "../api/client";
-import { hourMarks, rowsOf, sayHour } from "./day";
+import type { Schemas } from "../api/models";
+import { hourMarks, rowsOf } from "./day";
+import { sayHour } from "./time";
 
 const entry = (card: number, start_s: number, end_s: number, ...by: string[]): Schemas["EntryOut"] => ({
   card,

@@ -1,5 +1,6 @@
 /** A day plan as rows to draw: one for each maker and shared tool, and one for the cards that dry by themselves. */
-import type { Schemas } from "../api/client";
+import type { Schemas } from "../api/models";
+import { sayHour } from "./time";
 
 type Entry = Schemas["EntryOut"];
 
@@ -39,12 +40,6 @@ function depths(entries: Entry[]): Map<Entry, number> {
     depth.set(entry, 4 + (line % 8) * LINE);
   }
   return depth;
-}
-
-/** Seconds of the day as `9:05`. */
-export function sayHour(seconds: number): string {
-  const minutes = Math.round(seconds / 60);
-  return `${Math.floor(minutes / 60) % 24}:${String(minutes % 60).padStart(2, "0")}`;
 }
 
 /** Marks at round times of the day, six to twelve of them: seconds from the start, and the hour. */

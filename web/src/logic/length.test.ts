@@ -16,10 +16,25 @@ describe("lengths", () => {
     expect(readLength("3,5", "cm")).toBeCloseTo(35);
     expect(readLength("20 mm", "in")).toBeCloseTo(20);
     expect(readLength('2"', "cm")).toBeCloseTo(50.8);
+    for (const text of [
+      "3½",
+      "3-1/2",
+      '3 1/2"',
+      "3 1/2 in",
+      "3.5",
+      "3,5 inches",
+      "88.9 mm",
+      "8.89cm",
+      " 3 ½ ",
+    ])
+      expect(readLength(text, "in"), text).toBeCloseTo(88.9);
+    expect(readLength("35 mm", "in")).toBeCloseTo(35);
+    expect(readLength("⅜", "in")).toBeCloseTo(9.525);
   });
 
   it("that make no sense are refused", () => {
-    for (const text of ["", "moon", "1/0", "-3", "1 2 3", "1e9x"]) expect(readLength(text, "in")).toBeNull();
+    for (const text of ["", "moon", "1/0", "-3", "1 2 3", "1e9x", "3.5 1/2", "1/2/3", "3 yd", "½½"])
+      expect(readLength(text, "in")).toBeNull();
   });
 
   it("come back the same after showing and reading, for every sixteenth", () => {

@@ -1,7 +1,16 @@
 /** Lengths as a maker writes them: inches in eighths and sixteenths, or centimetres. Inside, millimetres. */
-import type { Units } from "../api/client";
+import type { Units } from "../api/models";
+import { decimal, readNumber } from "./numbers";
 
 export const MM_PER_INCH = 25.4;
+const MM_OF: Record<string, number> = {
+  in: MM_PER_INCH,
+  inch: MM_PER_INCH,
+  inches: MM_PER_INCH,
+  '"': MM_PER_INCH,
+  cm: 10,
+  mm: 1,
+};
 
 /** How far one tap of + or - goes, in mm. */
 export function tapStep(units: Units): number {
@@ -10,7 +19,7 @@ export function tapStep(units: Units): number {
 
 /** `34.9` to `1 3/8` (to the nearest sixteenth of an inch) or `3.5` (centimetres). */
 export function showLength(mm: number, units: Units): string {
-  if (units === "cm") return String(Math.round(mm * 2) / 20);
+  if (units === "cm") return decimal(Math.round(mm * 2) / 20);
   const sixteenths = Math.round((mm / MM_PER_INCH) * 16);
   const whole = Math.floor(sixteenths / 16);
   let [top, bottom] = [sixteenths % 16, 16];
@@ -25,16 +34,15 @@ export function sayLength(mm: number, units: Units): string {
 }
 
 /**
- * `1 3/8`, `1.375`, `3,5`, `3 cm`, `1/2"` to mm; null when it is not a length. A unit that is written wins over `units`.
+ * `1 3/8`, `1-3/8`, `1⅜`, `1.375`, `3,5`, `35 mm`, `3 1/2"` to mm; null when it is not a length. A unit that is written wins over
+ * `units`.
  */
 export function readLength(text: string, units: Units): number | null {
-  const match = /^\s*(?:(\d+(?:[.,]\d+)?)(?:\s+(\d+\/\d+))?|(\d+\/\d+))\s*(in|cm|mm|")?\s*$/.exec(text);
-  if (!match) return null;
-  const whole = Number((match[1] ?? "0").replace(",", "."));
-  const [top = 0, bottom = 1] = (match[2] ?? match[3] ?? "0/1").split("/").map(Number);
-  const unit = match[4] === '"' ? "in" : (match[4] ?? units);
-  const mm = (whole + top / bottom) * (unit === "in" ? MM_PER_INCH : unit === "cm" ? 10 : 1);
-  return Number.isFinite(mm) ? mm : null;
+  const match = /^(.*?)\s*(inches|inch|in|cm|mm|["″”])?\.?$/i.exec(text.trim());
+  const number = readNumber(match?.[1] ?? "");
+  if (number === null || number < 0) return null;
+  const unit = (match?.[2] ?? units).toLowerCase().replace(/[″”]/, '"');
+  return number * (MM_OF[unit] ?? 1);
 }
 
 /** The next length one tap away, on the marks of the ruler, never below `least`. */

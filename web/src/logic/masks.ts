@@ -1,7 +1,6 @@
 /** Masks and stencils that can be added to a plan, each in a place and size that suits the panel. */
-import type { PlanModel } from "../api/client";
+import type { Mask, PlanModel } from "../api/models";
 
-export type Mask = NonNullable<PlanModel["masks"]>[number];
 export type Shape = "moon" | "edge" | "hills" | "clouds" | "torn" | "tapes" | "stencil" | "motif";
 
 export const NEW_MASKS: { value: Shape; label: string; hint: string }[] = [
@@ -17,7 +16,7 @@ export const NEW_MASKS: { value: Shape; label: string; hint: string }[] = [
 
 /** A new mask of a shape, with a key that no other of the plan has. */
 export function newMask(shape: Shape, plan: PlanModel, width: number, height: number): Mask {
-  const taken = new Set((plan.masks ?? []).map((mask) => mask.key));
+  const taken = new Set(plan.masks.map((mask) => mask.key));
   let number = 1;
   while (taken.has(number === 1 ? shape : `${shape}-${number}`)) number++;
   const key = number === 1 ? shape : `${shape}-${number}`;
@@ -88,4 +87,22 @@ export function keepsChoices(shape: Mask["shape"]) {
     { value: "inside" as const, label: words.inside },
     { value: "outside" as const, label: words.outside },
   ];
+}
+
+/** How far a strip stays off the motif it is fitted round, by the ruler in use, mm. */
+export const NUDGE = { in: 25.4 / 8, cm: 3 } as const;
+
+export function isRepeat(mask: Mask): boolean {
+  return mask.shape === "stencil" || (mask.shape === "drawn" && mask.pitch_mm > 0);
+}
+export function isStencil(mask: Mask): boolean {
+  return ["stencil", "motif", "drawn"].includes(mask.shape) && mask.keeps === "outside";
+}
+/** Whether a step lays, lifts, wipes or inks by a mask. */
+export function isInUse(plan: PlanModel, mask: string): boolean {
+  return plan.steps.some(
+    (step) =>
+      ("mask" in step && step.mask === mask) ||
+      ("region" in step && "mask" in step.region && step.region.mask === mask),
+  );
 }

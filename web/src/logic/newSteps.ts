@@ -1,5 +1,5 @@
 /** Steps that can be added to a plan, each with measures that suit the panel. */
-import type { CardOut, Schemas, StepModel } from "../api/client";
+import type { CardOut, Schemas, StepModel } from "../api/models";
 
 export interface NewStep {
   value: string;

@@ -1,5 +1,5 @@
 import { expect, it } from "vitest";
-import type { PlanModel } from "../api/client";
+import type { PlanModel } from "../api/models";
 import { linesFor, snap } from "./snapping";
 
 const plan = {

@@ -1,5 +1,5 @@
 /** Where a mask that is dragged comes to rest: on the panel's middle and thirds, in line with what lies there, or on the ruler. */
-import type { PlanModel } from "../api/client";
+import type { PlanModel } from "../api/models";
 
 export interface Line {
   mm: number;
@@ -19,10 +19,10 @@ const REACH_MM = 2;
 /** The lines a mask may rest on, one way across the panel. */
 export function linesFor(plan: PlanModel, dragged: string, way: "x_mm" | "y_mm", size: number): Line[] {
   const others = [
-    ...(plan.masks ?? [])
+    ...plan.masks
       .filter((mask) => mask.key !== dragged)
       .map((mask) => ({ mm: mask[way], name: `in line with the ${mask.name}` })),
-    ...(plan.focal ?? []).map((piece) => ({ mm: piece[way], name: `in line with the ${piece.name}` })),
+    ...plan.focal.map((piece) => ({ mm: piece[way], name: `in line with the ${piece.name}` })),
   ];
   return [
     { mm: size / 2, name: "the middle" },

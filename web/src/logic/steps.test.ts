@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import type { PlanModel, StepModel } from "../api/client";
-import { changeOver, withoutStep, withStepAfter, withStepMoved, withWord, wordAt } from "./steps";
+import type { PlanModel, StepModel } from "../api/models";
+import { changeOver, withoutStep, withStepAfter, withStepBefore, withWord, wordAt } from "./steps";
 
 const dry = (id: string) => ({ do: "dry", id, way: "air", minutes: 5 }) as StepModel;
 const brush = {
@@ -26,15 +26,18 @@ describe("steps", () => {
   });
 
   it("move forwards and backwards, and to both ends", () => {
-    expect(ids(withStepMoved(plan, "s1", 2))).toEqual(["b", "s1", "s3"]);
-    expect(ids(withStepMoved(plan, "s3", 0))).toEqual(["s3", "s1", "b"]);
-    expect(ids(withStepMoved(plan, "s1", 3))).toEqual(["b", "s3", "s1"]);
-    expect(ids(withStepMoved(plan, "b", 1))).toEqual(["s1", "b", "s3"]);
+    expect(ids(withStepBefore(plan, "s1", "s3"))).toEqual(["b", "s1", "s3"]);
+    expect(ids(withStepBefore(plan, "s3", "s1"))).toEqual(["s3", "s1", "b"]);
+    expect(ids(withStepBefore(plan, "s1", null))).toEqual(["b", "s3", "s1"]);
+    expect(ids(withStepBefore(plan, "b", "b"))).toEqual(["s1", "b", "s3"]);
+    expect(ids(withStepBefore(plan, "b", "gone"))).toEqual(["s1", "s3", "b"]);
   });
 
   it("come and go, each with an id of its own", () => {
     expect(ids(withStepAfter(plan, "s1", dry("")))).toEqual(["s1", "s4", "b", "s3"]);
     expect(ids(withStepAfter(plan, null, dry("")))).toEqual(["s4", "s1", "b", "s3"]);
+    expect(ids(withStepAfter(plan, "s1", dry("s9")))).toEqual(["s1", "s9", "b", "s3"]);
+    expect(ids(withStepAfter(plan, "s1", dry("s3")))).toEqual(["s1", "s4", "b", "s3"]);
     expect(ids(withoutStep(plan, "b"))).toEqual(["s1", "s3"]);
   });
 

@@ -1,5 +1,5 @@
 /** Changes to a plan's steps, as plain functions on plain data. */
-import type { PlanModel, StepModel } from "../api/client";
+import type { PlanModel, StepModel } from "../api/models";
 
 /** A copy of a plan with one word of one step changed; `path` as in the sentence's part ("region.carry_mm"). */
 export function withWord(plan: PlanModel, stepId: string, path: string, value: unknown): PlanModel {
@@ -24,13 +24,13 @@ export function wordAt(step: StepModel, path: string): unknown {
     .reduce<unknown>((at, key) => (at as Record<string, unknown> | null | undefined)?.[key], step);
 }
 
-/** A copy with a step moved to the place `to` (an index in the order before the move). */
-export function withStepMoved(plan: PlanModel, stepId: string, to: number): PlanModel {
-  const from = plan.steps.findIndex((step) => step.id === stepId);
-  const steps = [...plan.steps];
-  const [step] = steps.splice(from, 1);
-  if (!step) return plan;
-  steps.splice(to > from ? to - 1 : to, 0, step);
+/** A copy with a step moved to stand before another, or last where that is null or gone. */
+export function withStepBefore(plan: PlanModel, stepId: string, before: string | null): PlanModel {
+  const step = plan.steps.find((other) => other.id === stepId);
+  if (!step || before === stepId) return plan;
+  const steps = plan.steps.filter((other) => other !== step);
+  const at = steps.findIndex((other) => other.id === before);
+  steps.splice(at < 0 ? steps.length : at, 0, step);
   return { ...plan, steps };
 }
 
@@ -38,14 +38,20 @@ export function withoutStep(plan: PlanModel, stepId: string): PlanModel {
   return { ...plan, steps: plan.steps.filter((step) => step.id !== stepId) };
 }
 
-/** A copy with a step set after another, or first; the step gets an id no other has. */
-export function withStepAfter(plan: PlanModel, after: string | null, step: StepModel): PlanModel {
+/** An id that no step of the plan has. */
+export function newStepId(plan: PlanModel): string {
   const taken = new Set(plan.steps.map((other) => other.id));
   let number = taken.size + 1;
   while (taken.has(`s${number}`)) number++;
+  return `s${number}`;
+}
+
+/** A copy with a step set after another, or first; it keeps its id unless another step has taken it meanwhile. */
+export function withStepAfter(plan: PlanModel, after: string | null, step: StepModel): PlanModel {
   const at = after === null ? 0 : plan.steps.findIndex((other) => other.id === after) + 1;
+  const id = !step.id || plan.steps.some((other) => other.id === step.id) ? newStepId(plan) : step.id;
   const steps = [...plan.steps];
-  steps.splice(at, 0, { ...step, id: `s${number}` });
+  steps.splice(at, 0, { ...step, id });
   return { ...plan, steps };
 }
 

@@ -7,13 +7,14 @@ test("what is said of the shelf reads back", () => {
 });
 
 test("a tap counts from what the batch takes, and stops at none", () => {
-  const ink = { kind: "ink" as const, left: null, wanted: 24 };
-  expect(tapLeft(ink, -1)).toBe(24);
-  expect(tapLeft(ink, 1)).toBe(PLENTY);
-  expect(tapLeft({ ...ink, left: 0 }, -1)).toBe(0);
-  expect(tapLeft({ ...ink, left: 23 }, 1)).toBe(24);
-  expect(tapLeft({ kind: "tool", left: null, wanted: 1 }, -1)).toBe(0);
-  expect(tapLeft({ kind: "tool", left: 0, wanted: 1 }, 1)).toBe(PLENTY);
+  const ink = { kind: "ink" as const, wanted: 24 };
+  expect(tapLeft(ink, PLENTY, -1)).toBe(24);
+  expect(tapLeft(ink, PLENTY, 1)).toBe(PLENTY);
+  expect(tapLeft(ink, 0, -1)).toBe(0);
+  expect(tapLeft(ink, 23, 1)).toBe(24);
+  const tool = { kind: "tool" as const, wanted: 1 };
+  expect(tapLeft(tool, PLENTY, -1)).toBe(0);
+  expect(tapLeft(tool, 0, 1)).toBe(PLENTY);
 });
 
 test("panels and passes are counted in words", () => {

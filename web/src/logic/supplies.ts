@@ -1,5 +1,5 @@
 /** What is left on the shelf, as it is said and written. */
-import type { Schemas } from "../api/client";
+import type { Schemas } from "../api/models";
 
 type Supply = Schemas["SupplyOut"];
 
@@ -27,12 +27,9 @@ export function readLeft(text: string): number | null {
   return /^\d{1,4}$/.test(word) ? Number(word) : null;
 }
 
-/** One tap up or down; from plenty down begins at what is wanted, and a tool is there or it is not. */
-export function tapLeft(
-  { kind, left, wanted }: Pick<Supply, "kind" | "left" | "wanted">,
-  by: 1 | -1,
-): number {
+/** One tap up or down from `left`; from plenty down begins at what is wanted, and a tool is there or it is not. */
+export function tapLeft({ kind, wanted }: Pick<Supply, "kind" | "wanted">, left: number, by: 1 | -1): number {
   if (kind === "tool") return by > 0 ? PLENTY : 0;
-  if (left === null) return by > 0 ? PLENTY : wanted;
+  if (left === PLENTY) return by > 0 ? PLENTY : wanted;
   return Math.min(MOST, Math.max(0, left + by));
 }

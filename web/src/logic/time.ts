@@ -1,7 +1,22 @@
 /** Waiting times in words and on the clock. */
+import { decimal } from "./numbers";
 
 export function sayMinutes(minutes: number): string {
-  return minutes < 1 ? `${Math.round(minutes * 60)} s` : `${minutes} min`;
+  return minutes < 1 ? `${Math.round(minutes * 60)} s` : `${decimal(minutes)} min`;
+}
+
+/** Seconds of the day as `9:05`. */
+export function sayHour(seconds: number): string {
+  const minutes = Math.round(seconds / 60);
+  return `${Math.floor(minutes / 60) % 24}:${String(minutes % 60).padStart(2, "0")}`;
+}
+
+/** `9:05`, `9.05`, `9` to minutes after midnight; null when it is no time of the day. */
+export function readHour(text: string): number | null {
+  const match = /^(\d{1,2})(?:[:.h](\d{2}))?$/.exec(text.trim());
+  if (!match) return null;
+  const [hours, minutes] = [Number(match[1]), Number(match[2] ?? 0)];
+  return hours < 24 && minutes < 60 ? hours * 60 + minutes : null;
 }
 
 /** Milliseconds left as `4:07`, never below `0:00`. */

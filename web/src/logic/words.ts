@@ -1,5 +1,5 @@
 /** The words that can stand in a sentence, with what they mean. */
-import type { BrushModel, Edge, Schemas } from "../api/client";
+import type { BrushModel, Edge, Schemas } from "../api/models";
 
 interface Choice<T extends string> {
   value: T;

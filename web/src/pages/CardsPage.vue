@@ -1,97 +1,91 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from "vue";
+import { useFileDialog } from "@vueuse/core";
+import { computed, ref } from "vue";
 import { useRouter } from "vue-router";
-import { api, type CardOut, type CardSummary, pictureUrl, refusalOf, take } from "../api/client";
-import NoticeLine from "../components/NoticeLine.vue";
+import { ask, asFile, pictureUrl } from "../api/client";
+import type { CardSummary } from "../api/models";
 import PageHead from "../components/PageHead.vue";
-import { useNotice } from "../composables/useNotice";
-import StartCard from "../features/StartCard.vue";
+import PageState from "../components/PageState.vue";
+import { useAsked } from "../composables/useAsked";
+import { useDoing } from "../composables/useDoing";
+import StartCard from "../features/card/StartCard.vue";
 import { sayLength } from "../logic/length";
+import { useNotices } from "../stores/notices";
 
 const LARGEST_FILE = 2_000_000;
 /** Pixels a millimetre, the same for every card, so that they stand in true proportion to each other. */
 const SCALE = 1.28;
 
-const cards = ref<CardSummary[] | null>(null);
+const { value: cards, state, refusal, again } = useAsked((signal) => ask("get", "/api/cards", { signal }));
 const starting = ref(false);
-const picker = ref<HTMLInputElement | null>(null);
-const { attempt, say } = useNotice();
+const notices = useNotices();
 const router = useRouter();
+const bringing = useDoing("bring-in");
+const doing = useDoing("card");
+const none = computed(() => state.value === "ready" && !cards.value?.length);
 
-const load = () => attempt(async () => (cards.value = await take(api.GET("/api/cards"))));
-onMounted(load);
-
-const heading = computed(() => (cards.value?.length ? "Cards" : "No cards yet"));
-
-async function bringIn(event: Event) {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  input.value = "";
+const files = useFileDialog({ accept: ".json,application/json", multiple: false, reset: true });
+files.onChange(async (chosen) => {
+  const file = chosen?.[0];
   if (!file) return;
   if (file.size > LARGEST_FILE) {
-    say(
-      `${file.name} is ${Math.round(file.size / 1e6)} MB; Cielo reads plan files up to 2 MB. Check that it is the right file.`,
+    const size = Math.round(file.size / 1e6);
+    notices.say(
+      "bring-in",
+      `${file.name} is ${size} MB; Cielo reads plan files up to 2 MB. Check that it is the right file.`,
     );
     return;
   }
-  await attempt(async () => {
-    const response = await fetch("/api/cards/import", {
-      method: "POST",
-      headers: { "content-type": "application/json" },
-      body: await file.arrayBuffer(),
-    });
-    if (!response.ok) throw await refusalOf(response);
-    const card = await response.json();
+  await bringing.run(async () => {
+    const card = await ask("post", "/api/cards/import", asFile("application/json", file));
     await router.push({ name: "desk", params: { id: card.id } });
   });
-}
+});
 
-async function copy(card: CardSummary) {
-  await attempt(async () => {
-    const made = await take<CardOut>(
-      api.POST("/api/cards/{card_id}/copy", { params: { path: { card_id: card.id } } }),
-    );
+const copy = (card: CardSummary) =>
+  doing.run(async () => {
+    const made = await ask("post", "/api/cards/{card_id}/copy", { params: { path: { card_id: card.id } } });
     await router.push({ name: "desk", params: { id: made.id } });
   });
-}
 
 async function putAway(card: CardSummary) {
   const path = { params: { path: { card_id: card.id } } };
-  await attempt(() => api.POST("/api/cards/{card_id}/put-away", path));
-  await load();
-  say(`${card.title} is put away.`, {
+  const done = await doing.run(() => ask("post", "/api/cards/{card_id}/put-away", path));
+  await again();
+  if (!done) return;
+  notices.say(`away-${card.id}`, `${card.title} is put away.`, {
     label: "Bring it back",
     go: async () => {
-      await attempt(() => api.POST("/api/cards/{card_id}/bring-back", path));
-      await load();
+      await doing.run(() => ask("post", "/api/cards/{card_id}/bring-back", path));
+      await again();
     },
   });
 }
 </script>
 
 <template>
-  <PageHead here="Cards">
+  <PageHead>
     <template #actions>
-      <RouterLink class="press" :to="{ name: 'crossings' }">Crossings</RouterLink>
-      <RouterLink class="press" :to="{ name: 'stencils' }">Stencils</RouterLink>
-      <button class="press" @click="picker?.click()">Bring in a plan file</button>
-      <input
-        ref="picker"
-        type="file"
-        accept=".json,application/json"
-        hidden
-        aria-label="Plan file"
-        @change="bringIn"
-      />
+      <el-button :disabled="bringing.busy.value" @click="files.open()">Bring in a plan file</el-button>
     </template>
   </PageHead>
   <main>
     <div class="head">
-      <h1>{{ heading }}</h1>
-      <button v-if="!starting" class="press main" @click="starting = true">Start a new card</button>
+      <h1>Cards</h1>
+      <el-button v-if="!starting" type="primary" @click="starting = true">Start a new card</el-button>
     </div>
     <StartCard v-if="starting" @close="starting = false" />
-    <ul v-if="cards" class="cards">
+    <el-empty v-if="none && !starting" :image-size="1" description="No cards yet">
+      <p>Start one, or bring in a plan file.</p>
+    </el-empty>
+    <PageState
+      v-if="state !== 'ready'"
+      :state="state"
+      what="The table of your cards"
+      :why="refusal?.message"
+      @again="again"
+    />
+    <ul v-else-if="cards" class="cards">
       <li v-for="card in cards" :key="card.id">
         <RouterLink :to="{ name: 'desk', params: { id: card.id } }" class="open">
           <span class="surround">
@@ -120,13 +114,12 @@ async function putAway(card: CardSummary) {
           {{ card.inks.join(", ") || "no ink yet" }}
         </p>
         <div class="does">
-          <button class="press small" @click="copy(card)">Start from this</button>
-          <button class="press small" @click="putAway(card)">Put away</button>
+          <el-button size="small" @click="copy(card)">Start from this</el-button>
+          <el-button size="small" @click="putAway(card)">Put away</el-button>
         </div>
       </li>
     </ul>
   </main>
-  <NoticeLine />
 </template>
 
 <style scoped>
@@ -186,10 +179,6 @@ img {
   line-height: 1.4;
 }
 .does {
-  margin-left: -12px;
-}
-.small {
-  font-size: 15px;
-  padding: 4px 12px;
+  margin-left: -10px;
 }
 </style>

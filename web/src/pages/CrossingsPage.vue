@@ -1,76 +1,91 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from "vue";
+import { useFileDialog } from "@vueuse/core";
+import { computed, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
-import type { Units } from "../api/client";
+import { ask, asFile } from "../api/client";
+import type { Schemas, Units } from "../api/models";
 import InkPicker from "../components/InkPicker.vue";
-import NoticeLine from "../components/NoticeLine.vue";
 import PageHead from "../components/PageHead.vue";
+import PageState from "../components/PageState.vue";
 import StockWord from "../components/StockWord.vue";
 import UnitsWord from "../components/UnitsWord.vue";
-import WordChoice from "../components/WordChoice.vue";
+import WordChoice from "../components/word/WordChoice.vue";
 import { useCrossings } from "../composables/useCrossings";
-import { useNotice } from "../composables/useNotice";
-import { useShelf } from "../composables/useShelf";
-import CrossingAnswer from "../features/CrossingAnswer.vue";
-import CrossingWeave, { type Square } from "../features/CrossingWeave.vue";
-import GradientStrip from "../features/GradientStrip.vue";
-import { notes, sequenceOf } from "../logic/crossings";
+import { useDoing } from "../composables/useDoing";
+import CrossingAnswer from "../features/crossings/CrossingAnswer.vue";
+import CrossingWeave, { type Square } from "../features/crossings/CrossingWeave.vue";
+import GradientStrip from "../features/crossings/GradientStrip.vue";
+import { firstInks, notes, sequenceOf } from "../logic/crossings";
+import { useNotices } from "../stores/notices";
+import { useShelf } from "../stores/shelf";
 
 const MOST_INKS = 9;
 const route = useRoute();
 const router = useRouter();
-const { shelf, look } = useShelf();
-const { attempt, say } = useNotice();
-const { chart, strip, busy, cross, blend, keep, forget, bringIn } = useCrossings();
+const shelf = useShelf();
+const notices = useNotices();
+const { run } = useDoing("crossings");
 
-const words = (value: unknown) => (typeof value === "string" && value ? value.split(",") : []);
-const stock = ref(String(route.query.stock ?? ""));
-const inks = ref(words(route.query.inks));
-const light = ref(String(route.query.light ?? "daylight"));
+const word = (value: unknown) => (typeof value === "string" ? value : "");
+const list = (value: unknown) => word(value).split(",").filter(Boolean);
+const ofCard = computed(() => (word(route.query.card) ? { id: word(route.query.card) } : null));
+const wantedStock = ref(word(route.query.stock));
+const wantedInks = ref(list(route.query.inks));
+const light = ref(word(route.query.light) || "daylight");
 const units = ref<Units>(route.query.units === "cm" ? "cm" : "in");
-const sequence = ref<string[]>([]);
 const length = ref(152.4);
 const carry = ref(19.05);
-const chosen = ref<Square | null>(null);
+const square = ref<Square | null>(null);
 const picking = ref(false);
-const picker = ref<HTMLInputElement | null>(null);
+const ordered = ref<string[]>([]);
+shelf.lookOn(wantedStock.value);
 
-onMounted(async () => {
-  await attempt(() => look(stock.value || undefined));
-  const on = shelf.value;
-  if (!on) return;
-  if (!on.stocks.some((s) => s.stock.key === stock.value)) stock.value = on.stocks[0]?.stock.key ?? "";
-  inks.value = inks.value.filter((key) => on.inks.some((i) => i.ink.key === key)).slice(0, MOST_INKS);
-  if (inks.value.length < 2)
-    inks.value = on.inks
-      .slice(0, 12)
-      .filter((_, i) => i % 3 === 0 || i === 10)
-      .map((i) => i.ink.key);
-  await renew();
+/** What was asked for, as far as the shelf has it. */
+const stock = computed(() => {
+  const stocks = shelf.shelf?.stocks ?? [];
+  return stocks.find((s) => s.stock.key === wantedStock.value)?.stock.key ?? stocks[0]?.stock.key ?? "";
+});
+const inks = computed(() => {
+  const on = (shelf.shelf?.inks ?? []).map(({ ink }) => ink.key);
+  const known = wantedInks.value.filter((key) => on.includes(key)).slice(0, MOST_INKS);
+  return known.length ? known : firstInks(on);
+});
+const sequence = computed(() => sequenceOf(ordered.value, inks.value));
+const { chart, blend } = useCrossings(
+  computed(() =>
+    stock.value && inks.value.length ? { stock: stock.value, inks: inks.value, light: light.value } : null,
+  ),
+  computed(() =>
+    stock.value
+      ? { stock: stock.value, inks: sequence.value, length_mm: length.value, carry_mm: carry.value }
+      : null,
+  ),
+);
+const shown = chart.value;
+const strip = blend.value;
+watch([stock, inks, light, units], () => {
+  if (!stock.value) return;
+  const query = {
+    ...route.query,
+    stock: stock.value,
+    inks: inks.value.join(","),
+    light: light.value,
+    units: units.value,
+  };
+  void router.replace({ query });
+  shelf.lookOn(stock.value);
+});
+/** The square chosen, or the first two inks where it is not on the chart. */
+const chosen = computed<Square | null>(() => {
+  const on = shown.value?.inks.map((ink) => ink.key) ?? [];
+  const kept = square.value;
+  if (kept && on.includes(kept.bottom) && on.includes(kept.top)) return kept;
+  const [a, b] = on;
+  return a ? { bottom: a, top: b ?? a } : null;
 });
 
-watch([stock, light, inks], () => void renew());
-watch(
-  [stock, sequence, length, carry],
-  () => void blend(stock.value, { inks: sequence.value, length_mm: length.value, carry_mm: carry.value }),
-);
-
-async function renew() {
-  if (!stock.value || !inks.value.length) return;
-  const next = sequenceOf(sequence.value, inks.value);
-  if (next.join() !== sequence.value.join()) sequence.value = next;
-  const query = { stock: stock.value, inks: inks.value.join(","), light: light.value, units: units.value };
-  void router.replace({ query });
-  void look(stock.value);
-  await cross({ stock: stock.value, inks: inks.value, light: light.value });
-  const [a, b] = inks.value;
-  const still =
-    chosen.value && inks.value.includes(chosen.value.bottom) && inks.value.includes(chosen.value.top);
-  if (!still && a) chosen.value = { bottom: a, top: b ?? a };
-}
-
-const noted = computed(() => (chart.value ? notes(chart.value) : []));
-const name = (key: string) => chart.value?.inks.find((ink) => ink.key === key)?.name ?? key;
+const noted = computed(() => (shown.value ? notes(shown.value) : []));
+const name = (key: string) => shown.value?.inks.find((ink) => ink.key === key)?.name ?? key;
 const asked = computed(() => {
   const inksAsked = inks.value.map((key) => `ink=${encodeURIComponent(key)}`).join("&");
   return `stock=${encodeURIComponent(stock.value)}&${inksAsked}`;
@@ -78,123 +93,130 @@ const asked = computed(() => {
 
 function toggle(key: string) {
   if (inks.value.includes(key)) {
-    if (inks.value.length > 1) inks.value = inks.value.filter((other) => other !== key);
-  } else if (inks.value.length < MOST_INKS) inks.value = [...inks.value, key];
+    if (inks.value.length > 1) wantedInks.value = inks.value.filter((other) => other !== key);
+  } else if (inks.value.length < MOST_INKS) wantedInks.value = [...inks.value, key];
 }
 
+type Pair = Schemas["DropCrossing"];
 async function keepReading(lab: [number, number, number]) {
   if (!chosen.value) return;
-  const pair = { stock: stock.value, ...chosen.value };
-  if (!(await keep({ ...pair, colour: { lab } }))) return;
-  await renew();
-  say("Kept. Predictions on this stock now lean on it.", {
-    label: "Take it back",
-    go: () => forgetReading(),
-  });
+  // The pair that was measured, whichever is chosen when it is taken back.
+  const pair: Pair = { stock: stock.value, ...chosen.value };
+  if (!(await run(() => ask("post", "/api/crossings/measured", { body: { ...pair, colour: { lab } } }))))
+    return;
+  await again();
+  notices.say(
+    "reading",
+    `Kept for ${name(pair.top)} over ${name(pair.bottom)}. Predictions on this stock now lean on it.`,
+    {
+      label: "Take it back",
+      go: () => forget(pair),
+    },
+  );
 }
-async function forgetReading() {
-  if (!chosen.value) return;
-  await forget({ stock: stock.value, ...chosen.value });
-  await renew();
+async function forget(pair: Pair) {
+  await run(() => ask("delete", "/api/crossings/measured", { body: pair }));
+  await again();
 }
-async function readSheet(event: Event) {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  input.value = "";
+const again = () => Promise.all([chart.again(), blend.again(), shelf.again()]);
+
+const readings = useFileDialog({ accept: ".txt,.cgats,.ti3,text/plain", multiple: false, reset: true });
+readings.onChange(async (files) => {
+  const file = files?.[0];
   if (!file) return;
-  const taken = await bringIn(stock.value, file);
-  if (!taken) return;
-  await renew();
-  const read = [
-    taken.inks.length ? `new swatches for ${taken.inks.join(", ")}` : "",
-    taken.crossings ? `${taken.crossings} measured crossing${taken.crossings > 1 ? "s" : ""}` : "",
-  ].filter(Boolean);
-  say([`Read: ${read.join(" and ")}.`, ...taken.warnings].join(" "));
-}
+  await run(async () => {
+    const taken = await ask("post", "/api/crossings/readings", {
+      params: { query: { stock: stock.value } },
+      ...asFile("text/plain", file),
+    });
+    await again();
+    const read = [
+      taken.inks.length ? `new swatches for ${taken.inks.join(", ")}` : "",
+      taken.crossings ? `${taken.crossings} measured crossing${taken.crossings > 1 ? "s" : ""}` : "",
+    ].filter(Boolean);
+    notices.say("readings", [`Read: ${read.join(" and ")}.`, ...taken.warnings].join(" "));
+  });
+});
 </script>
 
 <template>
-  <PageHead here="Crossings">
+  <PageHead :card="ofCard">
     <h1>Crossings</h1>
-    <template #actions>
-      <a
-        class="press"
+    <template v-if="shown" #actions>
+      <el-button
+        tag="a"
         :href="`/api/crossings/chart.pdf?${asked}&light=${light}&units=${units}`"
         target="_blank"
         rel="noopener"
-        >Print the chart</a
+        >Print the chart</el-button
       >
-      <a
-        class="press"
+      <el-button
+        tag="a"
         :href="`/api/crossings/swatches.pdf?${asked}&units=${units}`"
         target="_blank"
         rel="noopener"
-        >Swatch sheet to ink</a
+        >Swatch sheet to ink</el-button
       >
-      <a class="press" :href="`/api/crossings/readings.txt?${asked}`" download>Its predicted readings</a>
-      <button class="press" @click="picker?.click()">Bring in readings</button>
-      <input
-        ref="picker"
-        type="file"
-        accept=".txt,.cgats,.ti3,text/plain"
-        hidden
-        aria-label="Readings file"
-        @change="readSheet"
-      />
+      <el-button tag="a" :href="`/api/crossings/readings.txt?${asked}`" download
+        >Its predicted readings</el-button
+      >
+      <el-button @click="readings.open()">Bring in readings</el-button>
     </template>
   </PageHead>
-  <main v-if="shelf && chart">
-    <div class="weave" :class="{ busy }" :aria-busy="busy">
-      <p v-if="busy" class="working" role="status">Working it out; choose something else to stop it.</p>
-      <CrossingWeave :chart="chart" :chosen="chosen" @choose="(square) => (chosen = square)" />
+  <main v-if="shown">
+    <div class="weave" :class="{ busy: chart.busy.value }" :aria-busy="chart.busy.value">
+      <p v-if="chart.busy.value" class="working" role="status">
+        Working it out; choose something else to stop it.
+      </p>
+      <CrossingWeave :chart="shown" :chosen="chosen" @choose="(to) => (square = to)" />
     </div>
-    <div class="side">
+    <div class="side" data-words>
       <p class="sentence">
         On
-        <StockWord :text="chart.stock_name" :value="stock" @choose="(key) => (stock = key)" />, seen by
+        <StockWord :text="shown.stock_name" :value="stock" @choose="(key) => (wantedStock = key)" />, seen by
         <WordChoice
           label="Light"
-          :text="chart.lights.find((l) => l.key === light)?.name ?? light"
+          :text="shown.lights.find((l) => l.key === light)?.name ?? light"
           :value="light"
-          :choices="chart.lights.map((l) => ({ value: l.key, label: l.name }))"
+          :choices="shown.lights.map((l) => ({ value: l.key, label: l.name }))"
           @choose="(key) => (light = key)"
         />, in <UnitsWord :value="units" @choose="(value) => (units = value)" />:
-        <button class="word" :aria-expanded="picking" @click="picking = !picking">
+        <button type="button" class="word" :aria-expanded="picking" @click="picking = !picking">
           {{ inks.length }} ink{{ inks.length > 1 ? "s" : "" }}
         </button>
         {{ picking ? "of the shelf." : "over each other." }}
       </p>
       <InkPicker
         v-if="picking"
-        :stock-hex="chart.stock_hex"
+        :stock-hex="shown.stock_hex"
         :chosen="inks"
         kinds
         @toggle="(ink) => toggle(ink.key)"
       >
         <p class="quiet wide">
           Up to {{ MOST_INKS }}.
-          <button class="press main" @click="picking = false">Done choosing</button>
+          <el-button type="primary" @click="picking = false">Done choosing</el-button>
         </p>
       </InkPicker>
       <template v-else>
         <CrossingAnswer
           v-if="chosen"
-          :chart="chart"
+          :chart="shown"
           :square="chosen"
-          @turn="(square) => (chosen = square)"
+          @turn="(to) => (square = to)"
           @keep="keepReading"
-          @forget="forgetReading"
+          @forget="chosen && forget({ stock, ...chosen })"
         />
         <p v-if="light !== 'daylight'" class="quiet lamp">
           By another light the colours are an estimate: one reading cannot tell how an ink's spectrum goes.
         </p>
-        <p v-for="warning in chart.warnings" :key="warning" class="quiet">{{ warning }}</p>
+        <p v-for="warning in shown.warnings" :key="warning" class="quiet">{{ warning }}</p>
         <h3>{{ noted.length ? "To know before you ink" : "Nothing to warn of among these inks." }}</h3>
         <ul class="notes">
           <li v-for="note in noted" :key="`${note.code}${note.bottom}${note.top}`">
-            <button class="press" @click="chosen = { bottom: note.bottom, top: note.top }">
+            <el-button @click="square = { bottom: note.bottom, top: note.top }">
               {{ note.bottom === note.top ? name(note.top) : `${name(note.top)} over ${name(note.bottom)}` }}
-            </button>
+            </el-button>
             {{ note.words }}
           </li>
         </ul>
@@ -202,19 +224,27 @@ async function readSheet(event: Event) {
     </div>
     <GradientStrip
       class="foot"
-      :chart="chart"
+      :chart="shown"
       :strip="strip"
       :sequence="sequence"
       :length-mm="length"
       :carry-mm="carry"
       :units="units"
-      @order="(next) => (sequence = next)"
+      @order="(next) => (ordered = next)"
       @length="(mm) => (length = mm)"
       @carry="(mm) => (carry = mm)"
     />
   </main>
-  <p v-else class="working first" role="status">Laying the inks over each other …</p>
-  <NoticeLine />
+  <p v-else-if="shelf.shelf && !stock" class="nothing" role="status">
+    There is no stock on your shelf yet, so nothing can be laid over each other.
+  </p>
+  <PageState
+    v-else
+    :state="shelf.shelf ? chart.state.value : shelf.state"
+    what="The chart of crossings"
+    :why="chart.refusal.value?.message"
+    @again="again"
+  />
 </template>
 
 <style scoped>
@@ -253,8 +283,8 @@ main {
   background: var(--paper-lift);
   animation: late 0.5s;
 }
-.working.first {
-  background: transparent;
+.nothing {
+  padding: 40px;
 }
 /* Only a wait that is felt is spoken of. */
 @keyframes late {
@@ -287,7 +317,7 @@ h3 {
   padding: 0;
   font-size: 16px;
 }
-.notes .press {
+.notes .el-button {
   padding-left: 0;
 }
 .foot {

@@ -1,19 +1,28 @@
 <script setup lang="ts">
 /** The shelf of stencils and masks: the maker's own, and those that come with Cielo. */
-import { computed, onMounted, ref } from "vue";
-import { api, refusalOf, type Schemas, take } from "../api/client";
-import NoticeLine from "../components/NoticeLine.vue";
+import { useFileDialog } from "@vueuse/core";
+import { computed } from "vue";
+import { useRoute } from "vue-router";
+import { ask, asFile } from "../api/client";
+import type { Schemas } from "../api/models";
 import PageHead from "../components/PageHead.vue";
-import { useNotice } from "../composables/useNotice";
-import DesignPicture from "../features/DesignPicture.vue";
+import PageState from "../components/PageState.vue";
+import { useAsked } from "../composables/useAsked";
+import { useDoing } from "../composables/useDoing";
+import DesignPicture from "../features/shelf/DesignPicture.vue";
+import { useNotices } from "../stores/notices";
 
 type Design = Schemas["DesignOut"];
-const designs = ref<Design[] | null>(null);
-const picker = ref<HTMLInputElement | null>(null);
-const { attempt, say } = useNotice();
-
-const load = () => attempt(async () => (designs.value = await take<Design[]>(api.GET("/api/stencils"))));
-onMounted(load);
+const route = useRoute();
+const ofCard = computed(() => (typeof route.query.card === "string" ? { id: route.query.card } : null));
+const {
+  value: designs,
+  state,
+  refusal,
+  again,
+} = useAsked((signal) => ask("get", "/api/stencils", { signal }));
+const { run } = useDoing("stencils");
+const notices = useNotices();
 
 const SORTS: { key: string; name: string; hint: string }[] = [
   { key: "drawing", name: "Your own", hint: "from drawings you brought in" },
@@ -29,53 +38,46 @@ const shelves = computed(() =>
   SORTS.map((sort) => ({ ...sort, designs: (designs.value ?? []).filter((d) => d.sort === sort.key) })),
 );
 
-async function bringIn(event: Event) {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  input.value = "";
+const drawings = useFileDialog({ accept: ".svg,image/svg+xml", multiple: false, reset: true });
+drawings.onChange(async (files) => {
+  const file = files?.[0];
   if (!file) return;
-  await attempt(async () => {
-    const name = encodeURIComponent(file.name.replace(/\.svg$/i, "").slice(0, 60) || "drawing");
-    const response = await fetch(`/api/stencils?name=${name}`, {
-      method: "POST",
-      headers: { "content-type": "image/svg+xml" },
-      body: await file.arrayBuffer(),
-    });
-    if (!response.ok) throw await refusalOf(response);
-    await load();
-  });
-}
+  const name = file.name.replace(/\.svg$/i, "").slice(0, 60) || "drawing";
+  await run(() =>
+    ask("post", "/api/stencils", { params: { query: { name } }, ...asFile("image/svg+xml", file) }),
+  );
+  await again();
+});
 async function putAway(design: Design) {
   const path = { params: { path: { key: design.key } } };
-  await attempt(() => api.POST("/api/stencils/{key}/put-away", path));
-  await load();
-  say(`${design.name} is off the shelf.`, {
+  const done = await run(() => ask("post", "/api/stencils/{key}/put-away", path));
+  await again();
+  if (!done) return;
+  notices.say(`away-${design.key}`, `${design.name} is off the shelf.`, {
     label: "Bring it back",
     go: async () => {
-      await attempt(() => api.POST("/api/stencils/{key}/bring-back", path));
-      await load();
+      await run(() => ask("post", "/api/stencils/{key}/bring-back", path));
+      await again();
     },
   });
 }
 </script>
 
 <template>
-  <PageHead here="Stencils and masks">
+  <PageHead :card="ofCard">
     <h1>Stencils and masks</h1>
     <template #actions>
-      <RouterLink class="press" to="/">Cards</RouterLink>
-      <button class="press main" @click="picker?.click()">Bring a drawing in</button>
-      <input
-        ref="picker"
-        type="file"
-        accept=".svg,image/svg+xml"
-        hidden
-        aria-label="Drawing (SVG)"
-        @change="bringIn"
-      />
+      <el-button type="primary" @click="drawings.open()">Bring a drawing in</el-button>
     </template>
   </PageHead>
-  <main v-if="designs">
+  <PageState
+    v-if="!designs"
+    :state="state"
+    what="The shelf of stencils"
+    :why="refusal?.message"
+    @again="again"
+  />
+  <main v-else>
     <section v-for="shelf in shelves" :key="shelf.key" :aria-label="shelf.name">
       <h2>
         {{ shelf.name }} <small>{{ shelf.hint }}</small>
@@ -91,7 +93,7 @@ async function putAway(design: Design) {
           <p v-for="fact in design.parts.length > 1 ? [] : design.facts" :key="fact" class="quiet">
             {{ fact }}
           </p>
-          <button v-if="design.own" class="press small" @click="putAway(design)">Put away</button>
+          <el-button v-if="design.own" size="small" @click="putAway(design)">Put away</el-button>
         </li>
       </ul>
     </section>
@@ -100,7 +102,6 @@ async function putAway(design: Design) {
       Cielo says whether it lies still on that panel.
     </p>
   </main>
-  <NoticeLine />
 </template>
 
 <style scoped>
@@ -143,11 +144,6 @@ li {
 }
 .none {
   margin: 8px 0;
-}
-.small {
-  font-size: 15px;
-  padding: 2px 10px;
-  margin-left: -10px;
 }
 .foot {
   margin-top: 16px;

@@ -32,10 +32,13 @@ class TimerOut(BaseModel):
 
 
 class DifferenceOut(BaseModel):
+    """``set_aside``: the plan was changed since, and cannot be made so any more."""
+
     id: int
     step: str
     how: str
     value: str
+    set_aside: bool
 
 
 class WayOut(BaseModel):
@@ -144,7 +147,13 @@ def _out(state: BenchState) -> BenchOut:
         places=state.places,
         timers=[TimerOut(number=t.number, step=t.step, ends_at=t.ends_at) for t in state.timers],
         differences=[
-            DifferenceOut(id=k.id, step=k.difference.step, how=k.difference.how, value=k.difference.value)
+            DifferenceOut(
+                id=k.id,
+                step=k.difference.step,
+                how=k.difference.how,
+                value=k.difference.value,
+                set_aside=k.id in state.set_aside,
+            )
             for k in state.differences
         ],
         ways={

@@ -12,15 +12,15 @@ from cielo.api.schemas.cards import (
     CardOut,
     CardSummary,
     ChangeCard,
+    Edit,
     LaidHereOut,
     LayGround,
     OrderedOut,
     ProposeGradient,
-    PutInOrder,
     RevisionNumber,
     StartCard,
+    StartOnGradient,
     StartOnGround,
-    TakeMeasuredIn,
 )
 from cielo.api.schemas.problem import REFUSALS
 from cielo.app import cards
@@ -62,6 +62,13 @@ def start_on_ground(body: StartOnGround, store: StoreOfApp) -> CardOut:
     return card_out(cards.start_card(store, plan, f"start {body.title}"))
 
 
+@router.post("/on-gradient", status_code=201)
+def start_on_gradient(body: StartOnGradient, store: StoreOfApp) -> CardOut:
+    """Start a card with a banded gradient laid out from inks of the shelf; all of it, or no card."""
+    plan = cards.plan_with_gradient(store, body.title, body.units, body.format, body.stock, body.inks, body.wish())
+    return card_out(cards.start_card(store, plan, f"start {body.title}"))
+
+
 @router.post(
     "/import",
     status_code=201,
@@ -82,7 +89,7 @@ def open_card(card_id: CardId, store: StoreOfApp) -> CardOut:
 def change_card(card_id: CardId, body: ChangeCard, store: StoreOfApp) -> CardOut:
     """Save a change: one revision."""
     plan = body.plan.to_core()
-    return card_out(cards.change_card(store, card_id, body.based_on, body.said, lambda _: plan))
+    return card_out(cards.change_card(store, card_id, body.basis, body.said, lambda _: plan))
 
 
 @router.post("/{card_id}/gradient")
@@ -93,7 +100,7 @@ def propose_gradient(card_id: CardId, body: ProposeGradient, store: StoreOfApp) 
         cards.change_card(
             store,
             card_id,
-            body.based_on,
+            body.basis,
             "lay out the gradient",
             lambda plan: cards.propose(replace(plan, inks=inks), body.wish()),
         )
@@ -104,38 +111,38 @@ def propose_gradient(card_id: CardId, body: ProposeGradient, store: StoreOfApp) 
 def lay_ground(card_id: CardId, body: LayGround, store: StoreOfApp) -> CardOut:
     """Lay out a ground from the card's inks, in place of its steps and masks."""
     plan = cards.lay_ground(store, cards.card_at(store, card_id, body.based_on), body.ground)
-    return card_out(cards.change_card(store, card_id, body.based_on, "lay out another ground", lambda _: plan))
+    return card_out(cards.change_card(store, card_id, body.basis, "lay out another ground", lambda _: plan))
 
 
 @router.post("/{card_id}/remedy")
 def apply_remedy(card_id: CardId, body: ApplyRemedy, store: StoreOfApp) -> CardOut:
     """Apply the remedy of a finding."""
-    return card_out(cards.apply_remedy(store, card_id, body.based_on, body.code, body.step, body.remedy))
+    return card_out(cards.apply_remedy(store, card_id, body.basis, body.code, body.step, body.remedy))
 
 
 @router.post("/{card_id}/measured")
-def take_measured_in(card_id: CardId, body: TakeMeasuredIn, store: StoreOfApp) -> CardOut:
+def take_measured_in(card_id: CardId, body: Edit, store: StoreOfApp) -> CardOut:
     """Plan the card with its inks, stock and crossings as they are known now."""
-    return card_out(cards.take_measured_in(store, card_id, body.based_on))
+    return card_out(cards.take_measured_in(store, card_id, body.basis))
 
 
 @router.post("/{card_id}/order")
-def put_in_order(card_id: CardId, body: PutInOrder, store: StoreOfApp) -> OrderedOut:
+def put_in_order(card_id: CardId, body: Edit, store: StoreOfApp) -> OrderedOut:
     """Set the steps in working order, and tell what was moved and why."""
-    card, moves = cards.put_in_order(store, card_id, body.based_on)
+    card, moves = cards.put_in_order(store, card_id, body.basis)
     return OrderedOut(card=card_out(card), moves=list(moves))
 
 
 @router.post("/{card_id}/undo")
-def undo(card_id: CardId, store: StoreOfApp) -> CardOut:
+def undo(card_id: CardId, body: Edit, store: StoreOfApp) -> CardOut:
     """Take the last change back."""
-    return card_out(cards.undo(store, card_id))
+    return card_out(cards.undo(store, card_id, body.basis))
 
 
 @router.post("/{card_id}/redo")
-def redo(card_id: CardId, store: StoreOfApp) -> CardOut:
+def redo(card_id: CardId, body: Edit, store: StoreOfApp) -> CardOut:
     """Bring back what undo took away."""
-    return card_out(cards.redo(store, card_id))
+    return card_out(cards.redo(store, card_id, body.basis))
 
 
 @router.post("/{card_id}/copy", status_code=201)

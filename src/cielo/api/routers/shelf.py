@@ -54,6 +54,6 @@ def shelf(store: StoreOfApp, stock: str | None = None) -> ShelfOut:
         ],
         tools=[ToolOut.model_validate(tool) for tool in TOOLS.values()],
         formats=[FormatOut.model_validate(card_format) for card_format in FORMATS.values()],
-        motifs=[MotifOut(key=key, name=name) for key, (name, _) in MOTIFS.items()],
+        motifs=[MotifOut.model_validate({"key": key, "name": name}) for key, (name, _) in MOTIFS.items()],
         water_tools=list(WATER_TOOLS),
     )

@@ -4,10 +4,11 @@ from fastapi import APIRouter, Request
 
 from cielo.api.dependencies import CardId, StoreOfApp
 from cielo.api.routers.cards import card_out
-from cielo.api.schemas.cards import CardOut, RevisionNumber
+from cielo.api.schemas.cards import CardOut, Edit, EditKey, RevisionNumber
 from cielo.api.schemas.problem import REFUSALS
-from cielo.api.schemas.stencils import DesignOut, FitStrip, HoldMask, LayStencil, MaskAction
+from cielo.api.schemas.stencils import DesignOut, FitStrip, HoldMask, LayStencil
 from cielo.app import stencils
+from cielo.app.cards import Basis
 from cielo.core.units import Units
 from cielo.exchange.materials_model import Key, Name
 
@@ -43,40 +44,42 @@ def bring_back(key: Key, store: StoreOfApp) -> None:
 @router.post("/cards/{card_id}/stencil")
 def lay_from_shelf(card_id: CardId, body: LayStencil, store: StoreOfApp) -> CardOut:
     """Put a stencil of the shelf in the middle of a card's panel."""
-    return card_out(stencils.lay_from_shelf(store, card_id, body.based_on, body.stencil))
+    return card_out(stencils.lay_from_shelf(store, card_id, body.basis, body.stencil))
 
 
 @router.post("/cards/{card_id}/drawing", openapi_extra=SVG_BODY)
-async def bring_drawing(card_id: CardId, request: Request, store: StoreOfApp, based_on: RevisionNumber, name: Name) -> CardOut:
+async def bring_drawing(
+    card_id: CardId, request: Request, store: StoreOfApp, based_on: RevisionNumber, name: Name, key: EditKey | None = None
+) -> CardOut:
     """Add a stencil to a card from an SVG, sent as the body."""
-    return card_out(stencils.bring_drawing(store, card_id, based_on, name, await request.body()))
+    return card_out(stencils.bring_drawing(store, card_id, Basis(based_on, key), name, await request.body()))
 
 
 @router.post("/cards/{card_id}/masks/{mask}/centre")
-def centre(card_id: CardId, mask: Key, body: MaskAction, store: StoreOfApp) -> CardOut:
+def centre(card_id: CardId, mask: Key, body: Edit, store: StoreOfApp) -> CardOut:
     """Centre a mask; a repeat so that opposite sides cut its motifs equally."""
-    return card_out(stencils.centre(store, card_id, body.based_on, mask))
+    return card_out(stencils.centre(store, card_id, body.basis, mask))
 
 
 @router.post("/cards/{card_id}/masks/{mask}/bridges")
-def bridge(card_id: CardId, mask: Key, body: MaskAction, store: StoreOfApp) -> CardOut:
+def bridge(card_id: CardId, mask: Key, body: Edit, store: StoreOfApp) -> CardOut:
     """Hold the loose middles of a drawn stencil by bridges."""
-    return card_out(stencils.bridge(store, card_id, body.based_on, mask))
+    return card_out(stencils.bridge(store, card_id, body.basis, mask))
 
 
 @router.post("/cards/{card_id}/masks/{mask}/as-mask")
-def use_as_mask(card_id: CardId, mask: Key, body: MaskAction, store: StoreOfApp) -> CardOut:
+def use_as_mask(card_id: CardId, mask: Key, body: Edit, store: StoreOfApp) -> CardOut:
     """Add the mask that a stencil's own piece makes, with a margin."""
-    return card_out(stencils.use_as_mask(store, card_id, body.based_on, mask))
+    return card_out(stencils.use_as_mask(store, card_id, body.basis, mask))
 
 
 @router.post("/cards/{card_id}/masks/{mask}/hold")
 def hold(card_id: CardId, mask: Key, body: HoldMask, store: StoreOfApp) -> CardOut:
     """Hold a stencil with tape or a magnet where no opening is covered."""
-    return card_out(stencils.hold(store, card_id, body.based_on, mask, body.kind))
+    return card_out(stencils.hold(store, card_id, body.basis, mask, body.kind))
 
 
 @router.post("/cards/{card_id}/masks/{mask}/strip")
 def fit_strip(card_id: CardId, mask: Key, body: FitStrip, store: StoreOfApp) -> CardOut:
     """Fit the strip between two tapes round one motif."""
-    return card_out(stencils.strip_round(store, card_id, body.based_on, mask, body.motif, body.margin_mm))
+    return card_out(stencils.strip_round(store, card_id, body.basis, mask, body.motif, body.margin_mm))

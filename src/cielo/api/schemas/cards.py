@@ -4,14 +4,14 @@ from typing import Annotated, Any, Literal, Self
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from cielo.app.cards import CardOnDesk
+from cielo.app.cards import Basis, CardOnDesk
 from cielo.app.reading import Reading
 from cielo.core.optics.spectra import hex_from_lab
 from cielo.core.plan import Edge, Fade
 from cielo.core.sequence.gradient import GradientWish, SeamSchool
 from cielo.core.units import Units
 from cielo.exchange.materials_model import InkModel, Key, Name, StockModel
-from cielo.exchange.plan_file import DiscModel, FadeModel, PlanModel
+from cielo.exchange.plan_file import DiscModel, FadeModel, Motif, PlanModel
 from cielo.store.cards import Revision
 
 RevisionNumber = Annotated[int, Field(ge=0, le=2**31 - 1)]
@@ -21,6 +21,20 @@ class Body(BaseModel):
     """What comes in: nothing unknown, no NaN."""
 
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+
+EditKey = Annotated[str, Field(pattern=r"^[A-Za-z0-9-]{8,64}$")]
+
+
+class Edit(Body):
+    """An edit of a card: ``based_on`` is the revision it was made from; sent twice with the same ``key``, it is done once."""
+
+    based_on: RevisionNumber
+    key: EditKey | None = None
+
+    @property
+    def basis(self) -> Basis:
+        return Basis(self.based_on, self.key)
 
 
 class FromCore(BaseModel):
@@ -252,10 +266,9 @@ class StartOnGround(StartCard):
     inks: Annotated[list[Key], Field(max_length=9)]
 
 
-class LayGround(Body):
+class LayGround(Edit):
     """Lay out a ground from the card's own inks, in place of its steps and masks."""
 
-    based_on: RevisionNumber
     ground: Key
 
 
@@ -272,29 +285,19 @@ class GroundOut(FromCore):
     suits: str
 
 
-class ChangeCard(Body):
-    """A changed plan; ``based_on`` is the revision it was made from, ``said`` what was done ("carry it further")."""
+class ChangeCard(Edit):
+    """A changed plan; ``said`` is what was done ("carry it further")."""
 
-    based_on: RevisionNumber
     said: Annotated[str, Field(min_length=1, max_length=120)]
     plan: PlanModel
 
 
-class ApplyRemedy(Body):
+class ApplyRemedy(Edit):
     """``step`` is left out for a finding on the card as a whole; ``remedy`` tells which, where one step has two of a code."""
 
-    based_on: RevisionNumber
     code: Key
     step: Key | None = None
     remedy: Annotated[str, Field(max_length=200)] | None = None
-
-
-class TakeMeasuredIn(Body):
-    based_on: RevisionNumber
-
-
-class PutInOrder(Body):
-    based_on: RevisionNumber
 
 
 class OrderedOut(BaseModel):
@@ -304,11 +307,9 @@ class OrderedOut(BaseModel):
     moves: list[str]
 
 
-class ProposeGradient(Body):
-    """Propose a banded gradient from the inks of the card's plan."""
+class Wish(BaseModel):
+    """How a banded gradient is to lie."""
 
-    based_on: RevisionNumber
-    inks: Annotated[list[InkModel], Field(min_length=2, max_length=5)]
     light_edge: Edge
     seams: SeamSchool = "lighter-again"
     carry_mm: Annotated[float, Field(ge=0, le=300)] | None = None
@@ -325,6 +326,18 @@ class ProposeGradient(Body):
             self.halo_mm,
             Fade(self.fade.edge, self.fade.width_mm) if self.fade else None,
         )
+
+
+class ProposeGradient(Edit, Wish):
+    """Propose a banded gradient from the inks of the card's plan."""
+
+    inks: Annotated[list[InkModel], Field(min_length=2, max_length=5)]
+
+
+class StartOnGradient(StartCard, Wish):
+    """A new card with a banded gradient laid out from inks of the shelf."""
+
+    inks: Annotated[list[Key], Field(min_length=2, max_length=5)]
 
 
 class LaidHereOut(BaseModel):
@@ -372,7 +385,7 @@ class InkOut(BaseModel):
 
 
 class MotifOut(BaseModel):
-    key: str
+    key: Motif
     name: str
 
 

@@ -5,7 +5,7 @@ from typing import Annotated, Literal, Self
 
 from pydantic import BaseModel, Field
 
-from cielo.api.schemas.cards import Body, FromCore, RevisionNumber, path_of
+from cielo.api.schemas.cards import Edit, FromCore, path_of
 from cielo.app.cutting import CutPiece, Cutting, StockNeeded
 from cielo.core.geometry.designs import Design
 from cielo.core.geometry.holding import is_stencil, stencil_facts
@@ -75,20 +75,15 @@ def _facts(mask: Mask, size_mm: float, units: Units) -> list[str]:
     return said
 
 
-class LayStencil(Body):
-    based_on: RevisionNumber
+class LayStencil(Edit):
     stencil: Key
 
 
-class MaskAction(Body):
-    based_on: RevisionNumber
-
-
-class HoldMask(MaskAction):
+class HoldMask(Edit):
     kind: Literal["tape", "magnet"] = "tape"
 
 
-class FitStrip(MaskAction):
+class FitStrip(Edit):
     motif: Key
     margin_mm: Annotated[float, Field(ge=0, le=60)] = 4.0
 

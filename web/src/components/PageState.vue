@@ -1,0 +1,65 @@
+<script setup lang="ts">
+/** What stands in a page's place while it is not there: on its way, away, refused, or no such thing. */
+import type { State } from "../composables/useAsked";
+
+defineProps<{
+  state: State;
+  /** What is waited for, as a sentence's beginning: "The card". */
+  what: string;
+  why?: string;
+}>();
+const emit = defineEmits<{ again: [] }>();
+</script>
+
+<template>
+  <div v-if="state === 'asking'" class="waiting" role="status">
+    <span class="said">{{ what }} is on its way …</span>
+    <el-skeleton :rows="5" animated />
+  </div>
+  <el-result v-else-if="state === 'away'" icon="warning" :title="`${what} cannot be had just now`">
+    <template #icon><span aria-hidden="true" /></template>
+    <template #sub-title>
+      <p role="status">
+        Cielo does not answer. See that it is still running; this page mends itself when it is back.
+      </p>
+    </template>
+  </el-result>
+  <el-result v-else-if="state === 'absent'" icon="info" :title="`${what} is not here`">
+    <template #icon><span aria-hidden="true" /></template>
+    <template #sub-title
+      ><p role="status">{{ why ?? "Nothing stands at this address." }}</p></template
+    >
+    <template #extra>
+      <RouterLink v-slot="{ navigate }" to="/" custom
+        ><el-button type="primary" @click="navigate()">To all cards</el-button></RouterLink
+      >
+    </template>
+  </el-result>
+  <el-result v-else-if="state === 'refused'" icon="warning" :title="`${what} cannot be shown`">
+    <template #icon><span aria-hidden="true" /></template>
+    <template #sub-title
+      ><p role="status">{{ why }}</p></template
+    >
+    <template #extra><el-button @click="emit('again')">Look again</el-button></template>
+  </el-result>
+</template>
+
+<style scoped>
+.waiting {
+  max-width: 620px;
+  padding: 40px;
+}
+.said {
+  display: block;
+  margin-bottom: 20px;
+  font: 620 22px var(--display);
+  animation: late 0.6s;
+}
+/* Only a wait that is felt is spoken of. */
+@keyframes late {
+  0%,
+  99% {
+    opacity: 0;
+  }
+}
+</style>

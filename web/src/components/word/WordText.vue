@@ -1,0 +1,67 @@
+<script setup lang="ts">
+/** Words of a sentence that are written by the maker. */
+import { computed, ref } from "vue";
+import WordShell from "./WordShell.vue";
+
+const props = defineProps<{ text: string; label: string; value: string; longest?: number }>();
+const emit = defineEmits<{ change: [value: string] }>();
+const written = ref("");
+const field = ref<HTMLInputElement | null>(null);
+const empty = computed(() => !written.value.trim());
+
+function begin(typed: string) {
+  written.value = typed || props.value;
+  if (!typed) field.value?.select();
+}
+function keep() {
+  const words = written.value.trim();
+  if (words && words !== props.value) emit("change", words);
+}
+function enter(taken: () => void) {
+  if (empty.value) return;
+  keep();
+  written.value = "";
+  taken();
+}
+</script>
+
+<template>
+  <WordShell
+    v-slot="{ taken }"
+    :text="text"
+    :label="label"
+    popup="dialog"
+    :width="300"
+    @opened="begin"
+    @leave="keep"
+    @discard="written = ''"
+  >
+    <span class="label">{{ label }}</span>
+    <input
+      ref="field"
+      v-model="written"
+      data-first
+      type="text"
+      :maxlength="longest ?? 40"
+      :aria-label="label"
+      @keydown.enter.prevent="enter(taken)"
+    />
+    <span v-if="empty" class="label" role="status">Write something, or Escape to leave it as it was.</span>
+  </WordShell>
+</template>
+
+<style scoped>
+.label {
+  display: block;
+  font-size: 15px;
+  color: var(--ink-soft);
+}
+input {
+  width: 100%;
+  min-height: var(--tap);
+  padding: 4px 8px;
+  background: var(--surround);
+  border: 0;
+  border-bottom: 2px solid var(--ink);
+}
+</style>

@@ -1,0 +1,14 @@
+/** The card that a page and all that stands on it are of. */
+import { inject, type InjectionKey, provide } from "vue";
+import type { CardStore } from "../stores/card";
+
+const DESK: InjectionKey<CardStore> = Symbol("the card on the desk");
+
+export function provideDesk(card: CardStore) {
+  provide(DESK, card);
+}
+export function useDesk(): CardStore {
+  const card = inject(DESK);
+  if (!card) throw new Error("This stands on a card's page only.");
+  return card;
+}

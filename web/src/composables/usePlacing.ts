@@ -1,0 +1,86 @@
+/**
+ * Things moved about on the panel, by hand with snapping or by the arrow keys: where they are going is shown as a draft, and saved when
+ * the hand lets go or the keys rest. Leaving the page keeps what the keys have done.
+ */
+import { getCurrentScope, onScopeDispose, type Ref, ref } from "vue";
+import { type Line, snap } from "../logic/snapping";
+import { useDragging } from "./useDragging";
+
+export interface Placed {
+  key: string;
+  x_mm: number;
+  y_mm: number;
+}
+interface Placing<T> {
+  /** Pixels a millimetre. */
+  scale: Ref<number>;
+  /** The ruler's smallest step, mm. */
+  step: Ref<number>;
+  lines?: (thing: T, way: "x_mm" | "y_mm") => Line[];
+  within?: (thing: T) => T;
+  draft: (thing: T | null) => void;
+  save: (thing: T) => void;
+}
+const REST_MS = 220;
+const BY_KEY: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+export function usePlacing<T extends Placed>(on: Placing<T>) {
+  const within = on.within ?? ((thing: T) => thing);
+  /** The lines that a dragged thing rests on, drawn while it is held. */
+  const guides = ref<{ x: Line | null; y: Line | null }>({ x: null, y: null });
+  let going: T | null = null;
+  const noGuides = () => (guides.value = { x: null, y: null });
+
+  const { held, grab } = useDragging<T>({
+    slack: 2,
+    move(thing, dx, dy) {
+      const to = (way: "x_mm" | "y_mm", by: number) =>
+        snap(thing[way] + by / on.scale.value, on.lines?.(thing, way) ?? [], on.step.value);
+      const [x, y] = [to("x_mm", dx), to("y_mm", dy)];
+      guides.value = { x: x.on, y: y.on };
+      going = within({ ...thing, x_mm: x.mm, y_mm: y.mm });
+      on.draft(going);
+    },
+    drop(thing) {
+      noGuides();
+      const to = going;
+      going = null;
+      on.draft(null);
+      if (to && (to.x_mm !== thing.x_mm || to.y_mm !== thing.y_mm)) on.save(to);
+    },
+    putBack() {
+      noGuides();
+      going = null;
+      on.draft(null);
+    },
+  });
+
+  let keyed: T | null = null;
+  let resting: ReturnType<typeof setTimeout> | undefined;
+  function rest() {
+    clearTimeout(resting);
+    const to = keyed;
+    keyed = null;
+    if (to) on.save(to);
+  }
+  function key(event: KeyboardEvent, thing: T) {
+    const by = BY_KEY[event.key];
+    if (!by) return;
+    event.preventDefault();
+    if (keyed && keyed.key !== thing.key) rest();
+    const from = keyed ?? thing;
+    const [x, y] = by;
+    keyed = within({ ...from, x_mm: from.x_mm + x * on.step.value, y_mm: from.y_mm + y * on.step.value });
+    on.draft(keyed);
+    clearTimeout(resting);
+    resting = setTimeout(rest, REST_MS);
+  }
+  if (getCurrentScope()) onScopeDispose(rest);
+
+  return { held, guides, grab, key, rest };
+}

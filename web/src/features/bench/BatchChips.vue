@@ -1,0 +1,97 @@
+<script setup lang="ts">
+/** The cards of the batch in rotation: which is in hand, where the others stand, one more or fewer. */
+import { computed, ref } from "vue";
+import { type InBatch, nextInReach } from "../../logic/batch";
+import { sayClock } from "../../logic/time";
+
+const props = defineProps<{ places: InBatch[]; inHand: number; cards: number }>();
+const emit = defineEmits<{ take: [number: number]; batch: [cards: number] }>();
+
+/** In a large batch only the cards next in reach are shown, until all are asked for. */
+const MOST_SHOWN = 8;
+const MOST_CARDS = 60;
+const showAll = ref(false);
+const shown = computed(() =>
+  showAll.value || props.places.length <= MOST_SHOWN
+    ? props.places
+    : nextInReach(props.places, props.inHand, MOST_SHOWN - 1),
+);
+</script>
+
+<template>
+  <nav class="batch" aria-label="Cards of the batch">
+    <template v-if="places.length > 1">
+      <button
+        v-for="place in shown"
+        :key="place.number"
+        type="button"
+        class="chip"
+        :aria-current="place.number === inHand"
+        @click="emit('take', place.number)"
+      >
+        <span class="visually-hidden">Card </span>{{ place.number
+        }}<span class="visually-hidden">{{ place.left > 0 ? " drying " : " at step " }}</span
+        ><small>{{ place.left > 0 ? sayClock(place.left) : place.step }}</small>
+      </button>
+      <el-button v-if="places.length > MOST_SHOWN" :aria-expanded="showAll" @click="showAll = !showAll">
+        {{ showAll ? "fewer" : `all ${places.length}` }}
+      </el-button>
+    </template>
+    <button
+      type="button"
+      class="chip"
+      aria-label="One card fewer"
+      :disabled="cards < 2"
+      @click="emit('batch', cards - 1)"
+    >
+      −
+    </button>
+    <span class="cards" role="status">{{
+      cards === 1 ? "one card" : places.length > 1 ? "" : `${cards} cards`
+    }}</span>
+    <button
+      type="button"
+      class="chip"
+      aria-label="One card more"
+      :disabled="cards >= MOST_CARDS"
+      @click="emit('batch', cards + 1)"
+    >
+      +
+    </button>
+  </nav>
+</template>
+
+<style scoped>
+.batch {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px;
+  max-width: 640px;
+}
+.cards {
+  font-size: 19px;
+  white-space: nowrap;
+}
+.chip {
+  min-width: 52px;
+  min-height: 52px;
+  border: 1px solid var(--hairline);
+  border-radius: 26px;
+  background: transparent;
+  font: 620 20px/1.05 var(--display);
+  cursor: pointer;
+  touch-action: manipulation;
+}
+.chip small {
+  display: block;
+  font: 400 14px var(--text);
+}
+.chip[aria-current="true"] {
+  background: var(--ink);
+  color: var(--paper-lift);
+}
+.chip:disabled {
+  opacity: 0.4;
+}
+</style>

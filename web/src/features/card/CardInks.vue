@@ -1,0 +1,117 @@
+<script setup lang="ts">
+/** The inks of the card, light to dark; others of the shelf; and the ways to lay out anew from them. */
+import { computed, ref } from "vue";
+import type { CardOut, InkModel } from "../../api/models";
+import InkDab from "../../components/InkDab.vue";
+import InkPicker from "../../components/InkPicker.vue";
+import { useDesk } from "../../composables/useDesk";
+import GroundTiles from "./GroundTiles.vue";
+import LayGradient from "./LayGradient.vue";
+
+const props = defineProps<{ card: CardOut; format: string }>();
+const emit = defineEmits<{ laidAnew: [] }>();
+const desk = useDesk();
+const plan = computed(() => props.card.plan);
+
+type Open = "inks" | "gradient" | "ground";
+const open = ref<Open | null>(plan.value.steps.length ? null : "gradient");
+const turn = (what: Open) => (open.value = open.value === what ? null : what);
+
+const numbered = computed(() => {
+  const light = [...props.card.reading.inks].sort((a, b) => b.lightness - a.lightness);
+  return plan.value.inks.map((ink) => ({
+    ink,
+    on: props.card.reading.inks.find((other) => other.key === ink.key),
+    place: light.findIndex((other) => other.key === ink.key) + 1,
+  }));
+});
+const inUse = (key: string) =>
+  plan.value.steps.some((step) => step.do === "brush" && step.ink === key) ||
+  plan.value.focal.some((piece) => piece.ink === key);
+function toggle(ink: InkModel) {
+  const has = plan.value.inks.some((other) => other.key === ink.key);
+  if (!has) desk.push(`take ${ink.name}`, { do: "take-ink", ink });
+  else if (!inUse(ink.key)) desk.push(`put ${ink.name} back`, { do: "put-ink-back", key: ink.key });
+}
+function layGround(ground: string) {
+  desk.push("lay out another ground", { do: "ground", ground });
+  open.value = null;
+  emit("laidAnew");
+}
+function laidOut() {
+  open.value = null;
+  emit("laidAnew");
+}
+</script>
+
+<template>
+  <div class="inks">
+    <InkDab
+      v-for="{ ink, on, place } in numbered"
+      :key="ink.key"
+      :colour="on?.hex ?? 'transparent'"
+      :stock="card.reading.stock_hex"
+      :name="ink.name"
+      :mark="place ? String(place) : undefined"
+      :note="on ? `lightness ${Math.round(on.lightness)}` : undefined"
+    />
+    <div class="more">
+      <el-button size="small" :aria-expanded="open === 'inks'" @click="turn('inks')">
+        {{ open === "inks" ? "That will do" : "Other inks" }}
+      </el-button>
+      <el-button size="small" :aria-expanded="open === 'gradient'" @click="turn('gradient')"
+        >Lay out a gradient</el-button
+      >
+      <el-button size="small" :aria-expanded="open === 'ground'" @click="turn('ground')"
+        >Another ground</el-button
+      >
+    </div>
+  </div>
+  <InkPicker
+    v-if="open === 'inks'"
+    :stock-hex="card.reading.stock_hex"
+    :chosen="plan.inks.map((ink) => ink.key)"
+    :kept="inUse"
+    kinds
+    @toggle="toggle"
+  />
+  <div v-if="open === 'ground'" class="layout">
+    <p>In place of these steps, from the same inks:</p>
+    <GroundTiles
+      :format="format"
+      :stock="plan.stock.key"
+      :inks="plan.inks.map((ink) => ink.key)"
+      :chosen="null"
+      @choose="layGround"
+    />
+  </div>
+  <LayGradient
+    v-if="open === 'gradient'"
+    class="layout"
+    :plan="plan"
+    :width="card.reading.panel_width_mm"
+    :height="card.reading.panel_height_mm"
+    @done="laidOut"
+  />
+</template>
+
+<style scoped>
+.inks {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 6px;
+  align-items: flex-start;
+  margin-top: 12px;
+}
+.more {
+  display: flex;
+  flex: 1 0 100%;
+  gap: 4px;
+  margin-left: -10px;
+}
+.layout {
+  margin-top: 12px;
+  padding: 12px 14px;
+  background: var(--paper-lift);
+}
+</style>

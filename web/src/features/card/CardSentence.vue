@@ -1,0 +1,187 @@
+<script setup lang="ts">
+/** What the card is: format, reveals, stock, inks, masks; and the ways to lay it out anew from them. */
+import { useFileDialog } from "@vueuse/core";
+import { computed, ref, watch } from "vue";
+import type { CardOut } from "../../api/models";
+import StockWord from "../../components/StockWord.vue";
+import UnitsWord from "../../components/UnitsWord.vue";
+import WordChoice from "../../components/word/WordChoice.vue";
+import WordMenu from "../../components/word/WordMenu.vue";
+import { useDesk } from "../../composables/useDesk";
+import { newFocal } from "../../logic/focal";
+import { sayLength } from "../../logic/length";
+import { NEW_MASKS, newMask, type Shape } from "../../logic/masks";
+import { useShelf } from "../../stores/shelf";
+import MaskSentence from "../mask/MaskSentence.vue";
+import StencilTiles from "../shelf/StencilTiles.vue";
+import CardInks from "./CardInks.vue";
+import FocalSentence from "./FocalSentence.vue";
+import RevealWords from "./RevealWords.vue";
+import SchoolsSentence from "./SchoolsSentence.vue";
+
+const props = defineProps<{ card: CardOut }>();
+const emit = defineEmits<{ laidAnew: [] }>();
+const desk = useDesk();
+const shelf = useShelf();
+
+const plan = computed(() => props.card.plan);
+const units = computed(() => plan.value.units);
+const near = (a: number, b: number) => Math.abs(a - b) < 0.1;
+const format = computed(() =>
+  shelf.shelf?.formats.find(
+    (f) => near(f.width_mm, plan.value.card.width_mm) && near(f.height_mm, plan.value.card.height_mm),
+  ),
+);
+const called = (key: string) =>
+  props.card.reading.masks.find((mask) => mask.key === key)?.called ??
+  plan.value.masks.find((mask) => mask.key === key)?.name ??
+  key;
+
+function setFormat(key: string) {
+  const f = shelf.shelf?.formats.find((other) => other.key === key);
+  if (!f) return;
+  const reveals = {
+    left_mm: f.reveal_mm,
+    top_mm: f.reveal_mm,
+    right_mm: f.reveal_mm,
+    bottom_mm: f.reveal_mm,
+  };
+  const fold = f.fold === "top" ? ("top" as const) : ("left" as const);
+  desk.push(`make it ${f.name}`, {
+    do: "card",
+    part: { width_mm: f.width_mm, height_mm: f.height_mm, fold, reveals, mats: [] },
+  });
+}
+function setStock(key: string) {
+  const stock = shelf.shelf?.stocks.find((s) => s.stock.key === key)?.stock;
+  if (stock) desk.push(`take ${stock.name}`, { do: "stock", stock });
+}
+
+// One that was just taken is to be placed; the others keep to their names, so that the steps stay in sight.
+const openMask = ref<string | null>(plan.value.steps.length ? null : (plan.value.masks[0]?.key ?? null));
+watch(
+  () => plan.value.masks.map((mask) => mask.key),
+  (now, before) => {
+    const taken = now.filter((key) => !before.includes(key));
+    if (taken.length === 1) openMask.value = taken[0] ?? null;
+  },
+);
+const size = computed(() => [props.card.reading.panel_width_mm, props.card.reading.panel_height_mm] as const);
+function addMask(shape: Shape) {
+  const mask = newMask(shape, plan.value, ...size.value);
+  desk.push(`take ${NEW_MASKS.find((m) => m.value === shape)?.label ?? "a mask"}`, { do: "add-mask", mask });
+}
+function addFocal(kind: "image" | "sentiment") {
+  const darkest = [...props.card.reading.inks].sort((a, b) => a.lightness - b.lightness)[0]?.key ?? null;
+  const piece = newFocal(kind, plan.value, ...size.value, darkest);
+  desk.push(kind === "image" ? "lay an image down" : "lay a sentiment down", { do: "add-focal", piece });
+}
+const FOCAL = [
+  { value: "sentiment" as const, label: "a sentiment", hint: "Cielo tells where it is hard to read" },
+  { value: "image" as const, label: "an image", hint: "Cielo tells how busy the ground is under it" },
+];
+
+const choosingStencil = ref(false);
+function layStencil(stencil: string) {
+  desk.push("take a stencil from the shelf", { do: "stencil", stencil });
+  choosingStencil.value = false;
+}
+const drawings = useFileDialog({ accept: ".svg,image/svg+xml", multiple: false, reset: true });
+drawings.onChange(async (files) => {
+  const file = files?.[0];
+  if (!file) return;
+  const name = file.name.replace(/\.svg$/i, "").slice(0, 60) || "drawing";
+  desk.push(`bring the drawing ${name} in`, { do: "drawing", name, svg: await file.text() });
+});
+</script>
+
+<template>
+  <section class="card" aria-label="The card">
+    <p class="sentence">
+      A
+      <WordChoice
+        label="Card format"
+        :text="
+          format?.name ??
+          `${sayLength(plan.card.width_mm, units)} by ${sayLength(plan.card.height_mm, units)}`
+        "
+        :value="format?.key ?? null"
+        :choices="(shelf.shelf?.formats ?? []).map((f) => ({ value: f.key, label: f.name }))"
+        @choose="setFormat"
+      />
+      card in
+      <UnitsWord
+        :value="units"
+        @choose="(value) => desk.push('change the units', { do: 'units', units: value })"
+      />, on <StockWord :text="plan.stock.name" :value="plan.stock.key" @choose="setStock" />; the panel
+      leaves
+      <RevealWords
+        label="Reveal"
+        :reveals="plan.card.reveals"
+        :units="units"
+        @change="
+          (reveals) =>
+            desk.push(`leave ${sayLength(reveals.left_mm, units)} showing`, { do: 'card', part: { reveals } })
+        "
+        @draft="(reveals) => desk.setDraft(reveals && { do: 'card', part: { reveals } })"
+      />.
+      <template v-if="plan.masks.length">
+        {{ plan.masks.length === 1 ? "The mask is " : "The masks are " }}
+        <template v-for="(mask, i) in plan.masks" :key="mask.key"
+          >{{ i ? ", " : ""
+          }}<button
+            type="button"
+            class="word"
+            :aria-expanded="openMask === mask.key"
+            @click="openMask = openMask === mask.key ? null : mask.key"
+          >
+            the {{ called(mask.key) }}
+          </button></template
+        >.
+      </template>
+      <template v-for="mask in plan.masks" :key="mask.key">
+        <MaskSentence v-if="openMask === mask.key" :mask="mask" />
+      </template>
+      <template v-for="piece in plan.focal" :key="piece.key">
+        {{ " " }}<FocalSentence :piece="piece" />
+      </template>
+      {{ " " }}
+      <WordMenu label="Add a mask" text="Add a mask" :choices="NEW_MASKS" @choose="addMask" />,
+      <button
+        type="button"
+        class="word"
+        :aria-expanded="choosingStencil"
+        @click="choosingStencil = !choosingStencil"
+      >
+        take one from the shelf</button
+      >, <button type="button" class="word" @click="drawings.open()">bring a drawing in</button> or
+      <WordMenu
+        label="Add a focal piece"
+        text="lay a focal piece down"
+        :choices="FOCAL"
+        @choose="addFocal"
+      />.
+    </p>
+    <SchoolsSentence v-if="plan.steps.length" :plan="plan" />
+    <div v-if="choosingStencil" class="layout">
+      <StencilTiles :units="units" @choose="layStencil" />
+    </div>
+    <CardInks :card="card" :format="format?.key ?? 'five-seven'" @laid-anew="emit('laidAnew')" />
+  </section>
+</template>
+
+<style scoped>
+.card {
+  padding-bottom: 10px;
+  border-bottom: 2px solid var(--ink);
+}
+.sentence {
+  font-size: 18px;
+  line-height: 1.8;
+}
+.layout {
+  margin-top: 12px;
+  padding: 12px 14px;
+  background: var(--paper-lift);
+}
+</style>

@@ -1,0 +1,107 @@
+<script setup lang="ts">
+/** The gradient laid out anew from the card's inks. */
+import { computed, ref } from "vue";
+import type { DiscModel, Edge, PlanModel } from "../../api/models";
+import WordChoice from "../../components/word/WordChoice.vue";
+import { useDesk } from "../../composables/useDesk";
+import { EDGE_CHOICES } from "../../logic/words";
+
+const props = defineProps<{ plan: PlanModel; width: number; height: number }>();
+const emit = defineEmits<{ done: [] }>();
+const desk = useDesk();
+
+const light = ref<Edge>("bottom");
+const fade = ref<Edge | "none">("none");
+const seams = ref<"lighter-again" | "overlap-only">("lighter-again");
+const discs = computed(() => props.plan.masks.filter((mask) => mask.shape === "disc"));
+const round = ref<"none" | "moon" | "sun">(
+  discs.value.some((disc) => disc.key === "sun") ? "sun" : discs.value.length ? "moon" : "none",
+);
+const ROUND = [
+  { value: "none" as const, label: "no round mask" },
+  { value: "moon" as const, label: "a moon" },
+  { value: "sun" as const, label: "a sun" },
+];
+const SEAMS = [
+  { value: "lighter-again" as const, label: "lighter ink again over the seams", hint: "closes the line" },
+  { value: "overlap-only" as const, label: "overlap only", hint: "fewer steps, firmer bands" },
+];
+const FADES = [{ value: "none" as const, label: "no side" }, ...EDGE_CHOICES];
+const enough = computed(() => props.plan.inks.length >= 2 && props.plan.inks.length <= 5);
+const called = (list: readonly { value: string; label: string }[], value: string) =>
+  list.find((one) => one.value === value)?.label ?? value;
+
+function disc(key: "moon" | "sun"): DiscModel {
+  const { width, height } = props;
+  return {
+    key,
+    name: key,
+    x_mm: Math.round(width * 0.64),
+    y_mm: Math.round(height * 0.3),
+    diameter_mm: Math.round(Math.min(width, height) * 0.32),
+    keeps: "inside",
+    shape: "disc",
+  };
+}
+function layOut() {
+  const key = round.value;
+  desk.push("lay out the gradient", {
+    do: "gradient",
+    wish: {
+      inks: props.plan.inks,
+      light_edge: light.value,
+      seams: seams.value,
+      disc: key === "none" ? null : (discs.value.find((one) => one.key === key) ?? disc(key)),
+      fade: fade.value === "none" ? null : { edge: fade.value, width_mm: Math.round(props.width * 0.3) },
+    },
+  });
+  emit("done");
+}
+</script>
+
+<template>
+  <div>
+    <p class="sentence">
+      From these {{ plan.inks.length }} inks, light at the
+      <WordChoice
+        label="Light edge"
+        :text="called(EDGE_CHOICES, light)"
+        :value="light"
+        :choices="EDGE_CHOICES"
+        @choose="(edge) => (light = edge)"
+      />,
+      <WordChoice
+        label="Seams"
+        :text="called(SEAMS, seams)"
+        :value="seams"
+        :choices="SEAMS"
+        @choose="(value) => (seams = value)"
+      />, round
+      <WordChoice
+        label="Round mask"
+        :text="called(ROUND, round)"
+        :value="round"
+        :choices="ROUND"
+        @choose="(value) => (round = value)"
+      />, fading to bare stock at
+      <WordChoice
+        label="Fade"
+        :text="called(FADES, fade)"
+        :value="fade"
+        :choices="FADES"
+        @choose="(value) => (fade = value)"
+      />.
+    </p>
+    <el-button type="primary" :disabled="!enough" @click="layOut">
+      {{ plan.steps.length ? "Lay it out in place of these steps" : "Lay it out" }}
+    </el-button>
+    <span v-if="!enough" class="quiet"> It takes two to five inks.</span>
+  </div>
+</template>
+
+<style scoped>
+.sentence {
+  font-size: 18px;
+  line-height: 1.8;
+}
+</style>

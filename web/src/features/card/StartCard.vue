@@ -1,0 +1,212 @@
+<script setup lang="ts">
+/** A new card from nothing: one sentence to fill in, inks to pick, a ground to lay. */
+import { computed, onMounted, ref } from "vue";
+import { useRouter } from "vue-router";
+import { ask } from "../../api/client";
+import type { DiscModel, Edge, Units } from "../../api/models";
+import InkPicker from "../../components/InkPicker.vue";
+import StockWord from "../../components/StockWord.vue";
+import UnitsWord from "../../components/UnitsWord.vue";
+import WordChoice from "../../components/word/WordChoice.vue";
+import { useDoing } from "../../composables/useDoing";
+import { coloursOf, fits, sayColours } from "../../logic/grounds";
+import { EDGE_CHOICES } from "../../logic/words";
+import { useGrounds } from "../../stores/grounds";
+import { useShelf } from "../../stores/shelf";
+import GroundTiles from "./GroundTiles.vue";
+
+const emit = defineEmits<{ close: [] }>();
+const shelf = useShelf();
+const grounds = useGrounds();
+const router = useRouter();
+const { run, busy } = useDoing("start");
+
+const title = ref("");
+const units = ref<Units>("in");
+const format = ref("five-seven");
+const stock = computed(() => shelf.stock ?? "");
+const inks = ref<string[]>([]);
+const ground = ref("banded-gradient");
+const light = ref<Edge>("bottom");
+const disc = ref<"none" | "moon" | "sun">("none");
+const name = ref<{ focus(): void } | null>(null);
+onMounted(() => name.value?.focus());
+
+const chosenFormat = computed(() => shelf.shelf?.formats.find((f) => f.key === format.value));
+const chosenStock = computed(() => shelf.shelf?.stocks.find((s) => s.stock.key === stock.value));
+const chosenGround = computed(() => grounds.grounds?.find((g) => g.key === ground.value));
+const MOST = 8;
+const colours = computed(() =>
+  coloursOf((shelf.shelf?.inks ?? []).map(({ ink }) => ink).filter((ink) => inks.value.includes(ink.key))),
+);
+const ready = computed(() => !!chosenGround.value && fits(chosenGround.value, colours.value));
+const banded = computed(() => ground.value === "banded-gradient");
+const DISCS = [
+  { value: "none" as const, label: "no round mask" },
+  { value: "moon" as const, label: "a moon", hint: "a round mask kept bare, high up" },
+  { value: "sun" as const, label: "a sun", hint: "a larger round mask, low down" },
+];
+/** What is still wanted, or what will be done. */
+const told = computed(() => {
+  if (!inks.value.length) return "No ink chosen yet.";
+  const of = chosenGround.value;
+  if (of && !ready.value)
+    return `${of.name} takes ${sayColours(of)} colours: choose other inks, or another ground.`;
+  return `${inks.value.length} ink${inks.value.length > 1 ? "s" : ""}; Cielo sorts them light to dark on this stock.`;
+});
+
+function toggle(key: string) {
+  if (inks.value.includes(key)) inks.value = inks.value.filter((other) => other !== key);
+  else if (inks.value.length < MOST) inks.value = [...inks.value, key];
+}
+
+function roundMask(): DiscModel | null {
+  const of = chosenFormat.value;
+  if (disc.value === "none" || !of) return null;
+  const [width, height] = [of.width_mm - 2 * of.reveal_mm, of.height_mm - 2 * of.reveal_mm];
+  const moon = disc.value === "moon";
+  return {
+    key: disc.value,
+    name: disc.value,
+    x_mm: Math.round(width * (moon ? 0.66 : 0.5)),
+    y_mm: Math.round(height * (moon ? 0.28 : 0.62)),
+    diameter_mm: Math.round(Math.min(width, height) * (moon ? 0.3 : 0.42)),
+    keeps: "inside",
+    shape: "disc",
+  };
+}
+
+async function start() {
+  if (!ready.value || busy.value) return;
+  await run(async () => {
+    const card = {
+      title: title.value.trim() || "A new card",
+      units: units.value,
+      format: format.value,
+      stock: stock.value,
+      inks: inks.value,
+    };
+    const made = banded.value
+      ? await ask("post", "/api/cards/on-gradient", {
+          body: { ...card, light_edge: light.value, seams: "lighter-again", disc: roundMask() },
+        })
+      : await ask("post", "/api/cards/on-ground", { body: { ...card, ground: ground.value } });
+    await router.push({ name: "desk", params: { id: made.id } });
+  });
+}
+</script>
+
+<template>
+  <section v-if="shelf.shelf" class="start" aria-label="A new card">
+    <p class="sentence">
+      A
+      <WordChoice
+        label="Card format"
+        :text="chosenFormat?.name ?? ''"
+        :value="format"
+        :choices="shelf.shelf.formats.map((f) => ({ value: f.key, label: f.name }))"
+        @choose="(key) => (format = key)"
+      />
+      card, measured in
+      <UnitsWord :value="units" @choose="(value) => (units = value)" />, on
+      <StockWord
+        :text="chosenStock?.stock.name ?? ''"
+        :value="stock"
+        @choose="(key) => shelf.lookOn(key)"
+      /><template v-if="banded"
+        >: a gradient, light at the
+        <WordChoice
+          label="Light edge"
+          :text="EDGE_CHOICES.find((e) => e.value === light)?.label ?? ''"
+          :value="light"
+          :choices="EDGE_CHOICES"
+          @choose="(edge) => (light = edge)" />, with
+        <WordChoice
+          label="Round mask"
+          :text="DISCS.find((d) => d.value === disc)?.label ?? ''"
+          :value="disc"
+          :choices="DISCS"
+          @choose="(value) => (disc = value)" /></template
+      >, called
+      <el-input
+        ref="name"
+        v-model="title"
+        class="name"
+        placeholder="A new card"
+        aria-label="Name of the card"
+        :maxlength="80"
+      />.
+    </p>
+    <h3>
+      Inks
+      <span class="quiet"
+        >as they look on {{ chosenStock?.stock.name }}; choose two to five that neighbour each other, light,
+        middle, dark</span
+      >
+    </h3>
+    <InkPicker
+      :stock-hex="chosenStock?.hex ?? '#fff'"
+      :chosen="inks"
+      kinds
+      @toggle="(ink) => toggle(ink.key)"
+    />
+    <template v-if="inks.length">
+      <h3>
+        Ground
+        <span class="quiet"
+          >as each would look with these inks; a powder or white it takes is fetched from the shelf</span
+        >
+      </h3>
+      <GroundTiles
+        :format="format"
+        :stock="stock"
+        :inks="inks"
+        :chosen="ground"
+        @choose="(key) => (ground = key)"
+      />
+    </template>
+    <div class="end">
+      <el-button type="primary" :disabled="!ready || busy" @click="start">
+        {{ busy ? "Laying it out …" : "Lay it out" }}
+      </el-button>
+      <el-button @click="emit('close')">Not now</el-button>
+      <span class="quiet" aria-live="polite">{{ told }}</span>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.start {
+  padding: 20px 0 26px;
+  border-bottom: 1px solid var(--hairline);
+}
+.sentence {
+  font-size: 23px;
+  line-height: 1.75;
+  max-width: 58em;
+}
+.name {
+  width: 250px;
+  font-weight: 650;
+}
+.name :deep(.el-input__wrapper) {
+  border-bottom-color: var(--ink);
+}
+h3 {
+  margin: 18px 0 8px;
+  font-size: 21px;
+}
+h3 .quiet {
+  font: 16px var(--text);
+}
+.end {
+  position: sticky;
+  bottom: 0;
+  padding: 10px 0;
+  background: var(--paper);
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  margin-top: 14px;
+}
+</style>

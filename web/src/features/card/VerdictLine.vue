@@ -1,0 +1,54 @@
+<script setup lang="ts">
+/** Whether anything will go wrong, the way to the working order, and what the shelf has learnt since. */
+import { computed } from "vue";
+import type { CardOut } from "../../api/models";
+import { useDesk } from "../../composables/useDesk";
+
+const props = defineProps<{ card: CardOut }>();
+const emit = defineEmits<{ ordered: [] }>();
+const desk = useDesk();
+const steps = computed(() => props.card.plan.steps.length);
+const trouble = computed(() => props.card.reading.findings.filter((f) => f.severity !== "remind").length);
+function putInOrder() {
+  desk.push("put it in working order", { do: "order" });
+  emit("ordered");
+}
+</script>
+
+<template>
+  <p class="verdict" role="status">
+    <template v-if="!steps">Nothing is laid yet.</template>
+    <template v-else-if="!desk.pristine">Looking at it as it stands now …</template>
+    <template v-else-if="trouble">
+      <b>{{ trouble === 1 ? "One thing" : `${trouble} things` }} will go wrong</b> as it stands.
+    </template>
+    <template v-else>Nothing will go wrong that Cielo knows of.</template>{{ " " }}
+    <button v-if="steps > 1" type="button" class="word" @click="putInOrder">Put it in working order</button>
+  </p>
+  <p v-if="card.measured.length" class="told" role="status">
+    Your shelf has since learnt: {{ card.measured.join(", ") }}.
+    <button
+      type="button"
+      class="word"
+      @click="desk.push('take in what was measured', { do: 'take-measured-in' })"
+    >
+      Predict with that
+    </button>
+  </p>
+  <p v-if="desk.moves" class="told" role="status">
+    <template v-if="!desk.moves.length">It is in working order already.</template>
+    <template v-for="moved in desk.moves" :key="moved">{{ moved }}<br /></template>
+  </p>
+</template>
+
+<style scoped>
+.verdict {
+  margin: 10px 0 2px;
+}
+.told {
+  margin: 4px 0 8px;
+  padding: 8px 12px;
+  background: var(--paper-lift);
+  font-size: 16px;
+}
+</style>

@@ -1,0 +1,163 @@
+<script setup lang="ts">
+/** One crossing read out: its colours, how sure they are, what to know of it, and a place to enter what was measured. */
+import { computed, ref, watch } from "vue";
+import type { ChartOut } from "../../api/models";
+import { crossingAt, sayApart, saySure } from "../../logic/crossings";
+import { readNumber } from "../../logic/numbers";
+import type { Square } from "./CrossingWeave.vue";
+
+const props = defineProps<{ chart: ChartOut; square: Square }>();
+const emit = defineEmits<{
+  turn: [square: Square];
+  keep: [lab: [number, number, number]];
+  forget: [];
+}>();
+
+const once = computed(() => crossingAt(props.chart, props.square.bottom, props.square.top, 1));
+const twice = computed(() => crossingAt(props.chart, props.square.bottom, props.square.top, 2));
+const bottom = computed(() => props.chart.inks.find((ink) => ink.key === props.square.bottom));
+const top = computed(() => props.chart.inks.find((ink) => ink.key === props.square.top));
+const alone = computed(() => props.square.bottom === props.square.top);
+const other = computed(() => crossingAt(props.chart, props.square.top, props.square.bottom, 1));
+const marks = computed(() => {
+  const all = [...(once.value?.marks ?? []), ...(twice.value?.marks ?? [])];
+  return all.filter((mark, i) => all.findIndex((m) => m.code === mark.code) === i);
+});
+const swatches = computed(() => {
+  if (!once.value || !twice.value) return [];
+  const { wet_hex, wet_apart } = once.value;
+  const passes = [
+    { label: "one pass", hex: once.value.hex, note: once.value.words },
+    { label: "two passes", hex: twice.value.hex, note: twice.value.words },
+  ];
+  if (alone.value && top.value)
+    return [
+      ...passes,
+      { label: "before it dries", hex: top.value.wet_hex, note: "" },
+      { label: "after a drop of water", hex: top.value.water_hex, note: top.value.water_words },
+    ];
+  return [
+    ...passes,
+    { label: "the other way round", hex: other.value?.hex ?? "", note: other.value?.words ?? "" },
+    { label: "wet into each other", hex: wet_hex, note: sayApart(wet_apart) },
+  ];
+});
+
+const writing = ref(false);
+const written = ref(["", "", ""]);
+watch(
+  () => props.square,
+  () => {
+    writing.value = false;
+    written.value = ["", "", ""];
+  },
+);
+const lab = computed<[number, number, number] | null>(() => {
+  const [l = NaN, a = NaN, b = NaN] = written.value.map((text) => readNumber(text) ?? NaN);
+  const fits = l >= 0 && l <= 100 && Math.abs(a) <= 160 && Math.abs(b) <= 160;
+  return fits ? [l, a, b] : null;
+});
+function keep() {
+  if (!lab.value) return;
+  emit("keep", lab.value);
+  writing.value = false;
+}
+</script>
+
+<template>
+  <section v-if="once && bottom && top" aria-live="polite" aria-label="The crossing chosen">
+    <h2>{{ alone ? `${top.name} alone` : `${top.name} over ${bottom.name}` }}</h2>
+    <ul class="swatches" :style="{ '--stock': chart.stock_hex }">
+      <li v-for="swatch in swatches" :key="swatch.label">
+        <span class="swatch"><span :style="{ background: swatch.hex }" /></span>
+        <b>{{ swatch.label }}</b>
+        <small>{{ swatch.note }}</small>
+      </li>
+    </ul>
+    <p v-for="mark in marks" :key="mark.code" class="mark" :data-test="mark.code">{{ mark.words }}</p>
+    <p v-if="alone && top.note" class="quiet">{{ top.note }}</p>
+    <p class="quiet">
+      Lab {{ once.lab.map((v) => v.toFixed(0)).join(" ") }} in daylight.
+      <template v-if="once.measured">You measured this crossing.</template>
+      Cielo is {{ saySure(once.uncertainty) }}: nine times in ten the true colour lies within
+      {{ once.uncertainty.toFixed(1) }} (CIEDE2000).
+    </p>
+    <div v-if="!alone" class="does">
+      <el-button @click="emit('turn', { bottom: square.top, top: square.bottom })">Turn the order</el-button>
+      <el-button v-if="once.measured" @click="emit('forget')">Forget my reading</el-button>
+      <el-button v-else-if="!writing" @click="writing = true">I have measured it</el-button>
+    </div>
+    <form v-if="writing" class="reading" @submit.prevent="keep">
+      <label v-for="(axis, i) in ['L', 'a', 'b']" :key="axis"
+        >{{ axis }} <el-input v-model="written[i]" inputmode="text" :aria-label="`Measured ${axis}`"
+      /></label>
+      <el-button native-type="submit" type="primary" :disabled="!lab">Keep it</el-button>
+      <el-button @click="writing = false">Not now</el-button>
+    </form>
+    <p v-if="writing" class="quiet">One full pass of each, dry, read under D50 as CIE Lab.</p>
+  </section>
+</template>
+
+<style scoped>
+h2 {
+  font-size: 25px;
+}
+.swatches {
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+  gap: 10px;
+  list-style: none;
+  padding: 0;
+  margin: 10px 0;
+}
+li {
+  font-size: 15px;
+  line-height: 1.2;
+}
+.swatch {
+  display: block;
+  height: 66px;
+  padding: 10px;
+  margin-bottom: 4px;
+  background: var(--stock);
+  outline: 1px solid var(--hairline);
+}
+.swatch span {
+  display: block;
+  height: 100%;
+}
+b {
+  display: block;
+  font-weight: 600;
+}
+small {
+  color: var(--ink-soft);
+  font-size: 14px;
+}
+.mark {
+  margin: 6px 0;
+  padding-left: 12px;
+  border-left: 4px solid var(--ink);
+}
+.quiet {
+  font-size: 15px;
+  margin-top: 4px;
+}
+.does {
+  margin-left: -14px;
+}
+.reading {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+}
+label {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+}
+.reading .el-input {
+  width: 74px;
+  background: var(--surround);
+}
+</style>

@@ -1,0 +1,137 @@
+<script setup lang="ts">
+/** The day as rows: a lane for each maker and shared tool, thin lines for cards that dry by themselves. */
+import { computed, ref } from "vue";
+import type { Schemas } from "../../api/models";
+import { hourMarks, rowsOf } from "../../logic/day";
+import { sayHour } from "../../logic/time";
+
+const props = defineProps<{ day: Schemas["DayOut"]; startsAt: number }>();
+const rows = computed(() => rowsOf(props.day.entries));
+const marks = computed(() => hourMarks(props.day.length_s, props.startsAt));
+const share = (seconds: number) => `${(100 * seconds) / Math.max(1, props.day.length_s)}%`;
+const at = (seconds: number) => sayHour(props.startsAt * 60 + seconds);
+const pointed = ref<Schemas["EntryOut"] | null>(null);
+</script>
+
+<template>
+  <section class="day" aria-label="The day">
+    <div class="hours">
+      <span
+        v-for="mark in marks"
+        :key="mark.s"
+        :class="{ last: mark.s > 0.96 * day.length_s }"
+        :style="{ left: share(mark.s) }"
+        >{{ mark.label }}</span
+      >
+    </div>
+    <div v-for="row in rows" :key="row.name" class="row">
+      <b class="who">{{ row.name }}</b>
+      <div class="lane">
+        <i v-for="mark in marks" :key="mark.s" class="hour" :style="{ left: share(mark.s) }" />
+        <button
+          v-for="entry in row.entries"
+          :key="`${entry.card}-${entry.step}`"
+          type="button"
+          class="block"
+          :class="{ drying: !entry.by.length, pointed: pointed?.card === entry.card }"
+          :style="{
+            left: share(entry.start_s),
+            width: share(entry.end_s - entry.start_s),
+            top: row.drying ? `${row.depth.get(entry) ?? 0}px` : undefined,
+          }"
+          :aria-label="`Card ${entry.card}, step ${entry.number}, ${at(entry.start_s)}: ${entry.says}`"
+          @pointerenter="pointed = entry"
+          @focus="pointed = entry"
+        >
+          <span v-if="!row.drying">{{ entry.card }}</span>
+        </button>
+      </div>
+    </div>
+    <p class="told" aria-live="polite">
+      <template v-if="pointed">
+        <b>{{ at(pointed.start_s) }}</b> card {{ pointed.card }}, step {{ pointed.number }}:
+        {{ pointed.says }}
+      </template>
+      <template v-else
+        >Point at a block: its number is the card. Thin lines are cards that dry by themselves.</template
+      >
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.day {
+  margin: 14px 0;
+  padding: 12px 18px 16px;
+  background: var(--surround);
+  border: 1px solid var(--hairline);
+}
+.hours {
+  position: relative;
+  height: 24px;
+  margin-left: 110px;
+  font-size: 15px;
+  color: var(--ink-soft);
+}
+.hours span {
+  position: absolute;
+  transform: translateX(-2px);
+  white-space: nowrap;
+}
+.hours .last {
+  transform: translateX(-100%);
+}
+.row {
+  display: flex;
+  border-top: 1px solid var(--hairline);
+}
+.who {
+  flex: none;
+  width: 110px;
+  padding-top: 14px;
+  font: 620 17px var(--display);
+}
+.lane {
+  position: relative;
+  flex: 1;
+  min-height: 52px;
+}
+.hour {
+  position: absolute;
+  top: 0;
+  bottom: 0;
+  border-left: 1px dotted var(--hairline);
+}
+/* A number that does not fit is told by pointing at its block. */
+.block {
+  position: absolute;
+  top: 8px;
+  height: 36px;
+  padding: 0;
+  overflow: hidden;
+  border: 1px solid var(--ink);
+  border-right-width: 0;
+  background: var(--paper-lift);
+  font-size: 13px;
+  cursor: pointer;
+  container-type: inline-size;
+}
+@container (max-width: 13px) {
+  .block span {
+    display: none;
+  }
+}
+.block.drying {
+  height: 4px;
+  border: 0;
+  background: var(--ink-soft);
+}
+.block.pointed {
+  background: var(--ink);
+  color: var(--paper-lift);
+}
+.told {
+  min-height: 52px;
+  margin-top: 10px;
+}
+</style>

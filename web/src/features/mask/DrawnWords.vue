@@ -1,0 +1,47 @@
+<script setup lang="ts">
+/** How large a drawing lies, and how often. */
+import type { Schemas, Units } from "../../api/models";
+import WordNumber from "../../components/word/WordNumber.vue";
+import WordPercent from "../../components/word/WordPercent.vue";
+import { readLength, sayLength, showLength, tapLength } from "../../logic/length";
+
+const props = defineProps<{ mask: Schemas["DrawnModel"]; called: string; units: Units }>();
+const emit = defineEmits<{
+  change: [mask: Schemas["DrawnModel"], said: string];
+  draft: [mask: Schemas["DrawnModel"] | null];
+}>();
+const set = (part: Partial<Schemas["DrawnModel"]>, said: string) =>
+  emit("change", { ...props.mask, ...part }, said);
+const draft = (part: Partial<Schemas["DrawnModel"]> | null) =>
+  emit("draft", part && { ...props.mask, ...part });
+const LEAST_PITCH_MM = 4;
+/** Less than the least repeat lays it once. */
+const pitch = (mm: number) => (mm < LEAST_PITCH_MM ? 0 : mm);
+</script>
+
+<template>
+  is drawn at
+  <WordPercent
+    label="Size of the drawing"
+    :value="mask.scale"
+    :least="0.03"
+    :most="20"
+    @change="(scale) => set({ scale }, `resize the ${called}`)"
+    @draft="(scale) => draft(scale === null ? null : { scale })"
+  />
+  of its size,
+  <WordNumber
+    label="Repeat it every"
+    :text="mask.pitch_mm ? `repeated every ${sayLength(mask.pitch_mm, units)}` : 'once'"
+    :value="mask.pitch_mm"
+    :show="(mm) => showLength(mm, units)"
+    :unit="units"
+    hint="0 lays it once."
+    :least="0"
+    :most="600"
+    :read="(text) => readLength(text, units)"
+    :tap="(mm, d) => tapLength(mm, units, d, 0)"
+    @change="(mm) => set({ pitch_mm: pitch(mm) }, 'change the repeat')"
+    @draft="(mm) => draft(mm === null ? null : { pitch_mm: pitch(mm) })"
+  />, its middle
+</template>

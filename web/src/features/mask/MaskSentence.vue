@@ -1,0 +1,201 @@
+<script setup lang="ts">
+/** A mask or stencil as a sentence: what it is, how large, where, how it lies, which side it keeps, and what holds it. */
+import { computed } from "vue";
+import type { Mask } from "../../api/models";
+import WordAngle from "../../components/word/WordAngle.vue";
+import WordChoice from "../../components/word/WordChoice.vue";
+import WordLength from "../../components/word/WordLength.vue";
+import WordMenu from "../../components/word/WordMenu.vue";
+import WordToggle from "../../components/word/WordToggle.vue";
+import { useDesk } from "../../composables/useDesk";
+import type { MaskAction } from "../../logic/edits";
+import { isInUse, isRepeat, isStencil, keepsChoices, NUDGE } from "../../logic/masks";
+import DiscWords from "./DiscWords.vue";
+import DrawnWords from "./DrawnWords.vue";
+import EdgeWords from "./EdgeWords.vue";
+import MotifWords from "./MotifWords.vue";
+import StencilWords from "./StencilWords.vue";
+import TapesWords from "./TapesWords.vue";
+
+const props = defineProps<{ mask: Mask }>();
+const desk = useDesk();
+const plan = computed(() => desk.card?.plan);
+const units = computed(() => plan.value?.units ?? "in");
+const reading = computed(() => desk.saved?.reading.masks.find((other) => other.key === props.mask.key));
+const called = computed(() => reading.value?.called ?? props.mask.name);
+const holds = computed(() => plan.value?.holds.filter((hold) => hold.mask === props.mask.key) ?? []);
+const inUse = computed(() => (plan.value ? isInUse(plan.value, props.mask.key) : true));
+const keeps = computed(() => keepsChoices(props.mask.shape));
+/** Single motifs that a strip can be fitted round. */
+const motifs = computed(
+  () =>
+    plan.value?.masks
+      .filter(({ shape }) => shape === "disc" || shape === "motif" || shape === "drawn")
+      .map(({ key, name }) => ({
+        value: key,
+        label: desk.saved?.reading.masks.find((other) => other.key === key)?.called ?? name,
+      })) ?? [],
+);
+const change = (mask: Mask, said: string) => desk.push(said, { do: "mask", mask });
+const draft = (mask: Mask | null) => desk.setDraft(mask && { do: "mask", mask });
+/** Masks that can be turned, and those with a margin, are told apart by what they have. */
+function turned(angle: number): Mask {
+  return "angle_deg" in props.mask ? { ...props.mask, angle_deg: angle } : props.mask;
+}
+function spread(mm: number): Mask {
+  return "spread_mm" in props.mask ? { ...props.mask, spread_mm: mm } : props.mask;
+}
+function turnedOver(): Mask {
+  return "flipped" in props.mask ? { ...props.mask, flipped: !props.mask.flipped } : props.mask;
+}
+const act = (said: string, action: MaskAction) =>
+  desk.push(said, { do: "mask-action", mask: props.mask.key, action });
+const HOLDS = [
+  { value: "tape" as const, label: "tape", hint: "at the rim, where no opening is covered" },
+  { value: "magnet" as const, label: "a magnet", hint: "at the rim, where no opening is covered" },
+];
+</script>
+
+<template>
+  <span>
+    The {{ called }}{{ " " }}
+    <DiscWords
+      v-if="mask.shape === 'disc'"
+      v-bind="{ mask, called, units }"
+      @change="change"
+      @draft="draft"
+    />
+    <EdgeWords
+      v-else-if="mask.shape === 'edge'"
+      v-bind="{ mask, called, units }"
+      @change="change"
+      @draft="draft"
+    />
+    <TapesWords
+      v-else-if="mask.shape === 'tapes'"
+      v-bind="{ mask, called, units }"
+      @change="change"
+      @draft="draft"
+    />
+    <DrawnWords
+      v-else-if="mask.shape === 'drawn'"
+      v-bind="{ mask, called, units }"
+      @change="change"
+      @draft="draft"
+    />
+    <StencilWords
+      v-else-if="mask.shape === 'stencil'"
+      v-bind="{ mask, called, units }"
+      @change="change"
+      @draft="draft"
+    />
+    <MotifWords v-else v-bind="{ mask, called, units }" @change="change" @draft="draft" />{{ " " }}
+    <WordLength
+      :label="`The ${called} from the left`"
+      :mm="mask.x_mm"
+      :units="units"
+      @change="(mm) => change({ ...mask, x_mm: mm }, `move the ${called}`)"
+      @draft="(mm) => draft(mm === null ? null : { ...mask, x_mm: mm })"
+    />
+    from the left and
+    <WordLength
+      :label="`The ${called} from the top`"
+      :mm="mask.y_mm"
+      :units="units"
+      @change="(mm) => change({ ...mask, y_mm: mm }, `move the ${called}`)"
+      @draft="(mm) => draft(mm === null ? null : { ...mask, y_mm: mm })"
+    />
+    from the top (<button type="button" class="word" @click="act(`centre the ${called}`, { do: 'centre' })">
+      {{ isRepeat(mask) ? "centre the repeat" : "centre it" }}</button
+    >)<template v-if="mask.shape !== 'disc'"
+      >, turned
+      <WordAngle
+        label="Turned"
+        :value="mask.angle_deg"
+        @change="(angle) => change(turned(angle), `turn the ${called}`)"
+        @draft="(angle) => draft(angle === null ? null : turned(angle))" /></template
+    ><template v-if="mask.shape !== 'tapes'"
+      >; it keeps
+      <WordChoice
+        label="Keeps"
+        :text="keeps.find((k) => k.value === mask.keeps)?.label ?? ''"
+        :value="mask.keeps"
+        :choices="keeps"
+        @choose="(value) => change({ ...mask, keeps: value }, 'change what it keeps')" /></template
+    >.
+    <template v-if="'flipped' in mask"
+      >{{ " " }}It lies
+      <WordToggle
+        label="It lies"
+        :text="mask.flipped ? 'turned over' : 'this side up'"
+        :other="mask.flipped ? 'this side up' : 'turned over'"
+        @toggle="change(turnedOver(), `turn the ${called} over`)"
+      /><template v-if="'spread_mm' in mask && mask.keeps === 'inside'"
+        >, with a margin of
+        <WordLength
+          label="Margin"
+          :mm="mask.spread_mm"
+          :units="units"
+          :most="20"
+          @change="(mm) => change(spread(mm), 'change the margin')"
+          @draft="(mm) => draft(mm === null ? null : spread(mm))" /></template
+      >.
+    </template>
+    <template v-if="mask.shape === 'tapes' && motifs.length"
+      >{{ " "
+      }}<WordMenu
+        label="Fit the strip round"
+        text="Fit the strip round a motif"
+        :choices="motifs"
+        @choose="
+          (motif) => act('fit the strip round the motif', { do: 'strip', motif, margin_mm: NUDGE[units] })
+        "
+      />.
+    </template>
+    <template v-for="fact in reading?.facts ?? []" :key="fact"
+      >{{ " " }}<i class="fact">{{ fact }}</i></template
+    >{{ " " }}
+    <template v-if="reading?.islands && mask.shape === 'drawn'">
+      <button type="button" class="word" @click="act(`bridge the ${called}`, { do: 'bridges' })">
+        Bridge {{ reading.islands === 1 ? "it" : "them" }}</button
+      >.
+    </template>
+    <template v-if="isStencil(mask)">
+      <template v-for="hold in holds" :key="hold.key">
+        {{ hold.kind === "tape" ? "Tape" : "A magnet" }} holds it (<button
+          type="button"
+          class="word"
+          @click="desk.push('take the hold off', { do: 'let-go', key: hold.key })"
+        >
+          take it off</button
+        >).
+      </template>
+      <WordMenu
+        label="Hold it with"
+        text="Hold it"
+        :choices="HOLDS"
+        @choose="(kind) => act(`hold the ${called} with ${kind}`, { do: 'hold-mask', kind })"
+      />
+      or
+      <button type="button" class="word" @click="act(`use the ${called} as a mask`, { do: 'as-mask' })">
+        use its piece as a mask</button
+      >.
+    </template>
+    <template v-if="!inUse"
+      >{{ " "
+      }}<button
+        type="button"
+        class="word quiet"
+        @click="desk.push(`take the ${called} out`, { do: 'take-mask-out', key: mask.key })"
+      >
+        Take it out</button
+      >.</template
+    >
+  </span>
+</template>
+
+<style scoped>
+.fact {
+  color: var(--ink-soft);
+}
+</style>

@@ -1,0 +1,40 @@
+<script setup lang="ts">
+/** What a repeat stencil repeats. */
+import type { Schemas, Units } from "../../api/models";
+import MotifChoice from "./MotifChoice.vue";
+import WordLength from "../../components/word/WordLength.vue";
+
+const props = defineProps<{ mask: Schemas["StencilModel"]; called: string; units: Units }>();
+const emit = defineEmits<{
+  change: [mask: Schemas["StencilModel"], said: string];
+  draft: [mask: Schemas["StencilModel"] | null];
+}>();
+const set = (part: Partial<Schemas["StencilModel"]>, said: string) =>
+  emit("change", { ...props.mask, ...part }, said);
+const draft = (part: Partial<Schemas["StencilModel"]> | null) =>
+  emit("draft", part && { ...props.mask, ...part });
+</script>
+
+<template>
+  has the
+  <MotifChoice :value="mask.motif" @choose="(motif) => set({ motif }, 'change the motif')" />{{ " " }}
+  <WordLength
+    label="Motif across"
+    :mm="mask.size_mm"
+    :units="units"
+    :least="3"
+    :most="400"
+    @change="(mm) => set({ size_mm: mm }, 'resize the motif')"
+    @draft="(mm) => draft(mm === null ? null : { size_mm: mm })"
+  />
+  across every
+  <WordLength
+    label="Repeat"
+    :mm="mask.pitch_mm"
+    :units="units"
+    :least="4"
+    :most="600"
+    @change="(mm) => set({ pitch_mm: mm }, 'change the repeat')"
+    @draft="(mm) => draft(mm === null ? null : { pitch_mm: mm })"
+  />, its middle
+</template>

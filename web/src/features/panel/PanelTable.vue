@@ -1,0 +1,256 @@
+<script setup lang="ts">
+/** The panel in true proportion between its rulers, on its mats and base: to look at, to point at, to move things on. */
+import { useElementSize } from "@vueuse/core";
+import { computed, ref, toRef } from "vue";
+import type { CardOut, Focal, Hold, Mask, Schemas } from "../../api/models";
+import { useDesk } from "../../composables/useDesk";
+import { usePicture } from "../../composables/usePicture";
+import { usePlacing } from "../../composables/usePlacing";
+import { type Line, linesFor } from "../../logic/snapping";
+import FocalOver from "./FocalOver.vue";
+import GuideLines from "./GuideLines.vue";
+import HoldsOver from "./HoldsOver.vue";
+import MasksOver from "./MasksOver.vue";
+import OpeningsOver from "./OpeningsOver.vue";
+import PanelRuler from "./PanelRuler.vue";
+
+const props = defineProps<{
+  card: CardOut;
+  steps: number;
+  masksOn: string[];
+  /** A stencil whose openings are chosen one by one, and those chosen; all where none is. */
+  choosing: { mask: string; openings: string[] } | null;
+  mark: Schemas["PlaceOut"] | null;
+}>();
+const emit = defineEmits<{
+  /** The place pointed at, mm; null when none is. */
+  point: [place: { x_mm: number; y_mm: number } | null];
+  opening: [key: string];
+}>();
+
+const RULER = 30;
+const BREATH = 26;
+const desk = useDesk();
+const table = ref<HTMLElement | null>(null);
+const { width, height } = useElementSize(table);
+const { shown, settled } = usePicture(desk, toRef(props, "steps"));
+
+const base = computed(() => props.card.plan.card);
+/** The mats that show round the panel, the outermost first, mm beyond the panel at each side. */
+const mats = computed(() => {
+  const beyond = { left: 0, top: 0, right: 0, bottom: 0 };
+  return base.value.mats
+    .map((mat, i) => {
+      beyond.left += mat.reveals.left_mm;
+      beyond.top += mat.reveals.top_mm;
+      beyond.right += mat.reveals.right_mm;
+      beyond.bottom += mat.reveals.bottom_mm;
+      return { key: i, ...beyond };
+    })
+    .reverse();
+});
+/** Where the panel lies on the base, mm. */
+const corner = computed(() => ({
+  left: base.value.reveals.left_mm + (mats.value[0]?.left ?? 0),
+  top: base.value.reveals.top_mm + (mats.value[0]?.top ?? 0),
+}));
+const panel = computed(() => ({
+  width: Math.max(
+    1,
+    base.value.width_mm - corner.value.left - base.value.reveals.right_mm - (mats.value[0]?.right ?? 0),
+  ),
+  height: Math.max(
+    1,
+    base.value.height_mm - corner.value.top - base.value.reveals.bottom_mm - (mats.value[0]?.bottom ?? 0),
+  ),
+}));
+const scale = computed(() =>
+  Math.max(
+    0.5,
+    Math.min(
+      (width.value - RULER - 2 * BREATH) / base.value.width_mm,
+      (height.value - RULER - 2 * BREATH) / base.value.height_mm,
+    ),
+  ),
+);
+
+const step = computed(() => (props.card.plan.units === "in" ? 25.4 / 16 : 1));
+const onPanel = <T extends { x_mm: number; y_mm: number }>(thing: T): T => ({
+  ...thing,
+  x_mm: Math.min(panel.value.width, Math.max(0, thing.x_mm)),
+  y_mm: Math.min(panel.value.height, Math.max(0, thing.y_mm)),
+});
+const lines = (thing: { key: string }, way: "x_mm" | "y_mm"): Line[] =>
+  linesFor(props.card.plan, thing.key, way, way === "x_mm" ? panel.value.width : panel.value.height);
+const called = (mask: Mask) =>
+  props.card.reading.masks.find((other) => other.key === mask.key)?.called ?? mask.name;
+
+const masks = usePlacing<Mask>({
+  scale,
+  step,
+  lines,
+  within: onPanel,
+  draft: (mask) => desk.setDraft(mask && { do: "mask", mask }),
+  save: (mask) => desk.push(`move the ${called(mask)}`, { do: "mask", mask }),
+});
+const holds = usePlacing<Hold>({
+  scale,
+  step,
+  draft: (hold) => desk.setDraft(hold && { do: "hold", hold }),
+  save: (hold) => desk.push(`move the ${hold.kind}`, { do: "hold", hold }),
+});
+const focal = usePlacing<Focal>({
+  scale,
+  step,
+  lines,
+  within: onPanel,
+  draft: (piece) => desk.setDraft(piece && { do: "focal", piece }),
+  save: (piece) => desk.push(`move the ${piece.name}`, { do: "focal", piece }),
+});
+const guides = computed(() => [masks, focal].map((placing) => placing.guides.value).find((g) => g.x || g.y));
+
+function point(event: PointerEvent) {
+  if (masks.held.value || holds.held.value || focal.held.value) return;
+  const over = event.currentTarget;
+  if (!(over instanceof Element)) return;
+  const box = over.getBoundingClientRect();
+  emit(
+    "point",
+    onPanel({
+      x_mm: (event.clientX - box.left) / scale.value,
+      y_mm: (event.clientY - box.top) / scale.value,
+    }),
+  );
+}
+</script>
+
+<template>
+  <div ref="table" class="table">
+    <div
+      class="base"
+      :style="{
+        width: `${base.width_mm * scale}px`,
+        height: `${base.height_mm * scale}px`,
+        marginLeft: `${RULER}px`,
+        marginTop: `${RULER}px`,
+      }"
+    >
+      <div
+        class="panel"
+        :style="{
+          left: `${corner.left * scale}px`,
+          top: `${corner.top * scale}px`,
+          width: `${panel.width * scale}px`,
+          height: `${panel.height * scale}px`,
+        }"
+      >
+        <div
+          v-for="mat in mats"
+          :key="mat.key"
+          class="mat"
+          :style="{
+            inset: `${-mat.top * scale}px ${-mat.right * scale}px ${-mat.bottom * scale}px ${-mat.left * scale}px`,
+          }"
+        />
+        <PanelRuler
+          way="across"
+          :length="panel.width"
+          :scale="scale"
+          :units="card.plan.units"
+          :wide="RULER"
+        />
+        <PanelRuler way="down" :length="panel.height" :scale="scale" :units="card.plan.units" :wide="RULER" />
+        <img
+          v-if="shown"
+          :src="shown"
+          alt="The panel as predicted"
+          draggable="false"
+          data-test="panel"
+          :data-settled="settled"
+        />
+        <svg
+          class="over"
+          :viewBox="`0 0 ${panel.width} ${panel.height}`"
+          data-test="over"
+          @pointermove="point"
+          @pointerdown="point"
+          @pointerleave="emit('point', null)"
+        >
+          <clipPath id="near">
+            <rect x="-3" y="-3" :width="panel.width + 6" :height="panel.height + 6" />
+          </clipPath>
+          <MasksOver :on="masksOn" :placing="masks" />
+          <HoldsOver :on="masksOn" :placing="holds" />
+          <path v-for="cut in card.reading.cuts" :key="cut.key" class="cut" :d="cut.path" />
+          <OpeningsOver
+            v-if="choosing"
+            :mask="choosing.mask"
+            :chosen="choosing.openings"
+            @toggle="(key) => emit('opening', key)"
+          />
+          <FocalOver :placing="focal" />
+          <GuideLines v-if="guides" :x="guides.x" :y="guides.y" :width="panel.width" :height="panel.height" />
+          <g v-if="mark" class="mark" data-test="mark" :transform="`translate(${mark.x_mm} ${mark.y_mm})`">
+            <circle r="4.2" />
+            <circle r="4.2" class="inner" />
+          </g>
+        </svg>
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.table {
+  height: 100%;
+  display: grid;
+  place-items: center;
+  background: var(--surround);
+  overflow: hidden;
+}
+.base {
+  position: relative;
+  outline: 1px solid var(--hairline);
+}
+.panel {
+  position: absolute;
+}
+img,
+.over {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+}
+.over {
+  touch-action: none;
+  cursor: crosshair;
+  overflow: visible;
+}
+.mat {
+  position: absolute;
+  outline: 1px solid var(--hairline);
+  background: repeating-linear-gradient(135deg, #0000 0 5px, var(--hairline) 5px 6px);
+}
+.cut {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.5px;
+  stroke-dasharray: 8 3;
+  vector-effect: non-scaling-stroke;
+  pointer-events: none;
+}
+.mark {
+  pointer-events: none;
+}
+.mark circle {
+  fill: none;
+  stroke: #fff;
+  stroke-width: 4px;
+  vector-effect: non-scaling-stroke;
+}
+.mark .inner {
+  stroke: var(--ink);
+  stroke-width: 2px;
+}
+</style>

@@ -1,0 +1,106 @@
+<script setup lang="ts">
+/** The base, the mats and how the panel is put on, as a sentence. */
+import type { CardPart, Units } from "../../api/models";
+import WordLength from "../../components/word/WordLength.vue";
+import WordText from "../../components/word/WordText.vue";
+import WordToggle from "../../components/word/WordToggle.vue";
+import { useDesk } from "../../composables/useDesk";
+import RevealWords from "../card/RevealWords.vue";
+
+const props = defineProps<{ card: CardPart; units: Units }>();
+const desk = useDesk();
+type Mat = CardPart["mats"][number];
+type Sizes = "width_mm" | "height_mm" | "trim_mm" | "raised_mm";
+
+const set = (part: Partial<CardPart>, said: string) => desk.push(said, { do: "card", part });
+const draft = (part: Partial<CardPart> | null) => desk.setDraft(part && { do: "card", part });
+const draftOf = (field: Sizes, mm: number | null) => draft(mm === null ? null : { [field]: mm });
+const withMat = (at: number, part: Partial<Mat>) =>
+  props.card.mats.map((mat, i) => (i === at ? { ...mat, ...part } : mat));
+
+function addMat() {
+  const mm = props.units === "in" ? 25.4 / 8 : 4;
+  const reveals = { left_mm: mm, top_mm: mm, right_mm: mm, bottom_mm: mm };
+  set({ mats: [...props.card.mats, { stock: `${props.card.base_stock}, darker`, reveals }] }, "add a mat");
+}
+const MOST_MATS = 4;
+</script>
+
+<template>
+  The card is
+  <WordLength
+    label="The card wide"
+    :mm="card.width_mm"
+    :units="units"
+    :least="40"
+    :most="600"
+    @change="(mm) => set({ width_mm: mm }, 'resize the card')"
+    @draft="(mm) => draftOf('width_mm', mm)"
+  />
+  by
+  <WordLength
+    label="The card high"
+    :mm="card.height_mm"
+    :units="units"
+    :least="40"
+    :most="600"
+    @change="(mm) => set({ height_mm: mm }, 'resize the card')"
+    @draft="(mm) => draftOf('height_mm', mm)"
+  />, its base of
+  <WordText
+    label="Base"
+    :text="card.base_stock"
+    :value="card.base_stock"
+    @change="(text) => set({ base_stock: text }, 'take another base')"
+  />, folded
+  <WordToggle
+    label="Folded"
+    :text="card.fold === 'left' ? 'at the side' : 'at the top'"
+    :other="card.fold === 'left' ? 'at the top' : 'at the side'"
+    @toggle="set({ fold: card.fold === 'left' ? 'top' : 'left' }, 'fold it the other way')"
+  />.
+  <template v-for="(mat, i) in card.mats" :key="i">
+    {{ i ? "Behind it" : "Behind the panel" }} lies a mat of
+    <WordText
+      label="Mat"
+      :text="mat.stock"
+      :value="mat.stock"
+      @change="(text) => set({ mats: withMat(i, { stock: text }) }, 'take another mat')"
+    />, which shows
+    <RevealWords
+      :label="`Mat ${i + 1} shows`"
+      :reveals="mat.reveals"
+      :units="units"
+      @change="(reveals) => set({ mats: withMat(i, { reveals }) }, 'change the reveal')"
+      @draft="(reveals) => draft(reveals && { mats: withMat(i, { reveals }) })"
+    />.
+    <button
+      type="button"
+      class="word quiet"
+      @click="set({ mats: card.mats.filter((_, at) => at !== i) }, 'take a mat away')"
+    >
+      Take it away</button
+    >{{ " " }}
+  </template>
+  <template v-if="card.mats.length < MOST_MATS"
+    ><button type="button" class="word" @click="addMat">Add a mat</button>.
+  </template>
+  Ink the panel
+  <WordLength
+    label="Larger by"
+    :mm="card.trim_mm"
+    :units="units"
+    :most="40"
+    @change="(mm) => set({ trim_mm: mm }, 'ink it larger')"
+    @draft="(mm) => draftOf('trim_mm', mm)"
+  />
+  larger all round and trim it. Foam tape lifts it by
+  <WordLength
+    label="Lifted by"
+    :mm="card.raised_mm"
+    :units="units"
+    :most="10"
+    @change="(mm) => set({ raised_mm: mm }, 'lift the panel')"
+    @draft="(mm) => draftOf('raised_mm', mm)"
+  />.
+</template>

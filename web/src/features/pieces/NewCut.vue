@@ -1,0 +1,19 @@
+<script setup lang="ts">
+/** Something more cut from the panel or for it. */
+import type { CardOut, Cut } from "../../api/models";
+import WordMenu from "../../components/word/WordMenu.vue";
+import { useDesk } from "../../composables/useDesk";
+import { newCut, USES } from "../../logic/cuts";
+
+const props = defineProps<{ card: CardOut }>();
+const desk = useDesk();
+function add(use: Cut["use"]) {
+  const { plan, reading } = props.card;
+  const cut = newCut(use, plan, reading.panel_width_mm, reading.panel_height_mm);
+  desk.push(`cut ${USES.find((u) => u.value === use)?.label ?? use}`, { do: "add-cut", cut });
+}
+</script>
+
+<template>
+  <WordMenu label="Cut" text="Cut something from it" :choices="USES" @choose="add" />
+</template>

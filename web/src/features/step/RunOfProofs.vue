@@ -1,0 +1,263 @@
+<script setup lang="ts">
+/** One small picture a step, in working order; drag one elsewhere, and what breaks is marked at once. */
+import { computed, nextTick, ref, watch } from "vue";
+import { pictureUrl } from "../../api/client";
+import type { Finding, StepModel } from "../../api/models";
+import { useDesk } from "../../composables/useDesk";
+import { useDragging } from "../../composables/useDragging";
+import { changeOver } from "../../logic/steps";
+import { sayMinutes } from "../../logic/time";
+
+const props = defineProps<{ chosen: string | null; findings: Map<string, Finding[]> }>();
+const emit = defineEmits<{ choose: [id: string] }>();
+const desk = useDesk();
+
+const HEIGHT = 92;
+const card = computed(() => desk.card);
+const steps = computed(() => card.value?.plan.steps ?? []);
+const list = ref<HTMLElement | null>(null);
+const over = ref<number | null>(null);
+
+const NAMES: Record<string, string> = {
+  wipe: "wipe",
+  "wipe-beads": "wipe beads",
+  water: "water",
+};
+const ACTS = {
+  "anti-static": "anti-static",
+  "clean-tool": "clean tool",
+  sweep: "sweep",
+  register: "corner marks",
+  orient: "which way up",
+  trim: "trim",
+  mount: "mount",
+} as const;
+function title(step: StepModel) {
+  const reading = card.value?.reading;
+  if (step.do === "brush") return card.value?.plan.inks.find((ink) => ink.key === step.ink)?.name ?? "";
+  if (step.do === "lay-mask" || step.do === "lift-mask") {
+    const called = reading?.masks.find((mask) => mask.key === step.mask)?.called ?? "mask";
+    return `${called.split(" ").pop()} ${step.do === "lay-mask" ? "on" : "off"}`;
+  }
+  if (step.do === "prepare") return ACTS[step.act];
+  return step.do === "dry" ? sayMinutes(step.minutes) : (NAMES[step.do] ?? "");
+}
+function colour(step: StepModel) {
+  return step.do === "brush" ? card.value?.reading.inks.find((ink) => ink.key === step.ink)?.hex : undefined;
+}
+function worst(id: string) {
+  const here = props.findings.get(id) ?? [];
+  return here.some((f) => f.severity === "stop")
+    ? "stop"
+    : here.some((f) => f.severity === "warn")
+      ? "warn"
+      : "";
+}
+/** The proof of a step stands where the step stands in what is saved. */
+const proofOf = (step: StepModel) =>
+  (desk.saved?.plan.steps.findIndex((saved) => saved.id === step.id) ?? -1) + 1;
+const numberOf = (id: string) => steps.value.findIndex((step) => step.id === id) + 1;
+
+function moveTo(id: string, at: number) {
+  const before = steps.value[at]?.id ?? null;
+  if (before === id || steps.value[at - 1]?.id === id) return;
+  desk.push(`move step ${numberOf(id)}`, { do: "move-step", step: id, before });
+}
+/** The place between proofs nearest to the hand, counted from 0. */
+function placeAt(x: number) {
+  const items = [...(list.value?.children ?? [])].map((item) => item.getBoundingClientRect());
+  const after = items.filter((box) => box.left + box.width / 2 < x).length;
+  return Math.min(after, items.length);
+}
+const { held, grab } = useDragging<string>({
+  slack: 8,
+  restFirst: 320,
+  move(_id, _dx, _dy, event) {
+    over.value = placeAt(event.clientX);
+  },
+  drop(id) {
+    if (over.value !== null) {
+      moveTo(id, over.value);
+      emit("choose", id);
+    }
+    dragged = true;
+    over.value = null;
+  },
+  putBack() {
+    over.value = null;
+  },
+});
+// The click that ends a drag chooses nothing.
+let dragged = false;
+function choose(id: string) {
+  if (dragged) dragged = false;
+  else emit("choose", id);
+}
+function take(event: PointerEvent, id: string) {
+  dragged = false;
+  grab(event, id);
+}
+function key(event: KeyboardEvent, step: StepModel, at: number) {
+  const by = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
+  if (!by) return;
+  event.preventDefault();
+  if (event.altKey) moveTo(step.id, by > 0 ? at + 2 : at - 1);
+  else {
+    const next = steps.value[at + by];
+    if (next) emit("choose", next.id);
+  }
+}
+watch(
+  () => props.chosen,
+  async () => {
+    await nextTick();
+    const now = list.value?.querySelector<HTMLElement>("[aria-current]");
+    now?.scrollIntoView({ block: "nearest", inline: "nearest" });
+    if (list.value?.contains(document.activeElement)) now?.focus();
+  },
+);
+</script>
+
+<template>
+  <ol v-if="card" ref="list" class="proofs" aria-label="Run of proofs">
+    <li
+      v-for="(step, at) in steps"
+      :key="step.id"
+      :class="{
+        held: held === step.id && over !== null,
+        before: over === at,
+        after: over === at + 1 && at === steps.length - 1,
+      }"
+    >
+      <span v-if="step.do === 'dry'" class="gap" aria-hidden="true">~</span>
+      <span
+        v-else-if="changeOver(steps[at - 1], step)"
+        class="gap"
+        :title="changeOver(steps[at - 1], step) === 'tool' ? 'another brush' : 'another ink'"
+        >{{ changeOver(steps[at - 1], step) === "tool" ? "⇄" : "·" }}</span
+      >
+      <button
+        type="button"
+        class="proof"
+        :aria-current="step.id === chosen ? 'step' : undefined"
+        :title="`Step ${at + 1}; drag it, or hold Alt and use the arrow keys, to move it`"
+        :tabindex="step.id === chosen || (!chosen && at === 0) ? 0 : -1"
+        @pointerdown="take($event, step.id)"
+        @click="choose(step.id)"
+        @keydown="key($event, step, at)"
+      >
+        <span class="number"
+          >{{ at + 1
+          }}<b v-if="worst(step.id)" class="flag" title="needs a look">{{
+            worst(step.id) === "stop" ? "!" : "?"
+          }}</b></span
+        >
+        <img
+          v-if="proofOf(step)"
+          :src="pictureUrl(card.id, card.revision, 26, proofOf(step))"
+          :style="{
+            height: `${HEIGHT}px`,
+            width: `${(HEIGHT * card.reading.panel_width_mm) / card.reading.panel_height_mm}px`,
+          }"
+          alt=""
+          draggable="false"
+        />
+        <span v-else class="unproved" :style="{ height: `${HEIGHT}px` }">…</span>
+        <span class="what"
+          ><span v-if="colour(step)" class="dot" :style="{ background: colour(step) }" />{{
+            title(step)
+          }}</span
+        >
+      </button>
+    </li>
+  </ol>
+</template>
+
+<style scoped>
+.proofs {
+  display: flex;
+  align-items: flex-end;
+  gap: 0;
+  margin: 0;
+  padding: 6px 20px 8px;
+  list-style: none;
+  overflow-x: auto;
+}
+li {
+  display: flex;
+  align-items: center;
+  border-left: 3px solid transparent;
+  border-right: 3px solid transparent;
+}
+li.held {
+  opacity: 0.4;
+}
+li.before {
+  border-left-color: var(--ink);
+}
+li.after {
+  border-right-color: var(--ink);
+}
+.gap {
+  width: 18px;
+  text-align: center;
+  font-size: 20px;
+  color: var(--ink-soft);
+}
+.proof {
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  gap: 3px;
+  min-width: 78px;
+  padding: 4px 6px;
+  border: 0;
+  border-radius: 4px;
+  background: transparent;
+  cursor: pointer;
+  touch-action: pan-x;
+  font-size: 14px;
+  line-height: 1.25;
+}
+.proof:hover {
+  background: var(--paper-deep);
+}
+.proof[aria-current] {
+  background: var(--paper-deep);
+  box-shadow: inset 0 -4px 0 var(--ink);
+}
+img {
+  display: block;
+  outline: 1px solid var(--hairline);
+  background: var(--surround);
+}
+.unproved {
+  display: grid;
+  place-items: center;
+  width: 60px;
+}
+.number {
+  font: 650 15px/1 var(--display);
+}
+.flag {
+  display: inline-block;
+  width: 18px;
+  margin-left: 5px;
+  border-radius: 50%;
+  background: var(--ink);
+  color: var(--paper-lift);
+  font: 800 13px/18px var(--text);
+}
+.what {
+  display: flex;
+  align-items: center;
+  gap: 5px;
+  white-space: nowrap;
+}
+.dot {
+  width: 11px;
+  height: 11px;
+  border-radius: 50%;
+  border: 1px solid var(--hairline);
+}
+</style>

@@ -1,0 +1,186 @@
+<script setup lang="ts">
+/** The plan read as sentences; the chosen one opens with its words, its reason and what is wrong with it. */
+import { computed, nextTick, ref, watch } from "vue";
+import type { Finding, StepModel } from "../../api/models";
+import WordMenu from "../../components/word/WordMenu.vue";
+import { useDesk } from "../../composables/useDesk";
+import { newSteps } from "../../logic/newSteps";
+import { newStepId } from "../../logic/steps";
+import FindingNote from "../FindingNote.vue";
+import StepSentence from "./StepSentence.vue";
+
+const props = defineProps<{ chosen: string | null; findings: Map<string, Finding[]> }>();
+const emit = defineEmits<{
+  choose: [id: string | null];
+  remedy: [finding: Finding];
+  point: [finding: Finding | null];
+}>();
+const desk = useDesk();
+const plan = computed(() => desk.card?.plan);
+const steps = computed(() => plan.value?.steps ?? []);
+
+const list = ref<HTMLElement | null>(null);
+watch(
+  // Where the chosen step stands, and not every change: an edit elsewhere must not pull the page from under the hand.
+  () => [props.chosen, steps.value.findIndex((step) => step.id === props.chosen)].join(),
+  async () => {
+    await nextTick();
+    list.value?.querySelector("[data-chosen]")?.scrollIntoView({ block: "nearest" });
+  },
+);
+
+const said = (id: string) => desk.saved?.reading.steps.find((step) => step.id === id);
+const words = (id: string) =>
+  said(id)
+    ?.parts.map((part) => part.text)
+    .join("") ?? "This step is being written …";
+
+/** What is only to be remembered at the bench is told where the step is open, and is no alarm. */
+const shown = (id: string) =>
+  (props.findings.get(id) ?? []).filter((finding) => finding.severity !== "remind" || id === props.chosen);
+const wishes = (id: string) => plan.value?.wishes.filter((wish) => wish.first === id) ?? [];
+const numberOf = (id: string) => steps.value.findIndex((step) => step.id === id) + 1;
+const laterThan = (id: string) =>
+  steps.value
+    .filter((step) => step.id !== id && !wishes(id).some((wish) => wish.then === step.id))
+    .map((step) => ({
+      value: step.id,
+      label: `step ${numberOf(step.id)}`,
+      hint: words(step.id).slice(0, 60),
+    }));
+const addable = (after: StepModel) => (desk.card ? newSteps(desk.card, after) : []);
+
+function add(after: StepModel, what: string) {
+  const choice = addable(after).find((one) => one.value === what);
+  if (!choice || !plan.value) return;
+  const step = { ...choice.make(), id: newStepId(plan.value) };
+  desk.push(choice.label.toLowerCase(), { do: "add-step", after: after.id, step });
+  emit("choose", step.id);
+}
+/** To stand before the step that stands so many places on. */
+function move(id: string, at: number) {
+  const to = at > numberOf(id) - 1 ? at + 1 : at;
+  desk.push(`move step ${numberOf(id)}`, { do: "move-step", step: id, before: steps.value[to]?.id ?? null });
+}
+function takeOut(id: string) {
+  const number = numberOf(id);
+  emit("choose", steps.value[number]?.id ?? steps.value[number - 2]?.id ?? null);
+  desk.push(`take out step ${number}`, { do: "take-step-out", step: id });
+}
+</script>
+
+<template>
+  <ol ref="list" class="steps" aria-label="Steps">
+    <li v-for="(step, at) in steps" :key="step.id" :data-chosen="step.id === chosen ? '' : undefined">
+      <span class="number" aria-hidden="true">{{ at + 1 }}</span>
+      <div class="body">
+        <template v-if="step.id === chosen">
+          <StepSentence :step="step" :parts="said(step.id)?.parts ?? []" />
+          <p class="why">{{ said(step.id)?.why }}</p>
+          <p v-for="note in said(step.id)?.notes ?? []" :key="note" class="note">{{ note }}</p>
+          <p v-for="wish in wishes(step.id)" :key="wish.then" class="note">
+            You want it before step {{ numberOf(wish.then) }} (<button
+              type="button"
+              class="word"
+              @click="desk.push('forget a wish', { do: 'forget-wish', first: wish.first, then: wish.then })"
+            >
+              forget that</button
+            >).
+          </p>
+          <p v-if="said(step.id)?.care" class="why"><b>Care.</b> {{ said(step.id)?.care }}</p>
+        </template>
+        <button v-else type="button" class="line" @click="emit('choose', step.id)">
+          {{ words(step.id) }}
+        </button>
+        <FindingNote
+          v-for="finding in shown(step.id)"
+          :key="finding.code + finding.message"
+          :finding="finding"
+          @remedy="emit('remedy', finding)"
+          @point="(value) => emit('point', value)"
+        />
+        <div v-if="step.id === chosen" class="does">
+          <el-button size="small" :disabled="at === 0" @click="move(step.id, at - 1)">Earlier</el-button>
+          <el-button size="small" :disabled="at === steps.length - 1" @click="move(step.id, at + 1)"
+            >Later</el-button
+          >
+          <el-button size="small" @click="takeOut(step.id)">Take out</el-button>
+          <span v-if="steps.length > 1" class="after"
+            ><WordMenu
+              text="Keep it before"
+              label="Keep it before"
+              :choices="laterThan(step.id)"
+              @choose="
+                (then) => desk.push('keep one step before another', { do: 'wish', first: step.id, then })
+              "
+          /></span>
+          <span class="after"
+            ><WordMenu
+              text="Add a step after"
+              label="Add"
+              :choices="addable(step)"
+              @choose="(what) => add(step, what)"
+          /></span>
+        </div>
+      </div>
+    </li>
+  </ol>
+</template>
+
+<style scoped>
+.steps {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  display: flex;
+  gap: 12px;
+  padding: 2px 0;
+  border-bottom: 1px solid var(--hairline);
+}
+li[data-chosen] {
+  padding: 10px 0 8px;
+}
+.number {
+  flex: none;
+  width: 24px;
+  padding-top: 9px;
+  text-align: right;
+  font: 650 17px/1.2 var(--display);
+}
+.body {
+  flex: 1;
+  min-width: 0;
+}
+.line {
+  width: 100%;
+  min-height: var(--tap);
+  padding: 8px 4px;
+  border: 0;
+  background: transparent;
+  text-align: left;
+  line-height: 1.35;
+  cursor: pointer;
+}
+.line:hover {
+  background: var(--paper-deep);
+}
+.why {
+  margin-top: 6px;
+  color: var(--ink-soft);
+  font-style: italic;
+}
+.note {
+  margin-top: 6px;
+}
+.does {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  margin: 6px 0 0 -12px;
+}
+.after {
+  margin-left: 8px;
+}
+</style>

@@ -1,0 +1,25 @@
+<script setup lang="ts">
+/** One step as a sentence whose words are changed in place. */
+import type { Part, StepModel } from "../../api/models";
+import StepWord from "./StepWord.vue";
+
+defineProps<{ step: StepModel; parts: Part[] }>();
+</script>
+
+<template>
+  <span class="sentence">
+    <template v-for="(part, i) in parts" :key="`${i} ${part.field}`"
+      ><StepWord v-if="part.kind" :step="step" :part="part" /><template v-else>{{
+        part.text
+      }}</template></template
+    ><template v-if="!parts.length">This step is being written …</template>
+  </span>
+</template>
+
+<style scoped>
+.sentence {
+  display: block;
+  font-size: 20px;
+  line-height: 1.75;
+}
+</style>

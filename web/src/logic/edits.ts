@@ -1,0 +1,186 @@
+/** Every way a maker changes a card, by name: plain data that can be kept through a reload and done again on a newer plan. */
+import type {
+  CardPart,
+  Cut,
+  Focal,
+  Hold,
+  InkModel,
+  Mask,
+  PlanModel,
+  Schemas,
+  StepModel,
+} from "../api/models";
+import { withoutStep, withStepAfter, withStepBefore, withWord } from "./steps";
+
+/** Changes that are worked out here, and sent as the plan they lead to. */
+export type PlanChange =
+  | { do: "title"; title: string }
+  | { do: "units"; units: PlanModel["units"] }
+  | { do: "stock"; stock: PlanModel["stock"] }
+  | { do: "card"; part: Partial<CardPart> }
+  | { do: "schools"; part: Partial<PlanModel["schools"]> }
+  | { do: "take-ink"; ink: InkModel }
+  | { do: "put-ink-back"; key: string }
+  | { do: "word"; step: string; path: string; value: unknown }
+  | { do: "add-step"; after: string | null; step: StepModel }
+  | { do: "move-step"; step: string; before: string | null }
+  | { do: "take-step-out"; step: string }
+  | { do: "add-mask"; mask: Mask }
+  | { do: "mask"; mask: Mask }
+  | { do: "take-mask-out"; key: string }
+  | { do: "hold"; hold: Hold }
+  | { do: "let-go"; key: string }
+  | { do: "add-focal"; piece: Focal }
+  | { do: "focal"; piece: Focal }
+  | { do: "take-focal-away"; key: string }
+  | { do: "add-cut"; cut: Cut }
+  | { do: "cut"; cut: Cut }
+  | { do: "drop-cut"; key: string }
+  | { do: "wish"; first: string; then: string }
+  | { do: "forget-wish"; first: string; then: string };
+
+/** What is worked out for a mask where it lies. */
+export type MaskAction =
+  | { do: "centre" }
+  | { do: "as-mask" }
+  | { do: "bridges" }
+  | { do: "hold-mask"; kind: "tape" | "magnet" }
+  | { do: "strip"; motif: string; margin_mm: number };
+
+/** Changes that the server works out. */
+export type ServerChange =
+  | { do: "gradient"; wish: Omit<Schemas["ProposeGradient"], "based_on" | "key"> }
+  | { do: "ground"; ground: string }
+  | { do: "stencil"; stencil: string }
+  | { do: "drawing"; name: string; svg: string }
+  | { do: "mask-action"; mask: string; action: MaskAction }
+  | { do: "remedy"; code: string; step: string | null; remedy: string | null }
+  | { do: "take-measured-in" }
+  | { do: "order" }
+  /** `based_on`: the revision that is taken back; null where the edit before it, still on its way, is meant. */
+  | { do: "undo" | "redo"; based_on: number | null };
+
+export type Change = PlanChange | ServerChange;
+
+/** A change with the key by which it is done once however often it is sent, and what is said of it ("carry it further"). */
+export interface Edit {
+  key: string;
+  said: string;
+  change: Change;
+}
+
+/** What a change was for is not on the card any more. */
+export class Gone extends Error {}
+
+const SERVER = new Set<Change["do"]>([
+  "gradient",
+  "ground",
+  "stencil",
+  "drawing",
+  "mask-action",
+  "remedy",
+  "take-measured-in",
+  "order",
+  "undo",
+  "redo",
+]);
+export function isPlanChange(change: Change): change is PlanChange {
+  return !SERVER.has(change.do);
+}
+
+interface Keyed {
+  key: string;
+}
+function replaced<T extends Keyed>(list: T[], item: T, called: string): T[] {
+  if (!list.some((other) => other.key === item.key))
+    throw new Gone(`The ${called} is not on the card any more.`);
+  return list.map((other) => (other.key === item.key ? item : other));
+}
+function without<T extends Keyed>(list: T[], key: string): T[] {
+  return list.filter((other) => other.key !== key);
+}
+/** With an item that may have come by another way already. */
+function withItem<T extends Keyed>(list: T[], item: T): T[] {
+  return [...without(list, item.key), item];
+}
+function mustHave(plan: PlanModel, step: string) {
+  if (!plan.steps.some((other) => other.id === step))
+    throw new Gone("The step it was for is not on the card any more.");
+}
+
+/** The plan with a change made. Throws Gone. */
+export function changed(plan: PlanModel, change: PlanChange): PlanModel {
+  switch (change.do) {
+    case "title":
+      return { ...plan, title: change.title };
+    case "units":
+      return { ...plan, units: change.units };
+    case "stock":
+      return { ...plan, stock: change.stock };
+    case "card":
+      return { ...plan, card: { ...plan.card, ...change.part } };
+    case "schools":
+      return { ...plan, schools: { ...plan.schools, ...change.part } };
+    case "take-ink":
+      return { ...plan, inks: withItem(plan.inks, change.ink) };
+    case "put-ink-back":
+      return { ...plan, inks: without(plan.inks, change.key) };
+    case "word":
+      mustHave(plan, change.step);
+      return withWord(plan, change.step, change.path, change.value);
+    case "add-step":
+      if (change.after !== null) mustHave(plan, change.after);
+      return withStepAfter(plan, change.after, change.step);
+    case "move-step":
+      mustHave(plan, change.step);
+      return withStepBefore(plan, change.step, change.before);
+    case "take-step-out":
+      return withoutStep(plan, change.step);
+    case "add-mask":
+      return { ...plan, masks: withItem(plan.masks, change.mask) };
+    case "mask":
+      return { ...plan, masks: replaced(plan.masks, change.mask, change.mask.name) };
+    case "take-mask-out":
+      return {
+        ...plan,
+        masks: without(plan.masks, change.key),
+        holds: plan.holds.filter((hold) => hold.mask !== change.key),
+      };
+    case "hold":
+      return { ...plan, holds: replaced(plan.holds, change.hold, change.hold.kind) };
+    case "let-go":
+      return { ...plan, holds: without(plan.holds, change.key) };
+    case "add-focal":
+      return { ...plan, focal: withItem(plan.focal, change.piece) };
+    case "focal":
+      return { ...plan, focal: replaced(plan.focal, change.piece, change.piece.name) };
+    case "take-focal-away":
+      return { ...plan, focal: without(plan.focal, change.key) };
+    case "add-cut":
+      return { ...plan, cuts: withItem(plan.cuts, change.cut) };
+    case "cut":
+      return { ...plan, cuts: replaced(plan.cuts, change.cut, change.cut.name) };
+    case "drop-cut":
+      return { ...plan, cuts: without(plan.cuts, change.key) };
+    case "wish":
+      return { ...plan, wishes: [...plan.wishes, { first: change.first, then: change.then }] };
+    case "forget-wish":
+      return {
+        ...plan,
+        wishes: plan.wishes.filter((wish) => wish.first !== change.first || wish.then !== change.then),
+      };
+  }
+}
+
+/** A plan with changes that are not saved yet; those whose thing is gone, and those the server works out, are left out. */
+export function withChanges(plan: PlanModel, changes: Change[]): PlanModel {
+  return changes.reduce((now, change) => {
+    if (!isPlanChange(change)) return now;
+    try {
+      return changed(now, change);
+    } catch (error) {
+      if (error instanceof Gone) return now;
+      throw error;
+    }
+  }, plan);
+}

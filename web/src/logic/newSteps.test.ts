@@ -1,0 +1,41 @@
+import { expect, it } from "vitest";
+import type { CardOut } from "../api/models";
+import { PLAN } from "../testing/server";
+import { newSteps } from "./newSteps";
+
+const ink = (key: string, kind: string) => ({ key, name: key, kind });
+const card = (inks: { key: string; kind: string }[], steps: unknown[] = []) =>
+  ({
+    plan: { ...PLAN, inks, steps },
+    reading: {
+      panel_width_mm: 100,
+      panel_height_mm: 140,
+      inks: inks.map(({ key }, i) => ({ key, hex: "#000", lightness: 90 - 20 * i })),
+      masks: [{ key: "moon", called: "moon mask" }],
+    },
+  }) as unknown as CardOut;
+const inkOf = (of: CardOut, value: string, after?: unknown) => {
+  const step = newSteps(of, after as never)
+    .find((one) => one.value === value)
+    ?.make();
+  return step && "ink" in step ? step.ink : undefined;
+};
+
+it("takes the ink of the step before, darkest for prints, white for splatter, powder for embossing", () => {
+  const all = card([ink("a", "dye"), ink("b", "dye"), ink("w", "white"), ink("p", "powder")]);
+  expect(inkOf(all, "whole")).toBe("a");
+  expect(inkOf(all, "whole", { do: "brush", ink: "b" })).toBe("b");
+  expect(inkOf(all, "stamp")).toBe("b");
+  expect(inkOf(all, "splatter")).toBe("w");
+  expect(inkOf(all, "emboss")).toBe("p");
+});
+
+it("offers only what the plan can bear", () => {
+  const values = (of: CardOut) => newSteps(of, undefined).map((one) => one.value);
+  const plain = values(card([ink("a", "dye")]));
+  for (const missing of ["emboss", "wet-area", "wipe-beads"]) expect(plain).not.toContain(missing);
+  const wet = card([ink("a", "dye"), ink("p", "clear")], [{ do: "water" }, { do: "brush", ink: "p" }]);
+  for (const there of ["emboss", "wet-area", "wipe-beads", "lay-moon", "lift-moon"])
+    expect(values(wet)).toContain(there);
+  expect(new Set(plain).size).toBe(plain.length);
+});

@@ -1,0 +1,116 @@
+/** The words of a step's sentence: how each is called where it is changed, and what else may stand in its place. */
+import type { Edge } from "../api/models";
+import type { CardOut, Part, ShelfOut, StepModel } from "../api/models";
+import type { Choice } from "../components/word/choice";
+import {
+  AMOUNT_CHOICES,
+  ARRANGEMENT_CHOICES,
+  BLOT_CHOICES,
+  EDGE_CHOICES,
+  FADE_CHOICES,
+  ONTO_CHOICES,
+  ORIGIN_CHOICES,
+  PRINT_CHOICES,
+  TOUCH_CHOICES,
+  WAY_CHOICES,
+} from "./words";
+
+const LABELS: Record<string, string> = {
+  "region.start_mm": "Start at",
+  "region.end_mm": "Go to",
+  "region.lead_in_mm": "Led in over",
+  "region.carry_mm": "Carry it on",
+  "region.reach_mm": "Out to",
+  "region.edge": "From",
+  "fade.width_mm": "Fade over",
+  fade: "Edges",
+  ink: "Ink",
+  tool: "Brush",
+  touch: "Touch",
+  onto: "On",
+  way: "Dry",
+  amount: "Water",
+  blot: "Then",
+  seed: "Throw",
+  "region.shaded_from": "Strongest at",
+  "region.origin": "From",
+  "region.size_mm": "Size",
+  "region.gap_mm": "Apart",
+  "region.height_mm": "Letters",
+  "region.x_mm": "From the left",
+  "region.y_mm": "From the top",
+  "region.count": "How many",
+  "region.motif": "Motif",
+  "region.text": "Words",
+  "region.cover": "Cover",
+  "region.angle_deg": "Angle",
+  "region.arrangement": "Arrangement",
+};
+
+/** The least a length may be, mm, as the core has it. */
+export const LEAST: Record<string, number> = {
+  "region.reach_mm": 1,
+  "fade.width_mm": 1,
+  "region.size_mm": 1,
+  "region.height_mm": 2,
+};
+
+export function labelOf(part: Part): string {
+  return (
+    LABELS[part.field] ?? (part.kind === "count" ? "Passes" : part.kind === "minutes" ? "Minutes" : "Mask")
+  );
+}
+
+/** Where the ink of a step is let die away. */
+export function fadeAt(step: StepModel): { edge: Edge; width_mm: number } | null {
+  return step.do === "brush" ? (step.fade ?? null) : null;
+}
+
+/** What may stand in the place of a word that is chosen from a list. Throws on a kind it does not know. */
+export function wordChoices(part: Part, card: CardOut, shelf: ShelfOut): readonly Choice[] {
+  switch (part.kind) {
+    case "ink":
+      return card.plan.inks.map((ink) => ({
+        value: ink.key,
+        label: ink.name,
+        colour: card.reading.inks.find((on) => on.key === ink.key)?.hex,
+      }));
+    case "tool":
+      return shelf.tools
+        .filter((tool) => tool.key !== "mister")
+        .map((tool) => ({ value: tool.key, label: tool.name, hint: tool.good_for }));
+    case "water-tool":
+      return shelf.tools
+        .filter((tool) => shelf.water_tools.includes(tool.key))
+        .map((tool) => ({ value: tool.key, label: tool.name }));
+    case "mask":
+      return card.plan.masks.map((mask) => ({
+        value: mask.key,
+        label: card.reading.masks.find((read) => read.key === mask.key)?.called ?? mask.name,
+      }));
+    case "motif":
+      return shelf.motifs.map((motif) => ({ value: motif.key, label: motif.name }));
+    case "print":
+      return PRINT_CHOICES;
+    case "amount":
+      return AMOUNT_CHOICES;
+    case "blot":
+      return BLOT_CHOICES;
+    case "origin":
+      return ORIGIN_CHOICES;
+    case "arrangement":
+      return ARRANGEMENT_CHOICES;
+    case "edge":
+      return EDGE_CHOICES;
+    case "touch":
+      return TOUCH_CHOICES;
+    case "onto":
+      return ONTO_CHOICES;
+    case "way":
+      return WAY_CHOICES;
+    case "fade":
+      return FADE_CHOICES;
+    default:
+      throw new Error(`A word of the kind ${part.kind} has nothing to choose from.`);
+  }
+}

@@ -1,0 +1,12 @@
+/** Of what a card's page is, for its head: the name, and its inks as Crossings wants them. */
+import type { CardOut } from "../api/models";
+
+export function waysOf(id: string, card: CardOut | null) {
+  if (!card) return { id };
+  const { plan } = card;
+  return {
+    id,
+    title: plan.title,
+    crossings: { stock: plan.stock.key, inks: plan.inks.map((ink) => ink.key).join(","), units: plan.units },
+  };
+}
