@@ -35,6 +35,25 @@ def panel(page: Page) -> NDArray[np.float64]:
     return np.asarray(Image.open(BytesIO(data)).convert("RGB"), dtype=float)
 
 
+def choose(page: Page, name: str) -> None:
+    """Take one of the choices of the open word."""
+    choice = page.get_by_role("option", name=name).or_(page.get_by_role("menuitem", name=name))
+    choice.first.click()
+
+
+def write(page: Page, label: str, text: str) -> None:
+    """Write a number into the open word, and keep it."""
+    page.get_by_role("spinbutton", name=label, exact=True).fill(text)
+    page.keyboard.press("Enter")
+
+
+def bring(page: Page, button: str, file: Path) -> None:
+    """Bring in a file by the dialog that a button opens."""
+    with page.expect_file_chooser() as chooser:
+        page.get_by_role("button", name=button).click()
+    chooser.value.set_files(file)
+
+
 def brightness(rgb: NDArray[np.float64], across: float, down: float) -> float:
     """Mean brightness 0..255 of a small patch at a place given as shares of width and height."""
     row, column = int(rgb.shape[0] * down), int(rgb.shape[1] * across)
@@ -75,7 +94,7 @@ def check_timer_outlives(page: Page, stop_and_start: Callable[[], None]) -> None
 
 def check_reachable(page: Page) -> None:
     """No accessibility fault that axe can find."""
-    page.wait_for_load_state("networkidle")
+    page.wait_for_function("() => [...document.images].every((image) => image.complete)")
     page.evaluate(AXE.read_text())
     found = page.evaluate(
         "async () => (await axe.run(document)).violations.map((v) => [v.id, v.nodes.map((n) => n.html + n.failureSummary)])"

@@ -7,7 +7,7 @@ import pytest
 from playwright.sync_api import Locator, Page, expect
 
 from tests.e2e.conftest import Server
-from tests.e2e.looking import check_reachable
+from tests.e2e.looking import bring, check_reachable, choose, write
 
 
 def open_crossings(page: Page, inks: str = "yucca-4,ocotillo-5,agave-6") -> None:
@@ -49,27 +49,26 @@ def test_it_all_moves_with_the_stock_and_the_light_and_stays_after_a_reload(page
     open_crossings(page)
     white = colours(page, "yucca-4", "agave-6")
     page.get_by_role("button", name="Stock:").click()
-    page.get_by_role("button", name="Night slate").click()
+    choose(page, "Night slate")
     expect(square(page, "yucca-4", "agave-6")).to_contain_text("hidden")
     assert sum(colours(page, "yucca-4", "agave-6")[0]) < sum(white[0]) / 2
     page.reload()
     expect(page.get_by_role("button", name="Stock: Night slate")).to_be_visible()
     page.get_by_role("button", name="Light:").click()
-    page.get_by_role("button", name="warm lamp").click()
+    choose(page, "warm lamp")
     expect(page.get_by_text("By another light the colours are an estimate")).to_be_visible()
 
 
 def test_a_stark_line_is_told_and_cured_with_one_tap(page: Page) -> None:
     open_crossings(page, "yucca-1,sage-8")
     page.get_by_role("button", name="Carried into the next").click()
-    page.get_by_label("Carried into the next", exact=True).fill("1/8")
-    page.keyboard.press("Enter")
+    write(page, "Carried into the next", "1/8")
     said = page.locator("[data-test=strip-said]")
     expect(said).to_contain_text("A stark line would show there.")
     said.get_by_role("button", name=re.compile("^Carry each")).click()
     expect(said).to_contain_text("It is even: no line would show.")
     page.get_by_role("button", name="Ink 1 of the blend").click()
-    page.get_by_role("list", name="Ink 1 of the blend").get_by_role("button", name="Sage 8").click()
+    choose(page, "Sage 8")
     page.get_by_role("button", name="Lay them light to dark").click()
     expect(page.get_by_role("button", name="Ink 1 of the blend: Yucca 1")).to_be_visible()
 
@@ -96,7 +95,7 @@ def test_print_and_readings_out_and_in(page: Page, server: Server, tmp_path: Pat
         page.get_by_role("link", name="Its predicted readings").click()
     readings = tmp_path / "readings.txt"
     download.value.save_as(readings)
-    page.get_by_label("Readings file").set_input_files(readings)
+    bring(page, "Bring in readings", readings)
     expect(page.get_by_text("new swatches for Yucca 4, Ocotillo 5, Agave 6")).to_be_visible()
 
 
@@ -105,7 +104,7 @@ def test_broken_readings_are_refused_in_words(page: Page, tmp_path: Path) -> Non
     open_crossings(page)
     broken = tmp_path / "broken.txt"
     broken.write_text("this is no file of readings")
-    page.get_by_label("Readings file").set_input_files(broken)
+    bring(page, "Bring in readings", broken)
     expect(page.get_by_text("These are no readings")).to_be_visible()
 
 

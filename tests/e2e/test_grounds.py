@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.e2e.looking import brightness, check_reachable, panel
+from tests.e2e.looking import brightness, bring, check_reachable, choose, panel, write
 
 
 def start_on(page: Page, ground: str, inks: tuple[str, ...], stock: str = "") -> None:
@@ -15,7 +15,7 @@ def start_on(page: Page, ground: str, inks: tuple[str, ...], stock: str = "") ->
     page.get_by_label("Name of the card").fill(f"My {ground}")
     if stock:
         page.get_by_role("button", name="Stock:").click()
-        page.get_by_role("button", name=stock).click()
+        choose(page, stock)
     for ink in inks:
         page.locator(".pick", has_text=ink).click()
     page.get_by_role("list", name="Grounds").get_by_role("button", name=ground).click()
@@ -27,7 +27,8 @@ def start_on(page: Page, ground: str, inks: tuple[str, ...], stock: str = "") ->
 def add_step(page: Page, name: str, place: int) -> None:
     """Add a step after the chosen one, and wait until it stands there and is chosen."""
     page.get_by_role("button", name="Add: Add a step after").click()
-    page.get_by_role("button", name=name).click()
+    page.get_by_role("combobox", name="Search add").fill(name)
+    choose(page, name)
     steps = page.get_by_role("list", name="Run of proofs").get_by_role("button")
     expect(steps.nth(place - 1)).to_have_attribute("aria-current", "step")
     expect(page.get_by_text("Saved", exact=True)).to_be_visible()
@@ -89,7 +90,7 @@ def test_a_stencilled_card_on_kraft_from_nothing(page: Page) -> None:
 def test_masks_words_water_and_a_sentiment_are_added_in_place(page: Page) -> None:
     start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
     page.get_by_role("button", name="Add a mask").click()
-    page.get_by_role("button", name="a repeat stencil").click()
+    choose(page, "a repeat stencil")
     expect(page.get_by_text("every").first).to_be_visible()
     page.get_by_role("list", name="Run of proofs").get_by_role("button").last.click()
     add_step(page, "Lay the agave stencil", 5)
@@ -97,15 +98,15 @@ def test_masks_words_water_and_a_sentiment_are_added_in_place(page: Page) -> Non
     expect(page.get_by_text("through the agave stencil").first).to_be_visible()
     add_step(page, "Splatter water", 7)
     page.get_by_role("button", name="Water: a good sprinkle").click()
-    page.get_by_role("button", name="really wet").click()
+    choose(page, "really wet")
     expect(page.get_by_role("button", name="Water: really wet")).to_be_visible()
     add_step(page, "Stamp words", 8)
     page.get_by_role("button", name="Words: “Thank you”").click()
-    page.get_by_label("Words", exact=True).fill("Dry Garden")
+    page.get_by_role("textbox", name="Words").fill("Dry Garden")
     page.keyboard.press("Enter")
     expect(page.get_by_role("button", name="Words: “Dry Garden”")).to_be_visible()
     page.get_by_role("button", name="Add a focal piece").click()
-    page.get_by_role("button", name="a sentiment").click()
+    choose(page, "a sentiment")
     expect(
         page.get_by_text("from the ground at its worst spot").or_(page.get_by_text("hard to read at its worst spot")).first
     ).to_be_visible()
@@ -127,11 +128,10 @@ def test_a_drawing_of_ones_own_becomes_a_stencil_is_moved_and_cut(page: Page, tm
     drawing.write_text(
         '<svg xmlns="http://www.w3.org/2000/svg" width="50mm" height="50mm" viewBox="0 0 50 50"><circle cx="25" cy="25" r="20"/></svg>'
     )
-    page.get_by_label("Drawing (SVG)").set_input_files(drawing)
+    bring(page, "bring a drawing in", drawing)
     expect(page.get_by_text("The barrel cactus stencil").first).to_be_visible()
     page.get_by_role("button", name="The barrel cactus stencil from the left").click()
-    page.get_by_label("The barrel cactus stencil from the left", exact=True).fill("1 1/2")
-    page.keyboard.press("Enter")
+    write(page, "The barrel cactus stencil from the left", "1 1/2")
     page.get_by_role("list", name="Run of proofs").get_by_role("button").last.click()
     add_step(page, "Lay the barrel cactus stencil", 5)
     before = panel(page)
@@ -151,5 +151,5 @@ def test_a_drawing_that_cannot_be_read_is_refused_in_words(page: Page, tmp_path:
     start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
     broken = tmp_path / "broken.svg"
     broken.write_text("<svg")
-    page.get_by_label("Drawing (SVG)").set_input_files(broken)
+    bring(page, "bring a drawing in", broken)
     expect(page.get_by_text("This is no SVG")).to_be_visible()

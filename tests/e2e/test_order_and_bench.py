@@ -9,7 +9,7 @@ from cielo.core.plan import Dry, LayMask, LiftMask
 from cielo.demo.cards import demo_plans
 from cielo.exchange.plan_file import write_plan
 from tests.e2e.conftest import Server
-from tests.e2e.looking import check_reachable, check_timer_outlives, panel, to_the_timer
+from tests.e2e.looking import bring, check_reachable, check_timer_outlives, choose, panel, to_the_timer, write
 from tests.e2e.test_grounds import add_step, start_on
 
 
@@ -26,7 +26,7 @@ def bad_plan(folder: Path) -> Path:
 
 def test_a_bad_order_is_seen_mended_and_made_at_the_bench(page: Page, tmp_path: Path, server: Server) -> None:
     page.goto("/")
-    page.get_by_label("Plan file").set_input_files(bad_plan(tmp_path))
+    bring(page, "Bring in a plan file", bad_plan(tmp_path))
     expect(page.get_by_text("will go wrong")).to_be_visible()
     dark = page.locator("[data-test=dark-before-light]").first
     expect(dark).to_contain_text("laid first, it would dirty the lighter pad and brush")
@@ -54,7 +54,7 @@ def test_a_bad_order_is_seen_mended_and_made_at_the_bench(page: Page, tmp_path: 
 
 def at_the_bench(page: Page, server: Server) -> None:
     """Two cards in rotation, the server killed and the page loaded anew amid a timer; one done differently."""
-    page.get_by_role("link", name="To the bench").click()
+    page.get_by_role("link", name="Bench", exact=True).click()
     page.get_by_role("button", name="One card more").click()
     expect(page.get_by_role("button", name="Card 2 at step 1")).to_be_visible()
     to_the_timer(page)
@@ -84,13 +84,13 @@ def at_the_bench(page: Page, server: Server) -> None:
     expect(page.get_by_role("timer")).to_be_visible()
 
 
-def test_wishes_and_schools_are_kept_and_contradictions_named(page: Page, expected_refusals: list[int]) -> None:
+def test_wishes_and_schools_are_kept_and_contradictions_named(page: Page, expected_refusals: list[int | str]) -> None:
     expected_refusals.append(422)
     start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
     steps = page.get_by_role("list", name="Steps").get_by_role("listitem")
     page.get_by_role("list", name="Run of proofs").get_by_role("button").nth(1).click()
     page.get_by_role("button", name="Keep it before: Keep it before").click()
-    page.get_by_role("button", name="step 1", exact=False).first.click()
+    choose(page, "step 1")
     expect(page.get_by_text("You want it before step 1")).to_be_visible()
     page.get_by_role("button", name="Put it in working order").click()
     expect(page.get_by_text("These cannot all be kept")).to_be_visible()
@@ -100,7 +100,7 @@ def test_wishes_and_schools_are_kept_and_contradictions_named(page: Page, expect
     page.get_by_role("button", name="Put it in working order").click()
     expect(page.get_by_text("It is in working order already.")).to_be_visible()
     page.get_by_role("button", name="Brushes: one brush for each ink").click()
-    page.get_by_role("button", name="as few brushes as stay clean").click()
+    choose(page, "as few brushes as stay clean")
     expect(page.get_by_role("button", name="Brushes: as few brushes as stay clean")).to_be_visible()
     expect(steps).to_have_count(4)
 
@@ -133,11 +133,11 @@ def test_the_day_of_a_batch(page: Page) -> None:
     page.get_by_role("button", name="Makers: 3 makers").click()
     page.get_by_role("button", name="Makers: less").click()
     page.get_by_role("button", name="Makers: less").click()
+    page.keyboard.press("Enter")
     expect(page.get_by_text("maker 2", exact=True)).to_have_count(0, timeout=20_000)
     expect(page.get_by_text("Looking for")).to_have_count(0, timeout=30_000)
     page.get_by_role("button", name="Done by: 17:00").click()
-    page.get_by_label("Done by", exact=True).fill("9:05")
-    page.keyboard.press("Enter")
+    write(page, "Done by", "9:05")
     expect(page.get_by_text("minutes late: take another maker")).to_be_visible()
     page.keyboard.press("Escape")
     page.get_by_role("heading", name="the day").click()
@@ -159,11 +159,11 @@ def test_what_is_short_is_counted_on_the_day_and_mended_on_the_desk(page: Page, 
     takes = page.get_by_role("region", name="What it takes")
     expect(takes.get_by_text("Agave 6, 18 passes")).to_be_visible()
     takes.get_by_role("button", name="Agave 6 on the shelf: plenty. Change it").click()
-    page.get_by_role("textbox", name="Agave 6 on the shelf").fill("none")
+    page.get_by_role("spinbutton", name="Agave 6 on the shelf").fill("none")
     page.keyboard.press("Enter")
     expect(takes.get_by_text("get it first")).to_be_visible()
     check_reachable(page)
-    page.get_by_role("link", name="To the desk").click()
+    page.get_by_role("link", name="Desk", exact=True).click()
     missing = page.locator("[data-test=not-on-shelf]")
     expect(missing).to_contain_text("Agave 6 is not on your shelf.")
     before = panel(page)

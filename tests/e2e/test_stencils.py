@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.e2e.looking import check_reachable, panel
+from tests.e2e.looking import bring, check_reachable, choose, panel, write
 from tests.e2e.test_grounds import add_step, start_on
 
 FISH = """<svg xmlns="http://www.w3.org/2000/svg" width="2in" height="40mm" viewBox="0 0 50.8 40">
@@ -28,7 +28,7 @@ def ink_inside(page: Page, stencil: str, ink: str, *, over: str) -> None:
     add_step(page, f"Lay the {stencil} stencil", count + 1)
     add_step(page, f"Dab inside the {stencil} stencil", count + 2)
     page.get_by_role("button", name=f"Ink: {over}. Change it").click()
-    page.get_by_role("list", name="Ink", exact=True).get_by_role("button", name=ink).click()
+    choose(page, ink)
     expect(page.get_by_role("button", name=f"Ink: {ink}. Change it")).to_be_visible()
     page.get_by_role("button", name="Passes: 2. Change it").click()
     page.get_by_role("button", name="Passes: more").click()
@@ -40,7 +40,7 @@ def ink_inside(page: Page, stencil: str, ink: str, *, over: str) -> None:
 def test_a_drawing_goes_from_the_shelf_to_a_mask_and_a_template(page: Page, drawing: Path, tmp_path: Path) -> None:
     page.goto("/stencils")
     expect(page.get_by_role("region", name="Repeats").get_by_role("img")).to_have_count(4)
-    page.get_by_label("Drawing (SVG)").set_input_files(drawing)
+    bring(page, "Bring a drawing in", drawing)
     own = page.get_by_role("region", name="Your own")
     expect(own.get_by_role("img", name="bat fish")).to_be_visible()
     expect(own.get_by_text("lies still")).to_be_visible()
@@ -67,6 +67,7 @@ def test_a_drawing_goes_from_the_shelf_to_a_mask_and_a_template(page: Page, draw
     page.get_by_role("button", name="use its piece as a mask").click()
     page.get_by_role("button", name="The bat fish mask from the left:").click()
     page.get_by_role("button", name="The bat fish mask from the left: more").click()
+    page.keyboard.press("Enter")
     expect(page.get_by_role("button", name="Margin:")).to_be_visible()
     after = panel(page)
     rows, columns, _ = after.shape
@@ -114,14 +115,13 @@ def test_sizes_that_go_together_and_some_that_do_not(page: Page) -> None:
     page.get_by_role("button", name="Add a mat").click()
     expect(page.get_by_role("img", name="mat, 4 3/4 × 6 3/4 in")).to_be_visible()
     page.get_by_role("button", name="Cards: one card. Change it").click()
-    page.get_by_label("Cards", exact=True).fill("6")
-    page.keyboard.press("Enter")
+    write(page, "Cards", "6")
     expect(page.get_by_role("button", name="Cards: 6 cards")).to_be_visible()
     page.get_by_role("button", name="Cut: Cut something from it").click()
-    page.get_by_role("button", name="a frame").click()
+    choose(page, "a frame")
     expect(page.get_by_role("img", name="frame,")).to_be_visible()
     page.get_by_role("button", name="Envelope: one folded to measure").click()
-    page.get_by_role("button", name="5 3/4 × 4 3/8 in").click()
+    choose(page, "5 3/4 × 4 3/8 in")
     expect(page.locator("[data-test=does-not-fit]").first).to_be_visible()
     page.get_by_role("button", name="Fold an envelope to measure").first.click()
     expect(page.get_by_text("All of it goes together")).to_be_visible()
@@ -133,7 +133,7 @@ def test_a_dragged_mask_rests_on_the_middle_and_tape_is_moved_off_an_opening(pag
     start_on(page, "Stencil over a blend", ("Yucca 4", "Agave 6"))
     page.get_by_role("region", name="The card").get_by_role("button", name="stencil", exact=False).first.click()
     page.get_by_role("button", name="Hold it with: Hold it").click()
-    page.get_by_role("button", name="tape at the rim").click()
+    choose(page, "tape at the rim")
     tape = page.get_by_role("img", name="tape; drag it")
     expect(tape).to_be_visible()
     tape.focus()
@@ -144,7 +144,7 @@ def test_a_dragged_mask_rests_on_the_middle_and_tape_is_moved_off_an_opening(pag
     covered.get_by_role("button", name="Move the tape to the rim").click()
     expect(covered).to_be_hidden()
     page.get_by_role("button", name="Add a mask").click()
-    page.get_by_role("button", name="a round mask").click()
+    choose(page, "a round mask")
     moon = page.get_by_role("img", name="moon mask; drag it")
     box = moon.locator(".rim").bounding_box()
     assert box is not None

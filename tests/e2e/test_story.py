@@ -10,7 +10,7 @@ from playwright.sync_api import Page, expect
 from pypdf import PdfReader
 
 from tests.e2e.conftest import Server
-from tests.e2e.looking import brightness, check_reachable, check_timer_outlives, panel, to_the_timer
+from tests.e2e.looking import brightness, bring, check_reachable, check_timer_outlives, choose, panel, to_the_timer
 
 
 def start_card(page: Page, name: str, inks: tuple[str, ...], mask: str = "a moon") -> None:
@@ -19,7 +19,7 @@ def start_card(page: Page, name: str, inks: tuple[str, ...], mask: str = "a moon
     page.get_by_label("Name of the card").fill(name)
     if mask != "no round mask":
         page.get_by_role("button", name="Round mask").click()
-        page.get_by_role("button", name=mask).click()
+        choose(page, mask)
     for ink in inks:
         page.locator(".pick", has_text=ink).click()
     page.get_by_role("button", name="Lay it out").click()
@@ -59,8 +59,8 @@ def test_words_are_changed_in_place_and_undone(page: Page) -> None:
     proof(page, 2).click()
     page.get_by_role("button", name="Passes: 3").click()
     page.get_by_role("button", name="Passes: more").click()
-    page.keyboard.press("Escape")
     expect(page.get_by_role("button", name="Passes: 4")).to_be_visible()
+    page.keyboard.press("Enter")
     proof(page, 2).click()
     assert panel(page)[:80].mean() < before[:80].mean() - 2, "one more pass is darker at the top"
     page.get_by_role("button", name="Undo").click()
@@ -69,7 +69,7 @@ def test_words_are_changed_in_place_and_undone(page: Page) -> None:
     page.get_by_role("button", name="Redo").click()
     expect(page.get_by_role("button", name="Passes: 4")).to_be_visible()
     page.get_by_role("button", name="Go to: ").click()
-    field = page.get_by_label("Go to", exact=True)
+    field = page.get_by_role("spinbutton", name="Go to")
     field.fill("moon")
     expect(page.get_by_text("That is not a measure.")).to_be_visible()
     page.keyboard.press("Escape")
@@ -79,19 +79,19 @@ def test_a_side_fades_to_bare_stock_and_the_format_changes(page: Page) -> None:
     start_card(page, "Fade", ("Saltbush 2", "Agave 6"), "no round mask")
     page.get_by_role("button", name="Lay out a gradient").click()
     page.get_by_role("button", name="Fade: no side").click()
-    page.get_by_role("button", name="right edge", exact=True).click()
+    choose(page, "right edge")
     page.get_by_role("button", name="Lay it out in place of these steps").click()
     expect(page.get_by_text("fading to bare stock at the right edge").first).to_be_visible()
     rgb = panel(page)
     assert rgb[:, -1].mean() > 235
     assert rgb[:, -1].mean() > rgb[:, 10].mean() + 30
     page.get_by_role("button", name="Card format").click()
-    page.get_by_role("button", name="6 × 6 in").click()
+    choose(page, "6 × 6 in")
     expect(page.get_by_role("button", name="Card format: 6 × 6 in")).to_be_visible()
     square = panel(page)
     assert square.shape[0] == square.shape[1]
     page.get_by_role("button", name="Units").click()
-    page.get_by_role("button", name="centimetres").click()
+    choose(page, "centimetres")
     expect(page.get_by_role("button", name="Reveal all round: 0.3 cm")).to_be_visible()
 
 
@@ -116,7 +116,7 @@ def test_wet_over_wet_and_the_unwiped_mask(page: Page) -> None:
     expect(page.locator("[data-test=unwiped-mask]")).to_have_count(0)
     page.get_by_role("list", name="Steps").get_by_role("button", name="Brush Cholla 7").first.click()
     page.get_by_role("button", name="On: while it is damp").click()
-    page.get_by_role("button", name="as a clean layer on dry ink").click()
+    choose(page, "as a clean layer on dry ink")
     expect(page.locator("[data-test=wet-over-wet]").first).to_contain_text("is still damp")
     page.locator("[data-test=wet-over-wet]").first.get_by_role("button", name="Let it dry first").click()
     expect(page.locator("[data-test=wet-over-wet]")).to_have_count(0)
@@ -148,7 +148,7 @@ def test_asking_the_panel_and_moving_the_moon(page: Page) -> None:
 
 def test_at_the_bench_with_a_timer_that_runs_on(page: Page, server: Server) -> None:
     start_card(page, "Bench", ("Yucca 1", "Cholla 7"))
-    page.get_by_role("link", name="To the bench").click()
+    page.get_by_role("link", name="Bench", exact=True).click()
     expect(page.get_by_text("Lay the moon mask and press its rim down.")).to_be_visible()
     page.get_by_role("button", name="Done, next step").click()
     expect(page.get_by_text("Yucca 1 pad, large brush")).to_be_visible()
@@ -174,11 +174,13 @@ def test_out_to_a_file_and_in_again_and_the_run_sheet(page: Page, tmp_path: Path
     assert "Travels" in PdfReader(tmp_path / "sheet.pdf").pages[0].extract_text()
     path.write_text(json.dumps({**document, "title": "Back again"}))
     page.goto("/")
-    page.get_by_label("Plan file").set_input_files(path)
+    bring(page, "Bring in a plan file", path)
     expect(page.get_by_label("Name of the card")).to_have_value("Back again")
 
 
-def test_bad_files_are_refused_in_words_and_nothing_is_lost(page: Page, tmp_path: Path, expected_refusals: list[int]) -> None:
+def test_bad_files_are_refused_in_words_and_nothing_is_lost(
+    page: Page, tmp_path: Path, expected_refusals: list[int | str]
+) -> None:
     expected_refusals.append(422)
     page.goto("/")
     expect(page.get_by_text("Dusk over dunes")).to_be_visible()
@@ -187,9 +189,9 @@ def test_bad_files_are_refused_in_words_and_nothing_is_lost(page: Page, tmp_path
     broken.write_text('{"format": "cielo.plan", "title": "Half')
     with large.open("wb") as file:
         file.truncate(200_000_000)
-    page.get_by_label("Plan file").set_input_files(broken)
+    bring(page, "Bring in a plan file", broken)
     expect(page.get_by_text("breaks off or is damaged at line 1")).to_be_visible()
-    page.get_by_label("Plan file").set_input_files(large)
+    bring(page, "Bring in a plan file", large)
     expect(page.get_by_text("is 200 MB; Cielo reads plan files up to 2 MB")).to_be_visible()
     page.reload()
     expect(page.get_by_text("Dusk over dunes")).to_be_visible()
@@ -228,7 +230,7 @@ def test_upright_nothing_runs_off_the_side_and_the_card_keeps_its_name(page: Pag
     pages = ["/", desk, desk.replace("/desk/", "/bench/"), *(f"{desk}/{part}" for part in ("pieces", "day"))]
     for address in [*pages, "/stencils", "/crossings"]:
         page.goto(address)
-        page.wait_for_load_state("networkidle")
+        page.wait_for_function("() => [...document.images].every((image) => image.complete)")
         wide = page.evaluate("() => [document.documentElement.scrollWidth, innerWidth]")
         assert wide[0] <= wide[1], f"{address} runs off the side"
         if address in pages[2:]:

@@ -8,7 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from shapely import Point, Polygon, affinity
 
-from cielo.app.cards import start_card
+from cielo.app.cards import Basis, start_card
 from cielo.app.stencils import bring_drawing
 from cielo.core.geometry.masks import distance_to_edge_mm
 from cielo.core.geometry.pieces import pieces_of
@@ -156,7 +156,7 @@ def test_what_cielo_writes_it_reads_back_equal() -> None:
 def test_a_drawing_becomes_a_stencil_that_lets_its_area_of_ink_in_turned_flipped_and_scaled(store: Store) -> None:
     card = start_card(store, plan_of(), "start").revision
     data = svg('<path d="M10 10 h40 v20 h-20 v20 h-20 z M18 18 h8 v8 h-8 z"/>')
-    plan = bring_drawing(store, card.card_id, card.number, "step", data).revision.plan
+    plan = bring_drawing(store, card.card_id, Basis(card.number), "step", data).revision.plan
     assert read_plan(write_plan(plan)) == plan
     drawn = plan.masks[-1]
     assert isinstance(drawn, Drawn)
@@ -172,4 +172,4 @@ def test_a_drawing_becomes_a_stencil_that_lets_its_area_of_ink_in_turned_flipped
         assert abs(ours) == pytest.approx(true.boundary.distance(Point(x, y)), abs=0.01)
         assert (ours < 0) == true.contains(Point(x, y))
     with pytest.raises(BadInput):
-        bring_drawing(store, card.card_id, card.number + 1, "broken", b"<svg")
+        bring_drawing(store, card.card_id, Basis(card.number) + 1, "broken", b"<svg")

@@ -75,7 +75,8 @@ function to(index: number) {
 /** Keys turn the steps only where no control has them. */
 useEventListener("keydown", (event) => {
   const on = event.target instanceof Element ? event.target : null;
-  if (on?.closest("a, button, input, [role=listbox], [role=menu], [role=dialog]")) return;
+  if (on?.closest("input, [role=listbox], [role=menu], [role=dialog]")) return;
+  if (event.key === " " && on?.closest("a, button")) return;
   if (event.ctrlKey || event.metaKey || event.altKey) return;
   if (event.key === "ArrowRight" || event.key === " ") {
     event.preventDefault();

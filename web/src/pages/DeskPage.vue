@@ -70,6 +70,12 @@ function chooseOpening(key: string) {
   if (chosen.value)
     desk.push("choose openings", { do: "word", step: chosen.value, path: "region.openings", value });
 }
+watch(
+  () => desk.moves,
+  (moves) => {
+    if (moves?.length) chosen.value = null;
+  },
+);
 const choose = (id: string | null) => (chosen.value = chosen.value === id ? null : id);
 
 // What lies at the place pointed at, in what is saved.
@@ -158,7 +164,7 @@ useEventListener("keydown", (event) => {
         </div>
         <div class="right" data-words>
           <CardSentence :card="card" @laid-anew="chosen = null" />
-          <VerdictLine :card="card" @ordered="chosen = null" />
+          <VerdictLine :card="card" />
           <FindingNote
             v-for="finding in onTheCard"
             :key="finding.code + finding.message"

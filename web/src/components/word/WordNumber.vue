@@ -102,7 +102,14 @@ function key(event: KeyboardEvent) {
   >
     <span class="label">{{ label }}</span>
     <span class="row">
-      <button type="button" class="tap" tabindex="-1" :aria-label="`${label}: less`" @click="spin(-1)">
+      <button
+        type="button"
+        class="tap"
+        tabindex="-1"
+        :aria-label="`${label}: less`"
+        @mousedown.prevent
+        @click="spin(-1)"
+      >
         −
       </button>
       <input
@@ -124,7 +131,14 @@ function key(event: KeyboardEvent) {
         @keydown.enter.prevent="enter(taken)"
       />
       <span v-if="unit">{{ unit }}</span>
-      <button type="button" class="tap" tabindex="-1" :aria-label="`${label}: more`" @click="spin(1)">
+      <button
+        type="button"
+        class="tap"
+        tabindex="-1"
+        :aria-label="`${label}: more`"
+        @mousedown.prevent
+        @click="spin(1)"
+      >
         +
       </button>
     </span>

@@ -7,9 +7,9 @@ import { useServer } from "../../stores/server";
 const desk = useDesk();
 const server = useServer();
 const word = computed(() => {
+  if (desk.pristine) return "Saved";
   const waiting = desk.outbox.length;
-  if (!waiting) return "Saved";
-  return server.away ? `Not saved yet: ${waiting}` : "Saving …";
+  return server.away && waiting ? `Not saved yet: ${waiting}` : "Saving …";
 });
 </script>
 

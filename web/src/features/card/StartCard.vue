@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A new card from nothing: one sentence to fill in, inks to pick, a ground to lay. */
-import { computed, onMounted, ref } from "vue";
+import { computed, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { ask } from "../../api/client";
 import type { DiscModel, Edge, Units } from "../../api/models";
@@ -30,7 +30,7 @@ const ground = ref("banded-gradient");
 const light = ref<Edge>("bottom");
 const disc = ref<"none" | "moon" | "sun">("none");
 const name = ref<{ focus(): void } | null>(null);
-onMounted(() => name.value?.focus());
+watch(name, (field) => field?.focus());
 
 const chosenFormat = computed(() => shelf.shelf?.formats.find((f) => f.key === format.value));
 const chosenStock = computed(() => shelf.shelf?.stocks.find((s) => s.stock.key === stock.value));

@@ -5,14 +5,10 @@ import type { CardOut } from "../../api/models";
 import { useDesk } from "../../composables/useDesk";
 
 const props = defineProps<{ card: CardOut }>();
-const emit = defineEmits<{ ordered: [] }>();
 const desk = useDesk();
 const steps = computed(() => props.card.plan.steps.length);
 const trouble = computed(() => props.card.reading.findings.filter((f) => f.severity !== "remind").length);
-function putInOrder() {
-  desk.push("put it in working order", { do: "order" });
-  emit("ordered");
-}
+const putInOrder = () => desk.push("put it in working order", { do: "order" });
 </script>
 
 <template>

@@ -25,9 +25,18 @@ watch(
   () => [props.chosen, steps.value.findIndex((step) => step.id === props.chosen)].join(),
   async () => {
     await nextTick();
-    list.value?.querySelector("[data-chosen]")?.scrollIntoView({ block: "nearest" });
+    const open = list.value?.querySelector("[data-chosen]");
+    open?.scrollIntoView({ block: "nearest" });
+    // The line that was pressed is gone; the hand goes on in its sentence.
+    if (pressed) open?.querySelector<HTMLElement>(".word")?.focus({ preventScroll: true });
+    pressed = false;
   },
 );
+let pressed = false;
+function press(id: string) {
+  pressed = true;
+  emit("choose", id);
+}
 
 const said = (id: string) => desk.saved?.reading.steps.find((step) => step.id === id);
 const words = (id: string) =>
@@ -89,7 +98,7 @@ function takeOut(id: string) {
           </p>
           <p v-if="said(step.id)?.care" class="why"><b>Care.</b> {{ said(step.id)?.care }}</p>
         </template>
-        <button v-else type="button" class="line" @click="emit('choose', step.id)">
+        <button v-else type="button" class="line" @click="press(step.id)">
           {{ words(step.id) }}
         </button>
         <FindingNote

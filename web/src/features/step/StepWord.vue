@@ -118,11 +118,11 @@ function choose(key: string) {
     v-else-if="part.kind === 'throw'"
     type="button"
     class="word"
-    :aria-label="`throw ${number}. Another throw`"
+    :aria-label="`throw ${number + 1}. Another throw`"
     title="Another throw"
     @click="write(number + 1, 'throw it again')"
   >
-    throw {{ number }}: throw again
+    throw {{ number + 1 }}: throw again
   </button>
   <button
     v-else-if="part.kind === 'openings'"
