@@ -172,4 +172,4 @@ def test_a_drawing_becomes_a_stencil_that_lets_its_area_of_ink_in_turned_flipped
         assert abs(ours) == pytest.approx(true.boundary.distance(Point(x, y)), abs=0.01)
         assert (ours < 0) == true.contains(Point(x, y))
     with pytest.raises(BadInput):
-        bring_drawing(store, card.card_id, Basis(card.number) + 1, "broken", b"<svg")
+        bring_drawing(store, card.card_id, Basis(card.number + 1), "broken", b"<svg")
