@@ -11,8 +11,9 @@ from tests.core.plans import ten_passes, twelve_steps
 
 from cielo.app.pictures import panel_png
 from cielo.core.advice.judge import judge
+from cielo.core.keeping import KEPT
 from cielo.core.plan import Brush, Plan, replace_step
-from cielo.core.simulation import laydown, maps, noise, run
+from cielo.core.simulation import noise
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.reference import reference_xyz
 from cielo.core.simulation.run import picture
@@ -25,10 +26,8 @@ def seconds(action: Callable[[], object]) -> float:
 
 
 def forget() -> None:
-    for kept in (laydown._strength_map, laydown._water_map, laydown._edge_distance, noise._lattice):
-        kept.cache_clear()
-    run._Kept.last.clear()
-    maps._washed_last.clear()
+    KEPT.clear()
+    noise._lattice.cache_clear()
 
 
 def changed(plan: Plan, passes: int) -> Plan:

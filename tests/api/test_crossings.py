@@ -206,3 +206,11 @@ def test_predict_names_the_field_of_a_bad_ink(web: TestClient, ink: dict[str, An
     answer = web.post("/api/predict", json=body)
     assert answer.status_code == 422
     assert answer.json()["field"] == field
+
+
+def test_a_reading_that_no_film_can_give_is_refused_in_words_and_not_dropped(web: TestClient) -> None:
+    vivid = {"stock": "glasshouse-white", "bottom": "yucca-4", "top": "agave-6", "colour": {"lab": [60.0, 90.0, -90.0]}}
+    answer = web.post("/api/crossings/measured", json=vivid)
+    assert answer.status_code == 422
+    assert "cannot look like that" in answer.json()["reason"]
+    assert answer.json()["mend"]

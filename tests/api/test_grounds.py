@@ -98,3 +98,39 @@ def test_what_cannot_be_laid_out_is_said_and_nothing_is_stored(
     assert answer.status_code == status
     assert any(word in answer.json()["reason"] for word in words.split("|"))
     assert web.get("/api/cards").json() == before
+
+
+def test_another_ground_keeps_what_it_does_not_speak_of(web: TestClient) -> None:
+    card = start(web, "hills-in-ranks")
+    plan = card["plan"]
+    plan["focal"] = [{"key": "f", "name": "moth", "kind": "image", "x_mm": 50, "y_mm": 60, "width_mm": 30, "height_mm": 20}]
+    plan["cuts"] = [
+        {
+            "key": "w",
+            "name": "window",
+            "use": "window",
+            "outline": "round",
+            "x_mm": 50,
+            "y_mm": 60,
+            "width_mm": 30,
+            "height_mm": 30,
+        }
+    ]
+    plan["schools"] = {"order": "there-and-back", "brushes": "one-per-family"}
+    inks = plan["inks"][0]["key"], plan["inks"][1]["key"]
+    plan["crossings"] = [{"inks": list(inks), "lab": [50, 10, 10]}]
+    path = f"/api/cards/{card['id']}"
+    saved = web.put(path, json={"based_on": card["revision"], "said": "more", "plan": plan}).json()
+    laid = web.post(f"{path}/ground", json={"based_on": saved["revision"], "ground": "smoosh-wet"}).json()["plan"]
+    for kept in ("focal", "cuts", "schools", "crossings"):
+        assert laid[kept] == saved["plan"][kept], kept
+    assert {ink["key"] for ink in laid["inks"]} == {ink["key"] for ink in plan["inks"]}
+
+
+def test_white_dots_of_a_pen_are_no_error(web: TestClient) -> None:
+    shelf = web.get("/api/shelf").json()
+    white = next(entry["ink"]["key"] for entry in shelf["inks"] if entry["ink"]["kind"] == "white")
+    dyes = [entry["ink"]["key"] for entry in shelf["inks"] if entry["ink"]["kind"] == "dye"][:3]
+    body = {"title": "T", "format": "five-seven", "stock": shelf["stocks"][0]["stock"]["key"], "inks": [*dyes, white]}
+    answer = web.post("/api/cards/on-ground", json={**body, "ground": "patches-overprint"})
+    assert answer.status_code == 201, answer.text

@@ -151,3 +151,23 @@ def test_sizes_that_do_not_go_together_are_mended_with_one_tap(web: TestClient) 
     mended = web.post(f"/api/cards/{card['id']}/remedy", json={"based_on": card["revision"], "code": "does-not-fit"}).json()
     assert mended["plan"]["card"]["envelope"] == "folded"
     assert not [f for f in mended["reading"]["findings"] if f["code"] == "does-not-fit"]
+
+
+def test_the_mask_that_is_one_too_many_is_refused_in_words(web: TestClient) -> None:
+    card = web.post(
+        "/api/cards/on-ground",
+        json={
+            "title": "Many",
+            "format": "five-seven",
+            "stock": "glasshouse-white",
+            "inks": ["yucca-4", "agave-6"],
+            "ground": "stencil-over-blend",
+        },
+    ).json()
+    stencil = card["plan"]["masks"][0]
+    plan = {**card["plan"], "masks": [{**stencil, "key": f"m{n}"} for n in range(23)] + [stencil]}
+    path = f"/api/cards/{card['id']}"
+    card = web.put(path, json={"based_on": card["revision"], "said": "many", "plan": plan}).json()
+    answer = web.post(f"{path}/masks/{stencil['key']}/as-mask", json={"based_on": card["revision"]})
+    assert answer.status_code == 422
+    assert "at most 24" in answer.json()["reason"]

@@ -13,6 +13,7 @@ from cielo.core.geometry.lettering import distance_to_segments_mm, segments_mm
 from cielo.core.geometry.masks import distance_to_edge_mm, outlines_mm, profile_mm, repeat_places
 from cielo.core.geometry.motifs import MOTIFS, motif_outline
 from cielo.core.geometry.spreading import coverage, spread_motifs
+from cielo.core.keeping import KEPT
 from cielo.core.materials import TOOLS, Ink, Swatch
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import lab_from_xyz, srgb_from_lab
@@ -20,6 +21,7 @@ from cielo.core.plan import (
     Band,
     Brush,
     Disc,
+    Drawn,
     Dry,
     EdgeMask,
     Inside,
@@ -43,7 +45,7 @@ from cielo.core.simulation.maps import layings
 from cielo.core.simulation.noise import noise
 from cielo.core.simulation.point import ask
 from cielo.core.simulation.reference import reference_xyz
-from cielo.core.simulation.run import panel_xyz, picture
+from cielo.core.simulation.run import groups_of, panel_xyz, picture
 from cielo.core.simulation.spots import covered, random_spots
 from tests.core.plans import INKS, MOON, WHITE, card, plan_of
 from tests.core.test_grounds import planned
@@ -128,8 +130,10 @@ def test_a_throw_is_the_same_again_and_another_is_another(tool: str) -> None:
     plan = plan_of(Brush("b", "dark", tool, Whole(), "medium", 1, seed=4))
     again = plan_of(Brush("b", "dark", tool, Whole(), "medium", 1, seed=4))
     other = plan_of(Brush("b", "dark", tool, Whole(), "medium", 1, seed=5))
-    assert np.array_equal(picture(plan, GRID), picture(again, GRID))
-    assert not np.array_equal(picture(plan, GRID), picture(other, GRID))
+    first = picture(plan, GRID)
+    KEPT.clear()  # drawn anew, and not taken over from the picture before
+    assert np.array_equal(first, picture(again, GRID))
+    assert not np.array_equal(first, picture(other, GRID))
 
 
 @pytest.mark.parametrize(
@@ -335,3 +339,33 @@ def test_the_picture_of_a_masked_plan_is_its_prediction() -> None:
     row, column = int(70 / GRID.pixel_height_mm), int(55 / GRID.pixel_width_mm)
     assert rgb[row, column] == pytest.approx(bare, abs=1.5)
     assert rgb[5, 5].mean() < 150
+
+
+def test_each_opening_of_a_drawing_is_shaded_from_its_own_side() -> None:
+    """Two squares beside each other, strongest at the left: both go from strong to nothing, and not the pair as one."""
+    squares = tuple(((x, -10.0), (x + 20, -10.0), (x + 20, 10.0), (x, 10.0)) for x in (-30.0, 10.0))
+    drawn = Drawn("two", "two", 60.0, 60.0, squares)
+    step = Brush("b", "dark", "pen", Inside("two", shaded_from="left"), "full", 1)
+    plan = replace(plan_of(step), masks=(drawn,))
+    laid = strength_laid(plan, step, frozenset(), GRID)
+    row = int(60 / GRID.pixel_height_mm)
+
+    def at(x: float) -> float:
+        return float(laid[row, int(x / GRID.pixel_width_mm)])
+
+    for left in (30, 70):
+        assert at(left + 2) > at(left + 10) > at(left + 17)
+        assert at(left + 17) < 0.1 < at(left + 3)
+    assert at(32) == pytest.approx(at(72), abs=0.03)
+
+
+def test_what_is_laid_wet_into_dried_ink_lies_on_it() -> None:
+    first, wet = (
+        Brush("a", "pale", "large-brush", Whole(), "full", 1),
+        Brush("b", "dark", "large-brush", Whole(), "full", 1, "wet"),
+    )
+    mixed, dried = plan_of(first, wet), plan_of(first, Dry("d", "air", 70), wet)
+    over = plan_of(first, Dry("d", "air", 70), replace(wet, onto="dry"))
+    assert groups_of(layings(mixed, GRID)) == [0, 0]
+    assert groups_of(layings(dried, GRID)) == [0, 1]
+    assert np.array_equal(picture(dried, GRID), picture(over, GRID))

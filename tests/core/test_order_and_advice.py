@@ -1,5 +1,6 @@
 """Order, reasons and checks: each code on a plan that has it, a near miss that does not, and a clean plan."""
 
+import re
 from collections.abc import Callable
 from dataclasses import replace
 
@@ -10,7 +11,28 @@ from hypothesis import strategies as st
 from cielo.core.advice.judge import judge, troubles
 from cielo.core.geometry.formats import FORMATS
 from cielo.core.materials import Ink, Paper, Stock, Swatch
-from cielo.core.plan import Band, Brush, Dry, LayMask, LiftMask, Plan, Step, Whole, Wipe, move_step, replace_step
+from cielo.core.plan import (
+    Band,
+    Brush,
+    Dry,
+    Focal,
+    Hold,
+    LayMask,
+    LiftMask,
+    Plan,
+    Prepare,
+    Reveals,
+    Stencil,
+    Step,
+    Water,
+    Whole,
+    Wipe,
+    ensure_sound,
+    move_step,
+    replace_step,
+)
+from cielo.core.plan import Wish as PlanWish
+from cielo.core.sequence.drying import suggested_minutes
 from cielo.core.sequence.gradient import GradientWish
 from cielo.core.sequence.lightness import light_to_dark, lightness_on
 from cielo.core.sequence.precedence import in_order
@@ -18,6 +40,7 @@ from cielo.core.sequence.reasons import reasons
 from cielo.core.simulation.contact import contact_of
 from cielo.core.units import inches, say_inches, say_length
 from cielo.core.wording import say, sentence
+from cielo.demo.cards import demo_plans
 from cielo.errors import BadInput
 from tests.core.plans import DARK, INKS, MIDDLE, PALE, STOCK, WHITE, dye, gradient, plan_of
 
@@ -194,7 +217,7 @@ UNSOUND: list[tuple[str, str, Change]] = [
     ("masks[0]", "off the panel", lambda p: replace(p, masks=(replace(p.masks[0], x_mm=300.0),))),
     ("steps", "no mask", lambda p: replace(p, masks=(replace(p.masks[0], key="sun"),))),
     ("inks", "twice", lambda p: replace(p, inks=(*p.inks, p.inks[0]))),
-    ("card.reveals", "leave a panel", lambda p: replace(p, card=replace(p.card, width_mm=12.0))),
+    ("card.reveals", "leave a panel", lambda p: replace(p, card=replace(p.card, reveals=Reveals(60.0, 3.0, 60.0, 3.0)))),
 ]
 
 
@@ -215,3 +238,74 @@ def test_an_ink_without_a_swatch_says_so() -> None:
     assert {ink.name for ink in (PALE, MIDDLE, DARK)} == {ink.name for ink in INKS}
     assert gradient().stock == STOCK
     assert isinstance(plan_of(Brush("w", "pale", "large-brush", Whole(), "pale", 1)).steps[0], Brush)
+
+
+def test_a_wish_about_a_wipe_breaks_neither_order_nor_what_is_said() -> None:
+    """Wipes are set anew with the order, so nobody can wish for one to stand somewhere."""
+    plan = plan_of(ON, *ROUND_MOON[:1], Wipe("w", "moon"), *ROUND_MOON[1:], OFF)
+    wished = replace(plan, wishes=(PlanWish("w", "y"), PlanWish("x", "y")))
+    contact = contact_of(wished)
+    order = in_order(wished, contact.meet, contact.reaches_mask)
+    ensure_sound(order.plan)
+    assert order.plan.wishes == (PlanWish("x", "y"),)
+    assert judge(wished) is not None
+    assert reasons(wished, contact.meet).keys() == {"on", "x", "w", "y", "off"}
+
+
+def test_every_remedy_offered_leads_to_a_sound_plan() -> None:
+    """Wishes on the steps it takes out, keys that are taken, waits of nothing: whatever a remedy meets."""
+    water = Water("wet", "coarse-splatter", Whole())
+    stencil = Stencil("net", "net", "rays", 60, 80, 30, 31)
+    tapes = tuple(Hold(f"tape-{n}", "tape", "other", 5, 5) for n in (2, 3))
+    plan = replace(
+        plan_of(water, LayMask("l", "net"), PALE_TOP, LiftMask("u", "net"), Prepare("m", "mount")),
+        masks=(replace(gradient().masks[0], key="other"), stencil),
+        holds=tapes,
+        wishes=(PlanWish("wet", "p"), PlanWish("wet", "m")),
+        focal=(Focal("p", "greeting", "sentiment", 60, 30, 60, 10, ink="pale"),),
+    )
+    found = [finding for finding in judge(plan) if finding.remedy]
+    assert {"water-does-nothing", "packed-wet", "focal-lost"} <= {finding.code for finding in found}
+    for finding in found:
+        assert finding.remedy is not None
+        ensure_sound(finding.remedy.plan)
+        left = [other for other in judge(finding.remedy.plan) if other.code == finding.code]
+        assert len(left) < len([other for other in found if other.code == finding.code]), finding.code
+
+
+def test_an_ink_wants_as_long_to_dry_wherever_it_is_asked() -> None:
+    """Pigment on synthetic stock (common practice, no source: twice as long as on plain card)."""
+    pigment = replace(PALE, kind="pigment", over_black=Swatch(1.0, (25.0, 2.0, 2.0)))
+    plan = replace(
+        plan_of(PALE_TOP, replace(DRY, minutes=0.5), Prepare("m", "mount")),
+        inks=(pigment,),
+        stock=Stock("glaze", "Glaze", Paper((96.0, 0.0, 0.0), "synthetic")),
+    )
+    drying = plan.steps[1]
+    assert isinstance(drying, Dry)
+    wanted = suggested_minutes(plan, drying)
+    (packed,) = [finding for finding in judge(plan) if finding.code == "packed-wet"]
+    assert packed.remedy is not None
+    waits = sum(step.minutes for step in packed.remedy.plan.steps if isinstance(step, Dry))
+    assert waits == wanted == 30
+
+
+def test_melted_powder_is_not_damp() -> None:
+    powder = Ink("powder", "Powder", "powder", (Swatch(1.0, (94.0, 0.0, 2.0)),), measured_on=WHITE)
+    embossed = replace(plan_of(replace(PALE_TOP, ink="powder"), ON, OFF), inks=(*INKS, powder))
+    assert "mask-on-damp" not in codes(embossed)
+    assert "mask-on-damp" in codes(plan_of(PALE_TOP, ON, OFF))
+
+
+def test_no_reason_speaks_against_its_own_numbers() -> None:
+    """Over every demo plan and a gradient of nearly equal inks: what is called darker is darker by the figures beside it."""
+    near = (dye("A", (70.0, 20.0, 0.0)), dye("B", (69.0, -20.0, 10.0)), dye("C", (71.0, 0.0, -30.0)))
+    told = 0
+    for plan in (*demo_plans(), gradient(inks=near), gradient(inks=near[::-1])):
+        for reason in reasons(plan, contact_of(plan).meet).values():
+            for mine, other in re.findall(r"darker .*?\(lightness (\d+) against (\d+)\)", reason):
+                told += 1
+                assert int(mine) < int(other), reason
+            if "either may come first" in reason:
+                told += 1
+    assert told > 20

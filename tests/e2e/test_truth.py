@@ -8,7 +8,7 @@ import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, Route, expect
 
 from tests.e2e.conftest import Server
-from tests.e2e.looking import AXE, choose, panel
+from tests.e2e.looking import AXE, choose, panel, to_the_timer
 from tests.e2e.test_story import proof, start_card
 
 SAVED = "Saved"
@@ -417,3 +417,104 @@ def test_by_touch_words_open_and_masks_are_dragged(browser: Browser, server: Ser
     assert moved is not None
     assert (moved["x"] - box["x"], moved["y"] - box["y"]) == pytest.approx((-40, 50), abs=8)
     context.close()
+
+
+def test_after_undo_the_inks_are_shown_on_the_stock_that_is_back(page: Page) -> None:
+    start_card(page, "Stock", ("Yucca 1", "Ocotillo 5"), "no round mask")
+    panel(page)
+
+    def offered() -> list[str]:
+        page.get_by_role("button", name="Other inks").click()
+        expect(page.locator(".pick .stock").first).to_be_visible()
+        page.wait_for_timeout(400)
+        seen = page.locator(".pick .stock, .pick .dab").evaluate_all("all => all.map((e) => getComputedStyle(e).background)")
+        page.get_by_role("button", name="That will do").click()
+        return list(seen)
+
+    white = offered()
+    page.get_by_role("button", name=re.compile("^Stock:")).click()
+    choose(page, "Dune kraft")
+    expect(page.get_by_text(SAVED, exact=True)).to_be_visible()
+    assert offered() != white
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_role("button", name="Stock: Glasshouse white")).to_be_visible()
+    assert offered() == white
+
+
+def test_sides_that_differ_are_said_apart_after_undo_and_redo(page: Page) -> None:
+    start_card(page, "Sides", ("Yucca 1", "Ocotillo 5"), "no round mask")
+    page.get_by_role("button", name="each side apart").click()
+    open_number(page, "Reveal left")
+    page.keyboard.type("1")
+    page.keyboard.press("Enter")
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_role("button", name="Redo")).to_be_enabled()
+    page.reload()
+    expect(page.get_by_role("button", name="Reveal all round: 1/8 in")).to_be_visible()
+    page.get_by_role("button", name="Redo").click()
+    expect(page.get_by_role("button", name="Reveal left: 1 in")).to_be_visible()
+    expect(page.get_by_text("all round")).to_have_count(0)
+
+
+def test_a_load_of_crossings_asks_for_one_chart(page: Page) -> None:
+    asked: list[str] = []
+    page.on("request", lambda request: asked.append(request.url) if request.url.endswith("/chart") else None)
+    page.goto("/crossings?stock=glasshouse-white&inks=yucca-4,ocotillo-5,agave-6")
+    expect(page.locator(".square").first).to_be_visible()
+    page.wait_for_timeout(600)
+    assert len(asked) == 1
+
+
+@pytest.mark.parametrize("expected_refusals", [["net"]])
+def test_ways_go_on_while_the_server_is_away(page: Page, server: Server) -> None:
+    start_card(page, "Ways", ("Yucca 1", "Ocotillo 5"), "no round mask")
+    panel(page)
+    page.wait_for_timeout(500)
+    server.stop()
+    page.get_by_role("link", name="Pieces", exact=True).click()
+    expect(page.get_by_text("Cielo does not answer.")).to_be_visible()
+    expect(page).to_have_title(re.compile("pieces"))
+    server.start()
+    expect(page.get_by_text("All of it goes together")).to_be_visible()
+
+
+def test_the_ring_of_a_remedy_goes_with_it(page: Page) -> None:
+    start_card(page, "Ring", ("Yucca 1", "Ocotillo 2", "Cholla 7"), "no round mask")
+    proof(page, 2).drag_to(proof(page, 1), target_position={"x": 4, "y": 60})
+    finding = page.locator("[data-test=dark-before-light]")
+    finding.hover()
+    expect(page.locator("[data-test=mark]")).to_be_visible()
+    finding.get_by_role("button").click()
+    expect(finding).to_have_count(0)
+    expect(page.locator("[data-test=mark]")).to_have_count(0)
+
+
+def test_quick_taps_count_each_at_the_bench(page: Page) -> None:
+    start_card(page, "Quick", ("Yucca 1", "Ocotillo 5"), "no round mask")
+    page.get_by_role("link", name="Bench", exact=True).click()
+    more = page.get_by_role("button", name="One card more")
+    expect(more).to_be_visible()
+    for _ in range(4):
+        more.click(no_wait_after=True)
+    chips = page.get_by_role("navigation", name="Cards of the batch").get_by_role("button", name=re.compile("^Card "))
+    expect(chips).to_have_count(5)
+
+
+def test_the_ticking_clock_is_in_no_live_region(page: Page) -> None:
+    start_card(page, "Clock", ("Yucca 1", "Cholla 7"))
+    page.get_by_role("link", name="Bench", exact=True).click()
+    to_the_timer(page)
+    page.get_by_role("button", name="Start the timer").click()
+    timer = page.get_by_role("timer")
+    expect(timer).to_be_visible()
+    live = timer.evaluate("e => e.closest('[aria-live]:not([aria-live=off]), [role=status], [role=alert]') !== null")
+    assert not live
+
+
+def test_every_ink_of_the_shelf_is_offered_at_the_bench(page: Page, server: Server) -> None:
+    count = len(page.request.get(f"{server.address}/api/shelf").json()["inks"])
+    start_card(page, "All inks", ("Yucca 1", "Ocotillo 5"), "no round mask")
+    page.get_by_role("link", name="Bench", exact=True).click()
+    page.get_by_role("button", name="Done differently").click()
+    page.get_by_role("button", name=re.compile("^Another ink")).click()
+    expect(page.get_by_role("option")).to_have_count(count - 1)

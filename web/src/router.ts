@@ -1,25 +1,41 @@
 import { createRouter, createWebHistory } from "vue-router";
 import { useNotices } from "./stores/notices";
 
+/** Every page, fetched when it is first wanted, and all of them once the first one stands: ways go on while the server is away. */
+const PAGES = {
+  cards: () => import("./pages/CardsPage.vue"),
+  desk: () => import("./pages/DeskPage.vue"),
+  pieces: () => import("./pages/PiecesPage.vue"),
+  day: () => import("./pages/DayPage.vue"),
+  stencils: () => import("./pages/StencilsPage.vue"),
+  bench: () => import("./pages/BenchPage.vue"),
+  crossings: () => import("./pages/CrossingsPage.vue"),
+  nowhere: () => import("./pages/NowherePage.vue"),
+};
+
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
-    { path: "/", name: "cards", component: () => import("./pages/CardsPage.vue") },
-    { path: "/desk/:id", name: "desk", component: () => import("./pages/DeskPage.vue"), props: true },
-    {
-      path: "/desk/:id/pieces",
-      name: "pieces",
-      component: () => import("./pages/PiecesPage.vue"),
-      props: true,
-    },
-    { path: "/desk/:id/day", name: "day", component: () => import("./pages/DayPage.vue"), props: true },
-    { path: "/stencils", name: "stencils", component: () => import("./pages/StencilsPage.vue") },
-    { path: "/bench/:id", name: "bench", component: () => import("./pages/BenchPage.vue"), props: true },
-    { path: "/crossings", name: "crossings", component: () => import("./pages/CrossingsPage.vue") },
-    { path: "/:rest(.*)", name: "nowhere", component: () => import("./pages/NowherePage.vue") },
+    { path: "/", name: "cards", component: PAGES.cards },
+    { path: "/desk/:id", name: "desk", component: PAGES.desk, props: true },
+    { path: "/desk/:id/pieces", name: "pieces", component: PAGES.pieces, props: true },
+    { path: "/desk/:id/day", name: "day", component: PAGES.day, props: true },
+    { path: "/stencils", name: "stencils", component: PAGES.stencils },
+    { path: "/bench/:id", name: "bench", component: PAGES.bench, props: true },
+    { path: "/crossings", name: "crossings", component: PAGES.crossings },
+    { path: "/:rest(.*)", name: "nowhere", component: PAGES.nowhere },
   ],
 });
 
 router.afterEach((to, from) => {
   if (to.path !== from.path) useNotices().leavePage();
+});
+router.onError(() => {
+  useNotices().say(
+    "way",
+    "That page cannot be opened while Cielo does not answer. Try again when it is back.",
+  );
+});
+void router.isReady().then(() => {
+  for (const page of Object.values(PAGES)) void page().catch(() => undefined);
 });

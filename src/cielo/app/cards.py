@@ -95,9 +95,18 @@ def card_of(card_format: CardFormat) -> Card:
 
 def propose(plan: Plan, wish: GradientWish) -> Plan:
     """A banded gradient from the plan's inks, in place of its steps, wipes set."""
-    proposed = propose_gradient(plan.title, plan.units, plan.card, plan.stock, plan.inks, wish)
-    ensure_sound(proposed)
-    return with_wipes(proposed, contact_of(proposed).reaches_mask)
+    return _in_place_of(plan, propose_gradient(plan.title, plan.units, plan.card, plan.stock, plan.inks, wish))
+
+
+def _in_place_of(plan: Plan, proposed: Plan) -> Plan:
+    """A proposal in place of a plan's steps and masks, wipes set. What it does not speak of stays: focal pieces, what is cut, schools,
+    what was measured."""
+    inks = (*proposed.inks, *(ink for ink in plan.inks if ink.key not in {other.key for other in proposed.inks}))
+    own = {piece.key for piece in plan.focal}
+    focal = (*plan.focal, *(piece for piece in proposed.focal if piece.key not in own))
+    kept = replace(proposed, inks=inks, focal=focal, cuts=plan.cuts, schools=plan.schools, crossings=plan.crossings)
+    ensure_sound(kept)
+    return with_wipes(kept, contact_of(kept).reaches_mask)
 
 
 def lay_ground(store: Store, plan: Plan, ground_key: str) -> Plan:
@@ -111,9 +120,7 @@ def lay_ground(store: Store, plan: Plan, ground_key: str) -> Plan:
     with store.reading() as session:
         shelf = read_inks(session)
     found = [next(ink for ink in shelf if ink.kind == kind) for kind in wanted if any(ink.kind == kind for ink in shelf)]
-    proposed = lay_out(plan.title, plan.units, plan.card, plan.stock, (*plan.inks, *found), ground_key)
-    ensure_sound(proposed)
-    return with_wipes(proposed, contact_of(proposed).reaches_mask)
+    return _in_place_of(plan, lay_out(plan.title, plan.units, plan.card, plan.stock, (*plan.inks, *found), ground_key))
 
 
 def plan_on_ground(

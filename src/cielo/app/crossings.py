@@ -56,7 +56,14 @@ def chart(store: Store, stock_key: str, ink_keys: tuple[str, ...], light: str) -
     known = {ink.key: ink for ink in inks}
     measured = learn(stock.paper, known, [c for c in kept if c.bottom in known and c.top in known])
     crossings = cross_all(stock.paper, inks, measured)
-    warnings = tuple(warning for ink in inks for warning in film_of(ink, stock.paper).warnings)
+    names = {ink.key: ink.name for ink in inks}
+    warnings = (
+        *(warning for ink in inks for warning in film_of(ink, stock.paper).warnings),
+        *(
+            f"The reading of {names[top]} over {names[bottom]} is left aside: nothing of the two comes nearer than {off:.0f}."
+            for (bottom, top), off in measured.unreached.items()
+        ),
+    )
     return Chart(stock, light, inks, crossings, warnings)
 
 
@@ -81,7 +88,15 @@ def keep_crossing(store: Store, stock_key: str, bottom: str, top: str, lab: Lab)
     if bottom == top:
         raise BadInput("an ink over itself is no crossing.", field="top", mend="Choose two inks.")
     stock, inks = _choose(store, stock_key, (bottom, top))
-    learn(stock.paper, {ink.key: ink for ink in inks}, [MeasuredCrossing(bottom, top, lab)])
+    learnt = learn(stock.paper, {ink.key: ink for ink in inks}, [MeasuredCrossing(bottom, top, lab)])
+    if learnt.unreached:
+        names = {ink.key: ink.name for ink in inks}
+        raise BadInput(
+            f"{names[top]} over {names[bottom]} on {stock.name} cannot look like that: no film of the two comes nearer than "
+            f"{learnt.unreached[bottom, top]:.0f} (CIELAB).",
+            field="colour",
+            mend="Read it again, dry and on that stock, or correct the swatches of the two inks.",
+        )
     with store.transaction() as session:
         write_crossing(session, stock_key, MeasuredCrossing(bottom, top, lab))
 

@@ -8,7 +8,7 @@ from cielo.core.geometry.bridges import with_bridges
 from cielo.core.geometry.designs import DESIGNS, Design, lay_design
 from cielo.core.geometry.holding import place_tape
 from cielo.core.geometry.placing import as_mask, centre_repeat, fit_strip, is_repeat
-from cielo.core.plan import Disc, Drawn, Mask, MotifMask, Plan, Stencil, Tapes, replace_mask
+from cielo.core.plan import Disc, Drawn, Mask, MotifMask, Plan, Stencil, Tapes, free_key, replace_mask
 from cielo.errors import BadInput, NotFound
 from cielo.exchange.svg_drawing import Drawing, read_svg
 from cielo.store.database import Store
@@ -107,7 +107,8 @@ def use_as_mask(store: Store, card_id: str, basis: Basis, mask_key: str) -> Card
         if not isinstance(mask, Stencil | MotifMask | Drawn) or mask.keeps != "outside":
             raise BadInput("only a stencil can serve as the mask of its own print.", field="mask", mend="Choose a stencil.")
         taken = {other.key for other in plan.masks}
-        key = next(k for k in (f"{mask.key[:50]}-mask", *(f"{mask.key[:50]}-mask-{n}" for n in range(2, 40))) if k not in taken)
+        first = f"{mask.key[:50]}-mask"
+        key = first if first not in taken else free_key(first, taken)
         return replace(plan, masks=(*plan.masks, as_mask(mask, key, MARGIN_MM)))
 
     called = _called(store, card_id, basis, mask_key)
@@ -120,7 +121,7 @@ def hold(store: Store, card_id: str, basis: Basis, mask_key: str, kind: str) -> 
     def held(plan: Plan) -> Plan:
         mask = _mask(plan, mask_key)
         taken = {other.key for other in plan.holds}
-        key = next(f"{kind}-{n}" for n in range(1, len(taken) + 2) if f"{kind}-{n}" not in taken)
+        key = free_key(kind, taken)
         placed = place_tape(plan, mask_key, key, kind)
         if placed is None:
             raise BadInput(

@@ -3,11 +3,46 @@
 A step's ``id`` never changes, so that the bench, the findings and the pictures can speak of it while the plan is rearranged.
 """
 
-from collections.abc import Iterator
+from collections.abc import Collection, Iterator
 from dataclasses import dataclass, replace
 from math import cos, radians, sin
-from typing import Literal
+from typing import Annotated, Literal
 
+from annotated_types import Len
+
+from cielo.core.bounds import (
+    MOST_INKS,
+    MOST_STEPS,
+    Angle,
+    Cover,
+    Gap,
+    HoldLength,
+    HoldWidth,
+    Key,
+    Length,
+    Letter,
+    MarkSize,
+    Minutes,
+    Name,
+    Owned,
+    Passes,
+    PatchSize,
+    Pitch,
+    Place,
+    PrintCount,
+    Raised,
+    Rim,
+    Rise,
+    Scale,
+    Seed,
+    Side,
+    Size,
+    Span,
+    Spread,
+    Text,
+    Trim,
+    ensure_within,
+)
 from cielo.core.materials import TOOLS, WATER_TOOLS, Ink, MeasuredCrossing, Stock
 from cielo.core.units import Units, say_length
 from cielo.errors import BadInput
@@ -35,10 +70,10 @@ RUNS_OFF_MM = 0.5
 class Reveals:
     """What the base shows round the panel, mm."""
 
-    left_mm: float
-    top_mm: float
-    right_mm: float
-    bottom_mm: float
+    left_mm: Length
+    top_mm: Length
+    right_mm: Length
+    bottom_mm: Length
 
     @property
     def across_mm(self) -> float:
@@ -53,7 +88,7 @@ class Reveals:
 class Mat:
     """A plain layer behind the panel, cut of a stock called ``stock``; ``reveals`` is what it shows round what lies on it."""
 
-    stock: str
+    stock: Name
     reveals: Reveals
 
 
@@ -68,14 +103,14 @@ class Card:
     envelope : "folded" from a square sheet, or a key of geometry.envelopes.READY_MADE.
     """
 
-    width_mm: float
-    height_mm: float
+    width_mm: Side
+    height_mm: Side
     fold: Literal["left", "top"]
     reveals: Reveals
-    mats: tuple[Mat, ...] = ()
-    base_stock: str = "plain card"
-    trim_mm: float = 0.0
-    raised_mm: float = 0.0
+    mats: Annotated[tuple[Mat, ...], Len(0, 4)] = ()
+    base_stock: Name = "plain card"
+    trim_mm: Trim = 0.0
+    raised_mm: Raised = 0.0
     envelope: str = "folded"
 
     @property
@@ -94,11 +129,11 @@ class Disc:
     Of every mask: ``keeps`` says which side of its outline it covers and so keeps as it is.
     """
 
-    key: str
-    name: str
-    x_mm: float
-    y_mm: float
-    diameter_mm: float
+    key: Key
+    name: Name
+    x_mm: Place
+    y_mm: Place
+    diameter_mm: Span
     keeps: Keeps = "inside"
     shape: Literal["disc"] = "disc"
 
@@ -115,14 +150,14 @@ class EdgeMask:
     how far the profile rises and falls.
     """
 
-    key: str
-    name: str
-    x_mm: float
-    y_mm: float
+    key: Key
+    name: Name
+    x_mm: Place
+    y_mm: Place
     profile: Profile
-    angle_deg: float = 0.0
-    height_mm: float = 8.0
-    seed: int = 0
+    angle_deg: Angle = 0.0
+    height_mm: Rise = 8.0
+    seed: Seed = 0
     flipped: bool = False
     keeps: Keeps = "inside"
     shape: Literal["edge"] = "edge"
@@ -136,12 +171,12 @@ class EdgeMask:
 class Tapes:
     """Two low-tack tapes that leave a strip of ``width_mm`` open between them; at ``angle_deg`` 0 it runs across."""
 
-    key: str
-    name: str
-    x_mm: float
-    y_mm: float
-    angle_deg: float
-    width_mm: float
+    key: Key
+    name: Name
+    x_mm: Place
+    y_mm: Place
+    angle_deg: Angle
+    width_mm: Span
     keeps: Keeps = "outside"
     shape: Literal["tapes"] = "tapes"
 
@@ -157,16 +192,16 @@ class Stencil:
     It keeps all but its openings; moved as a mask (``keeps`` "inside") it keeps what it printed and ``spread_mm`` round it.
     """
 
-    key: str
-    name: str
+    key: Key
+    name: Name
     motif: str
-    x_mm: float
-    y_mm: float
-    size_mm: float
-    pitch_mm: float
-    angle_deg: float = 0.0
+    x_mm: Place
+    y_mm: Place
+    size_mm: Span
+    pitch_mm: Span
+    angle_deg: Angle = 0.0
     staggered: bool = True
-    spread_mm: float = 0.0
+    spread_mm: Spread = 0.0
     flipped: bool = False
     keeps: Keeps = "outside"
     shape: Literal["stencil"] = "stencil"
@@ -180,14 +215,14 @@ class Stencil:
 class MotifMask:
     """One motif, as a mask or (``keeps`` "outside") as a single stencil."""
 
-    key: str
-    name: str
+    key: Key
+    name: Name
     motif: str
-    x_mm: float
-    y_mm: float
-    size_mm: float
-    angle_deg: float = 0.0
-    spread_mm: float = 0.0
+    x_mm: Place
+    y_mm: Place
+    size_mm: Span
+    angle_deg: Angle = 0.0
+    spread_mm: Spread = 0.0
     flipped: bool = False
     keeps: Keeps = "inside"
     shape: Literal["motif"] = "motif"
@@ -198,7 +233,9 @@ class MotifMask:
 
 
 # What one drawing may hold, so that every picture of it stays quick.
-MOST_RINGS, MOST_POINTS = 600, 4600
+MOST_RINGS, MOST_POINTS, MOST_OFFSET_MM = 600, 4600, 600.0
+# Motifs closer than this leave no bridge that holds: judgement, no source.
+LEAST_PITCH_MM = 4.0
 
 
 @dataclass(frozen=True)
@@ -208,16 +245,16 @@ class Drawn:
     With a ``pitch_mm`` it repeats, as a Stencil does; 0 lays it once.
     """
 
-    key: str
-    name: str
-    x_mm: float
-    y_mm: float
+    key: Key
+    name: Name
+    x_mm: Place
+    y_mm: Place
     rings: tuple[tuple[tuple[float, float], ...], ...]
-    scale: float = 1.0
-    angle_deg: float = 0.0
+    scale: Scale = 1.0
+    angle_deg: Angle = 0.0
     flipped: bool = False
-    spread_mm: float = 0.0
-    pitch_mm: float = 0.0
+    spread_mm: Spread = 0.0
+    pitch_mm: Pitch = 0.0
     staggered: bool = False
     keeps: Keeps = "outside"
     shape: Literal["drawn"] = "drawn"
@@ -246,10 +283,10 @@ class Band:
     """
 
     edge: Edge
-    start_mm: float
-    end_mm: float
-    lead_in_mm: float
-    carry_mm: float
+    start_mm: Length
+    end_mm: Length
+    lead_in_mm: Length
+    carry_mm: Length
     over: Literal["band"] = "band"
 
 
@@ -260,11 +297,11 @@ class Slant:
     At ``angle_deg`` 0 it goes from top to bottom; the angle turns the direction clockwise, so 90 goes from right to left.
     """
 
-    angle_deg: float
-    start_mm: float
-    end_mm: float
-    lead_in_mm: float
-    carry_mm: float
+    angle_deg: Angle
+    start_mm: Length
+    end_mm: Length
+    lead_in_mm: Length
+    carry_mm: Length
     over: Literal["slant"] = "slant"
 
 
@@ -273,7 +310,7 @@ class Halo:
     """Round a mask or along its edge, strongest there and nearly gone ``reach_mm`` from it."""
 
     mask: str
-    reach_mm: float
+    reach_mm: Size
     over: Literal["halo"] = "halo"
 
 
@@ -281,7 +318,7 @@ class Halo:
 class Vignette:
     """From all edges, or from the four corners, strongest there and nearly gone ``reach_mm`` inwards."""
 
-    reach_mm: float
+    reach_mm: Size
     origin: Literal["edges", "corners"] = "edges"
     over: Literal["vignette"] = "vignette"
 
@@ -290,8 +327,8 @@ class Vignette:
 class Patches:
     """Dabs of ``size_mm`` across at random until they cover ``cover`` (0..1) of the panel."""
 
-    size_mm: float
-    cover: float
+    size_mm: PatchSize
+    cover: Cover
     over: Literal["patches"] = "patches"
 
 
@@ -305,7 +342,7 @@ class Inside:
 
     mask: str
     shaded_from: Edge | None = None
-    openings: tuple[str, ...] = ()
+    openings: Annotated[tuple[str, ...], Len(0, 200)] = ()
     covered: bool = False
     over: Literal["inside"] = "inside"
 
@@ -319,9 +356,9 @@ class Motifs:
     """
 
     motif: str
-    size_mm: float
-    count: int
-    gap_mm: float = 1.0
+    size_mm: MarkSize
+    count: PrintCount
+    gap_mm: Gap = 1.0
     arrangement: Arrangement = "scattered"
     front: bool = False
     over: Literal["motifs"] = "motifs"
@@ -331,10 +368,10 @@ class Motifs:
 class Words:
     """Words of plain letters ``height_mm`` high, their middle at a place."""
 
-    text: str
-    x_mm: float
-    y_mm: float
-    height_mm: float
+    text: Text
+    x_mm: Place
+    y_mm: Place
+    height_mm: Letter
     over: Literal["words"] = "words"
 
 
@@ -353,7 +390,7 @@ class Fade:
     """Let the ink die away to bare stock over ``width_mm`` before ``edge``."""
 
     edge: Edge
-    width_mm: float
+    width_mm: Size
 
 
 @dataclass(frozen=True)
@@ -364,15 +401,15 @@ class Brush:
     ``seed`` is the throw: where drops, blots and dabs fall.
     """
 
-    id: str
+    id: Key
     ink: str
     tool: str
     region: Region
     touch: Touch
-    passes: int
+    passes: Passes
     onto: Onto = "damp"
     fade: Fade | None = None
-    seed: int = 0
+    seed: Seed = 0
     do: Literal["brush"] = "brush"
 
     @property
@@ -383,14 +420,14 @@ class Brush:
 
 @dataclass(frozen=True)
 class LayMask:
-    id: str
+    id: Key
     mask: str
     do: Literal["lay-mask"] = "lay-mask"
 
 
 @dataclass(frozen=True)
 class LiftMask:
-    id: str
+    id: Key
     mask: str
     do: Literal["lift-mask"] = "lift-mask"
 
@@ -399,16 +436,16 @@ class LiftMask:
 class Wipe:
     """Wipe a mask clean of ink where it lies."""
 
-    id: str
+    id: Key
     mask: str
     do: Literal["wipe"] = "wipe"
 
 
 @dataclass(frozen=True)
 class Dry:
-    id: str
+    id: Key
     way: DryingWay
-    minutes: float
+    minutes: Minutes
     do: Literal["dry"] = "dry"
 
 
@@ -416,12 +453,12 @@ class Dry:
 class Water:
     """Water on dry ink: drops, or a wash with a brush; taken up again with a cloth (``blot``) or left to dry."""
 
-    id: str
+    id: Key
     tool: str
     region: Region
     amount: WaterAmount = "medium"
     blot: bool = True
-    seed: int = 0
+    seed: Seed = 0
     do: Literal["water"] = "water"
 
 
@@ -429,7 +466,7 @@ class Water:
 class WipeBeads:
     """Wipe the beads of ink off melted powder, so that the motif shows."""
 
-    id: str
+    id: Key
     do: Literal["wipe-beads"] = "wipe-beads"
 
 
@@ -441,7 +478,7 @@ class Prepare:
     """A thing done that lays no ink: the anti-static bag, a tool cleaned (``tool``), a clean brush swept over, corner marks, trying on
     scrap which way is up, trimming, mounting."""
 
-    id: str
+    id: Key
     act: Act
     tool: str | None = None
     do: Literal["prepare"] = "prepare"
@@ -457,13 +494,13 @@ class Focal:
     ``x_mm``, ``y_mm`` is its middle. ``stands``: a figure that wants ground under its feet.
     """
 
-    key: str
-    name: str
+    key: Key
+    name: Name
     kind: Literal["image", "sentiment"]
-    x_mm: float
-    y_mm: float
-    width_mm: float
-    height_mm: float
+    x_mm: Place
+    y_mm: Place
+    width_mm: Span
+    height_mm: Span
     ink: str | None = None
     stands: bool = False
 
@@ -475,14 +512,14 @@ class Hold:
     ``x_mm``, ``y_mm`` is its middle; it lies there as long as the mask does, and no ink comes through it.
     """
 
-    key: str
+    key: Key
     kind: Literal["tape", "magnet"]
     mask: str
-    x_mm: float
-    y_mm: float
-    length_mm: float = 30.0
-    width_mm: float = 15.0
-    angle_deg: float = 0.0
+    x_mm: Place
+    y_mm: Place
+    length_mm: HoldLength = 30.0
+    width_mm: HoldWidth = 15.0
+    angle_deg: Angle = 0.0
 
 
 @dataclass(frozen=True)
@@ -494,16 +531,16 @@ class Cut:
     outline : "rectangle", "round" or a motif; ``width_mm`` by ``height_mm`` across, turned by ``angle_deg``.
     """
 
-    key: str
-    name: str
+    key: Key
+    name: Name
     use: Literal["window", "frame", "spotlight", "strip", "sentiment"]
     outline: str
-    x_mm: float
-    y_mm: float
-    width_mm: float
-    height_mm: float
-    angle_deg: float = 0.0
-    rim_mm: float = 6.0
+    x_mm: Place
+    y_mm: Place
+    width_mm: Span
+    height_mm: Span
+    angle_deg: Angle = 0.0
+    rim_mm: Rim = 6.0
 
 
 @dataclass(frozen=True)
@@ -520,7 +557,7 @@ class Schools:
     brushes: Literal["one-per-ink", "one-per-family", "as-few-as-stay-clean"] = "one-per-ink"
     emboss: Literal["first", "last"] = "first"
     strays: Literal["clean", "accept"] = "clean"
-    owned: int = 3
+    owned: Owned = 3
 
 
 @dataclass(frozen=True)
@@ -538,25 +575,33 @@ class Plan:
     crossings : what was measured of its inks over each other on its stock; crossings of other inks count for nothing.
     """
 
-    title: str
+    title: Name
     units: Units
     card: Card
     stock: Stock
-    inks: tuple[Ink, ...]
-    masks: tuple[Mask, ...]
-    steps: tuple[Step, ...]
-    focal: tuple[Focal, ...] = ()
-    holds: tuple[Hold, ...] = ()
-    cuts: tuple[Cut, ...] = ()
+    inks: Annotated[tuple[Ink, ...], Len(0, MOST_INKS)]
+    masks: Annotated[tuple[Mask, ...], Len(0, 24)]
+    steps: Annotated[tuple[Step, ...], Len(0, MOST_STEPS)]
+    focal: Annotated[tuple[Focal, ...], Len(0, 12)] = ()
+    holds: Annotated[tuple[Hold, ...], Len(0, 24)] = ()
+    cuts: Annotated[tuple[Cut, ...], Len(0, 24)] = ()
     schools: Schools = Schools()
-    wishes: tuple[Wish, ...] = ()
-    crossings: tuple[MeasuredCrossing, ...] = ()
+    wishes: Annotated[tuple[Wish, ...], Len(0, 40)] = ()
+    crossings: Annotated[tuple[MeasuredCrossing, ...], Len(0, MOST_INKS * (MOST_INKS - 1))] = ()
 
     def ink(self, key: str) -> Ink:
-        return next(ink for ink in self.inks if ink.key == key)
+        """The ink of that key. Raises BadInput when there is none."""
+        for ink in self.inks:
+            if ink.key == key:
+                return ink
+        raise BadInput(f"the plan has no ink {key!r}.", field="inks", mend="Take it from the shelf.")
 
     def mask(self, key: str) -> Mask:
-        return next(mask for mask in self.masks if mask.key == key)
+        """The mask of that key. Raises BadInput when there is none."""
+        for mask in self.masks:
+            if mask.key == key:
+                return mask
+        raise BadInput(f"the plan has no mask {key!r}.", field="masks", mend="Take one from the shelf.")
 
     def index_of(self, step_id: str) -> int:
         """Where a step stands; raises BadInput when there is none of that id."""
@@ -590,6 +635,13 @@ def insert_step(plan: Plan, step: Step, before: str | None) -> Plan:
     return move_step(replace(plan, steps=(*plan.steps, step)), step.id, before)
 
 
+def without_steps(plan: Plan, step_ids: Collection[str]) -> Plan:
+    """The plan without some steps, and without the wishes that were about them."""
+    steps = tuple(step for step in plan.steps if step.id not in step_ids)
+    wishes = tuple(wish for wish in plan.wishes if wish.first not in step_ids and wish.then not in step_ids)
+    return replace(plan, steps=steps, wishes=wishes)
+
+
 def replace_step(plan: Plan, step: Step) -> Plan:
     """The plan with the step of the same id replaced."""
     return replace(plan, steps=tuple(step if other.id == step.id else other for other in plan.steps))
@@ -609,11 +661,20 @@ def new_step_id(plan: Plan) -> str:
     return f"s{number}"
 
 
+def free_key(prefix: str, taken: Collection[str]) -> str:
+    """``prefix-1``, ``prefix-2``, ...: the first that is not taken."""
+    number = 1
+    while f"{prefix}-{number}" in taken:
+        number += 1
+    return f"{prefix}-{number}"
+
+
 def ensure_sound(plan: Plan) -> None:
     """Raise BadInput, naming the field, when the parts of a plan do not refer to each other or do not fit.
 
     What is merely unwise is not refused here: that is for advice.
     """
+    ensure_within(plan, plan.units)
     width, height = plan.card.panel_width_mm, plan.card.panel_height_mm
     if width < 10 or height < 10:
         raise BadInput(
@@ -625,6 +686,8 @@ def ensure_sound(plan: Plan) -> None:
     _ensure_distinct("masks", [mask.key for mask in plan.masks])
     _ensure_distinct("steps", [step.id for step in plan.steps])
     for i, mask in enumerate(plan.masks):
+        if isinstance(mask, Drawn):
+            _ensure_drawing_sound(mask, f"masks[{i}]", plan.units)
         if not isinstance(mask, Disc | MotifMask):
             continue
         radius = (mask.diameter_mm if isinstance(mask, Disc) else mask.size_mm) / 2
@@ -648,6 +711,28 @@ def ensure_sound(plan: Plan) -> None:
     for i, wish in enumerate(plan.wishes):
         for end in ("first", "then"):
             _ensure_known("step", getattr(wish, end), steps, f"wishes[{i}].{end}")
+
+
+def _ensure_drawing_sound(mask: Drawn, field: str, units: Units) -> None:
+    points = sum(len(ring) for ring in mask.rings)
+    if not 1 <= len(mask.rings) <= MOST_RINGS or points > MOST_POINTS or any(len(ring) < 3 for ring in mask.rings):
+        raise BadInput(
+            f"the drawing has {len(mask.rings)} outlines of {points} points.",
+            field=f"{field}.rings",
+            mend=f"Cielo takes 1 to {MOST_RINGS} outlines, of three points each or more, {MOST_POINTS} in all.",
+        )
+    if any(abs(value) > MOST_OFFSET_MM for ring in mask.rings for point in ring for value in point):
+        raise BadInput(
+            f"the drawing reaches further than {say_length(MOST_OFFSET_MM, units)} from its middle.",
+            field=f"{field}.rings",
+            mend="Draw it smaller.",
+        )
+    if 0 < mask.pitch_mm < LEAST_PITCH_MM:
+        raise BadInput(
+            f"a repeat closer than {say_length(LEAST_PITCH_MM, units)} cannot be cut.",
+            field=f"{field}.pitch_mm",
+            mend="Set its motifs further apart, or lay it once.",
+        )
 
 
 def _ensure_step_sound(plan: Plan, step: Step, field: str) -> None:

@@ -7,10 +7,40 @@ import json
 from collections.abc import Callable
 from typing import Annotated, Any, ClassVar, Literal, Self
 
-from pydantic import Field, TypeAdapter, model_validator
+from annotated_types import Len
+from pydantic import Field, TypeAdapter
 
+from cielo.core.bounds import (
+    Angle,
+    Cover,
+    Gap,
+    HoldLength,
+    HoldWidth,
+    Length,
+    Letter,
+    MarkSize,
+    Minutes,
+    Offset,
+    Owned,
+    Passes,
+    PatchSize,
+    Pitch,
+    Place,
+    PrintCount,
+    Raised,
+    Rim,
+    Rise,
+    Scale,
+    Seed,
+    Side,
+    Size,
+    Span,
+    Spread,
+    Text,
+    Trim,
+    bounds_of,
+)
 from cielo.core.plan import (
-    MOST_POINTS,
     MOST_RINGS,
     Act,
     Arrangement,
@@ -67,9 +97,6 @@ FORMAT = "cielo.plan"
 VERSION = 1
 
 EnvelopeKey = Literal["folded", "c6", "dl", "c5", "quarter", "five-seven", "six-square", "slim"]
-Length = Annotated[float, Field(ge=0, le=1000, description="millimetres")]
-Size = Annotated[float, Field(gt=0, le=1000, description="millimetres")]
-Place = Annotated[float, Field(ge=-1000, le=2000, description="millimetres from the panel's top left corner")]
 
 
 class RevealsModel(Strict):
@@ -88,14 +115,14 @@ class MatModel(Strict):
 
 
 class CardModel(Strict):
-    width_mm: Annotated[float, Field(ge=20, le=600)]
-    height_mm: Annotated[float, Field(ge=20, le=600)]
+    width_mm: Side
+    height_mm: Side
     fold: Literal["left", "top"] = "left"
     reveals: RevealsModel
     mats: Annotated[list[MatModel], Field(max_length=4, description="from the panel outwards")] = []
     base_stock: Name = "plain card"
-    trim_mm: Annotated[float, Field(ge=0, le=40, description="how much larger it is inked all round")] = 0.0
-    raised_mm: Annotated[float, Field(ge=0, le=10, description="foam tape under the panel")] = 0.0
+    trim_mm: Annotated[Trim, Field(description="how much larger it is inked all round")] = 0.0
+    raised_mm: Annotated[Raised, Field(description="foam tape under the panel")] = 0.0
     envelope: EnvelopeKey = "folded"
 
     def to_core(self) -> Card:
@@ -122,9 +149,6 @@ class Mirror(Strict):
         return self.core(**{name: value.to_core() if isinstance(value, Mirror) else value for name, value in self})
 
 
-Angle = Annotated[float, Field(ge=-360, le=360, description="degrees, clockwise")]
-Span = Annotated[float, Field(ge=2, le=600, description="millimetres")]
-Seed = Annotated[int, Field(ge=0, le=1_000_000)]
 Motif = Literal["leaf", "rosette", "flower", "star", "spines", "stone", "saguaro", "arch", "rays", "dot"]
 
 
@@ -147,7 +171,7 @@ class EdgeMaskModel(MaskModel):
     shape: Literal["edge"] = "edge"
     profile: Profile
     angle_deg: Angle = 0.0
-    height_mm: Annotated[float, Field(ge=0, le=200)] = 8.0
+    height_mm: Rise = 8.0
     seed: Seed = 0
     flipped: bool = False
     keeps: Keeps = "inside"
@@ -169,7 +193,7 @@ class StencilModel(MaskModel):
     pitch_mm: Span
     angle_deg: Angle = 0.0
     staggered: bool = True
-    spread_mm: Annotated[float, Field(ge=0, le=20)] = 0.0
+    spread_mm: Spread = 0.0
     flipped: bool = False
     keeps: Keeps = "outside"
 
@@ -180,12 +204,9 @@ class MotifMaskModel(MaskModel):
     motif: Motif
     size_mm: Span
     angle_deg: Angle = 0.0
-    spread_mm: Annotated[float, Field(ge=0, le=20)] = 0.0
+    spread_mm: Spread = 0.0
     flipped: bool = False
     keeps: Keeps = "inside"
-
-
-Offset = Annotated[float, Field(ge=-600, le=600, description="millimetres from the drawing's middle")]
 
 
 class DrawnModel(MaskModel):
@@ -195,25 +216,17 @@ class DrawnModel(MaskModel):
         list[Annotated[list[tuple[Offset, Offset]], Field(min_length=3, max_length=4100)]],
         Field(min_length=1, max_length=MOST_RINGS),
     ]
-    scale: Annotated[float, Field(gt=0.02, le=20)] = 1.0
+    scale: Scale = 1.0
     angle_deg: Angle = 0.0
     flipped: bool = False
-    spread_mm: Annotated[float, Field(ge=0, le=20)] = 0.0
-    pitch_mm: Annotated[float, Field(ge=0, le=600, description="0 lays it once")] = 0.0
+    spread_mm: Spread = 0.0
+    pitch_mm: Annotated[Pitch, Field(description="0 lays it once")] = 0.0
     staggered: bool = False
     keeps: Keeps = "outside"
 
     def to_core(self) -> Drawn:
         plain = {name: value for name, value in self if name not in ("rings", "shape")}
         return Drawn(rings=tuple(tuple(ring) for ring in self.rings), **plain)
-
-    @model_validator(mode="after")
-    def _few_points(self) -> Self:
-        if sum(len(ring) for ring in self.rings) > MOST_POINTS:
-            raise ValueError(f"the drawing has more than {MOST_POINTS} points.")
-        if 0 < self.pitch_mm < 4:
-            raise ValueError("a repeat closer than 4 mm cannot be cut.")
-        return self
 
 
 AnyMask = Annotated[
@@ -263,8 +276,8 @@ class VignetteModel(Mirror):
 class PatchesModel(Mirror):
     core = Patches
     over: Literal["patches"] = "patches"
-    size_mm: Annotated[float, Field(ge=1, le=200)]
-    cover: Annotated[float, Field(gt=0, le=0.999, description="share of the panel")]
+    size_mm: PatchSize
+    cover: Annotated[Cover, Field(description="share of the panel")]
 
 
 OpeningKey = Annotated[str, Field(pattern=r"^(r-?[0-9]{1,4}c-?[0-9]{1,4}|o[0-9]{1,4})$")]
@@ -283,9 +296,9 @@ class MotifsModel(Mirror):
     core = Motifs
     over: Literal["motifs"] = "motifs"
     motif: Motif
-    size_mm: Span
-    count: Annotated[int, Field(ge=1, le=40)]
-    gap_mm: Annotated[float, Field(ge=-20, le=50)] = 1.0
+    size_mm: MarkSize
+    count: PrintCount
+    gap_mm: Gap = 1.0
     arrangement: Arrangement = "scattered"
     front: bool = False
 
@@ -293,10 +306,10 @@ class MotifsModel(Mirror):
 class WordsModel(Mirror):
     core = Words
     over: Literal["words"] = "words"
-    text: Annotated[str, Field(min_length=1, max_length=40)]
+    text: Text
     x_mm: Place
     y_mm: Place
-    height_mm: Annotated[float, Field(ge=2, le=100)]
+    height_mm: Letter
 
 
 class WetAreaModel(Mirror):
@@ -325,7 +338,7 @@ class BrushModel(Mirror):
     tool: Key
     region: RegionModel
     touch: Touch = "light"
-    passes: Annotated[int, Field(ge=1, le=20)] = 1
+    passes: Passes = 1
     onto: Onto = "damp"
     fade: FadeModel | None = None
     seed: Seed = 0
@@ -374,7 +387,7 @@ class DryModel(Mirror):
     do: Literal["dry"] = "dry"
     id: Key
     way: DryingWay = "air"
-    minutes: Annotated[float, Field(gt=0, le=1440)]
+    minutes: Minutes
 
 
 class PrepareModel(Mirror):
@@ -411,8 +424,8 @@ class HoldModel(Mirror):
     mask: Key
     x_mm: Place
     y_mm: Place
-    length_mm: Annotated[float, Field(ge=3, le=400)] = 30.0
-    width_mm: Annotated[float, Field(ge=3, le=100)] = 15.0
+    length_mm: HoldLength = 30.0
+    width_mm: HoldWidth = 15.0
     angle_deg: Angle = 0.0
 
 
@@ -427,7 +440,7 @@ class CutModel(Mirror):
     width_mm: Span
     height_mm: Span
     angle_deg: Angle = 0.0
-    rim_mm: Annotated[float, Field(ge=1, le=60)] = 6.0
+    rim_mm: Rim = 6.0
 
 
 class SchoolsModel(Mirror):
@@ -436,13 +449,20 @@ class SchoolsModel(Mirror):
     brushes: Literal["one-per-ink", "one-per-family", "as-few-as-stay-clean"] = "one-per-ink"
     emboss: Literal["first", "last"] = "first"
     strays: Literal["clean", "accept"] = "clean"
-    owned: Annotated[int, Field(ge=1, le=40)] = 3
+    owned: Owned = 3
 
 
 class WishModel(Mirror):
     core = Wish
     first: Key
     then: Key
+
+
+def most(field: str) -> Any:
+    """How many a plan may have of something, as the core has it."""
+    bound = bounds_of(Plan)[field]
+    assert isinstance(bound, Len)
+    return Field(max_length=bound.max_length)
 
 
 class PlanModel(Strict):
@@ -454,15 +474,15 @@ class PlanModel(Strict):
     units: Units = "in"
     card: CardModel
     stock: StockModel
-    inks: Annotated[list[InkModel], Field(max_length=24)]
-    masks: Annotated[list[AnyMask], Field(max_length=24)] = []
-    steps: Annotated[list[StepModel], Field(max_length=200)] = []
-    focal: Annotated[list[FocalModel], Field(max_length=12)] = []
-    holds: Annotated[list[HoldModel], Field(max_length=24)] = []
-    cuts: Annotated[list[CutModel], Field(max_length=24)] = []
+    inks: Annotated[list[InkModel], most("inks")]
+    masks: Annotated[list[AnyMask], most("masks")] = []
+    steps: Annotated[list[StepModel], most("steps")] = []
+    focal: Annotated[list[FocalModel], most("focal")] = []
+    holds: Annotated[list[HoldModel], most("holds")] = []
+    cuts: Annotated[list[CutModel], most("cuts")] = []
     schools: SchoolsModel = SchoolsModel()
-    wishes: Annotated[list[WishModel], Field(max_length=40)] = []
-    crossings: Annotated[list[CrossingModel], Field(max_length=24 * 23)] = []
+    wishes: Annotated[list[WishModel], most("wishes")] = []
+    crossings: Annotated[list[CrossingModel], most("crossings")] = []
 
     def to_core(self) -> Plan:
         """The plan as core data. Raises BadInput when its parts do not refer to each other or do not fit."""

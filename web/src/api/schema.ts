@@ -1406,9 +1406,15 @@ export interface components {
         };
         /** CardModel */
         CardModel: {
-            /** Width Mm */
+            /**
+             * Width Mm
+             * @description millimetres
+             */
             width_mm: number;
-            /** Height Mm */
+            /**
+             * Height Mm
+             * @description millimetres
+             */
             height_mm: number;
             /**
              * Fold
@@ -1635,12 +1641,12 @@ export interface components {
             outline: ("rectangle" | "round") | ("leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot");
             /**
              * X Mm
-             * @description millimetres from the panel's top left corner
+             * @description millimetres
              */
             x_mm: number;
             /**
              * Y Mm
-             * @description millimetres from the panel's top left corner
+             * @description millimetres
              */
             y_mm: number;
             /**
@@ -1661,6 +1667,7 @@ export interface components {
             angle_deg: number;
             /**
              * Rim Mm
+             * @description millimetres
              * @default 6
              */
             rim_mm: number;
@@ -1743,12 +1750,12 @@ export interface components {
             name: string;
             /**
              * X Mm
-             * @description millimetres from the panel's top left corner
+             * @description millimetres
              */
             x_mm: number;
             /**
              * Y Mm
-             * @description millimetres from the panel's top left corner
+             * @description millimetres
              */
             y_mm: number;
             /**
@@ -1776,12 +1783,12 @@ export interface components {
             name: string;
             /**
              * X Mm
-             * @description millimetres from the panel's top left corner
+             * @description millimetres
              */
             x_mm: number;
             /**
              * Y Mm
-             * @description millimetres from the panel's top left corner
+             * @description millimetres
              */
             y_mm: number;
             /**
@@ -1812,6 +1819,7 @@ export interface components {
             flipped: boolean;
             /**
              * Spread Mm
+             * @description millimetres
              * @default 0
              */
             spread_mm: number;
@@ -1880,12 +1888,12 @@ export interface components {
             name: string;
             /**
              * X Mm
-             * @description millimetres from the panel's top left corner
+             * @description millimetres
              */
             x_mm: number;
             /**
              * Y Mm
-             * @description millimetres from the panel's top left corner
+             * @description millimetres
              */
             y_mm: number;
             /**
@@ -1906,6 +1914,7 @@ export interface components {
             angle_deg: number;
             /**
              * Height Mm
+             * @description millimetres
              * @default 8
              */
             height_mm: number;
@@ -2025,12 +2034,12 @@ export interface components {
             kind: "image" | "sentiment";
             /**
              * X Mm
-             * @description millimetres from the panel's top left corner
+             * @description millimetres
              */
             x_mm: number;
             /**
              * Y Mm
-             * @description millimetres from the panel's top left corner
+             * @description millimetres
              */
             y_mm: number;
             /**
@@ -2152,21 +2161,23 @@ export interface components {
             mask: string;
             /**
              * X Mm
-             * @description millimetres from the panel's top left corner
+             * @description millimetres
              */
             x_mm: number;
             /**
              * Y Mm
-             * @description millimetres from the panel's top left corner
+             * @description millimetres
              */
             y_mm: number;
             /**
              * Length Mm
+             * @description millimetres
              * @default 30
              */
             length_mm: number;
             /**
              * Width Mm
+             * @description millimetres
              * @default 15
              */
             width_mm: number;
@@ -2419,12 +2430,12 @@ export interface components {
             name: string;
             /**
              * X Mm
-             * @description millimetres from the panel's top left corner
+             * @description millimetres
              */
             x_mm: number;
             /**
              * Y Mm
-             * @description millimetres from the panel's top left corner
+             * @description millimetres
              */
             y_mm: number;
             /**
@@ -2450,6 +2461,7 @@ export interface components {
             angle_deg: number;
             /**
              * Spread Mm
+             * @description millimetres
              * @default 0
              */
             spread_mm: number;
@@ -2496,6 +2508,7 @@ export interface components {
             count: number;
             /**
              * Gap Mm
+             * @description millimetres
              * @default 1
              */
             gap_mm: number;
@@ -2621,7 +2634,10 @@ export interface components {
              * @enum {string}
              */
             over: "patches";
-            /** Size Mm */
+            /**
+             * Size Mm
+             * @description millimetres
+             */
             size_mm: number;
             /**
              * Cover
@@ -3134,12 +3150,12 @@ export interface components {
             name: string;
             /**
              * X Mm
-             * @description millimetres from the panel's top left corner
+             * @description millimetres
              */
             x_mm: number;
             /**
              * Y Mm
-             * @description millimetres from the panel's top left corner
+             * @description millimetres
              */
             y_mm: number;
             /**
@@ -3175,6 +3191,7 @@ export interface components {
             staggered: boolean;
             /**
              * Spread Mm
+             * @description millimetres
              * @default 0
              */
             spread_mm: number;
@@ -3216,6 +3233,7 @@ export interface components {
             paper: components["schemas"]["PaperModel"];
             /**
              * Thickness Mm
+             * @description millimetres
              * @default 0.3
              */
             thickness_mm: number;
@@ -3344,12 +3362,12 @@ export interface components {
             name: string;
             /**
              * X Mm
-             * @description millimetres from the panel's top left corner
+             * @description millimetres
              */
             x_mm: number;
             /**
              * Y Mm
-             * @description millimetres from the panel's top left corner
+             * @description millimetres
              */
             y_mm: number;
             /**
@@ -3530,15 +3548,18 @@ export interface components {
             text: string;
             /**
              * X Mm
-             * @description millimetres from the panel's top left corner
+             * @description millimetres
              */
             x_mm: number;
             /**
              * Y Mm
-             * @description millimetres from the panel's top left corner
+             * @description millimetres
              */
             y_mm: number;
-            /** Height Mm */
+            /**
+             * Height Mm
+             * @description millimetres
+             */
             height_mm: number;
         };
     };

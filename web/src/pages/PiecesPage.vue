@@ -40,7 +40,7 @@ const count = ref(1);
 const asked = ref<string | null>(null);
 const sheet = computed(() => asked.value ?? (units.value === "cm" ? "a4" : "letter"));
 const {
-  value: pieces,
+  value: answered,
   state,
   refusal,
   busy,
@@ -49,13 +49,13 @@ const {
   (signal) => {
     if (!desk.saved) return null;
     const query = { count: count.value, sheet: sheet.value };
-    return ask("get", "/api/cards/{card_id}/pieces", {
-      params: { path: { card_id: props.id }, query },
-      signal,
-    });
+    const params = { path: { card_id: props.id }, query };
+    const pieces = ask("get", "/api/cards/{card_id}/pieces", { params, signal });
+    return pieces.then((found) => ({ ...found, cards: query.count }));
   },
   () => [desk.saved?.revision, count.value, sheet.value],
 );
+const pieces = computed(() => answered.value);
 const findings = computed(() => card.value?.reading.findings.filter((f) => f.code === "does-not-fit") ?? []);
 function remedy({ code, step, remedy: label }: Finding) {
   if (label)
@@ -83,7 +83,7 @@ function remedy({ code, step, remedy: label }: Finding) {
     <section class="table" aria-label="Pieces" :aria-busy="busy">
       <PieceTiles :card-id="id" :pieces="pieces.pieces" />
       <p v-for="tape in pieces.tapes" :key="tape" class="tape">{{ tape }}</p>
-      <NestedStocks :stocks="pieces.stocks" :units="units" />
+      <NestedStocks :stocks="pieces.stocks" :units="units" :cards="pieces.cards" />
     </section>
     <section class="words" aria-label="The card put together" data-words>
       <p class="sentence">

@@ -182,25 +182,24 @@ def focal_lost(plan: Plan, _contact: Contact) -> Iterator[Finding]:
             "focal-lost",
             "warn",
             step_id,
-            f"{piece.name if step_id == piece.key else f'The {piece.name}'} is hard to read where the ground comes nearest to its ink.",
+            f"{f'The {piece.name}' if piece in plan.focal else piece.name} is hard to read where the ground comes nearest to its ink.",
             "Words want to be clearly darker or lighter than every part of the ground behind them.",
             Place(reading.x_mm, reading.y_mm),
-            partial(first_that_clears, focal_lost, plan, _other_inks(plan, piece, step_id)),
+            partial(first_that_clears, focal_lost, plan, _other_inks(plan, piece)),
             measure=f"{reading.worst:.0f} CIEDE2000 at its worst spot; {READABLE:.0f} is easy to read",
         )
 
 
-def _other_inks(plan: Plan, piece: Focal, step_id: str | None) -> Iterator[tuple[str, Plan]]:
+def _other_inks(plan: Plan, piece: Focal) -> Iterator[tuple[str, Plan]]:
     """The plan with the words in each of its other inks, the most readable first."""
     by_reading = sorted(plan.inks, key=lambda ink: (-read_focal(plan, replace(piece, ink=ink.key)).worst, ink.key))
     for ink in by_reading:
         if ink.key == piece.ink:
             continue
-        focal = tuple(replace(other, ink=ink.key) if other.key == piece.key else other for other in plan.focal)
-        changed = replace(plan, focal=focal)
-        if step_id == piece.key:
-            step = plan.steps[plan.index_of(step_id)]
-            changed = with_step(changed, step, ink=ink.key)
+        if piece in plan.focal:
+            changed = replace(plan, focal=tuple(replace(o, ink=ink.key) if o is piece else o for o in plan.focal))
+        else:  # printed words, which are called by their step
+            changed = with_step(plan, plan.steps[plan.index_of(piece.key)], ink=ink.key)
         yield f"Take {ink.name} for it", changed
 
 

@@ -5,7 +5,8 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Literal
 
-from cielo.core.plan import Plan
+from cielo.core.plan import Plan, ensure_sound
+from cielo.errors import BadInput
 
 Severity = Literal["stop", "warn", "remind"]
 
@@ -51,5 +52,12 @@ class Finding:
 
     @cached_property
     def remedy(self) -> Remedy | None:
-        """The change that clears it; None where none was found. Looked for once, when it is first asked for."""
-        return self.cure() if callable(self.cure) else self.cure
+        """The change that clears it; None where none was found, or where it makes no sound plan. Looked for once, when asked for."""
+        found = self.cure() if callable(self.cure) else self.cure
+        if found is None:
+            return None
+        try:
+            ensure_sound(found.plan)
+        except BadInput:
+            return None
+        return found

@@ -8,6 +8,7 @@ from cielo.core.advice.finding import Finding, Remedy
 from cielo.core.advice.looking import add_before, both, brushings, dried_minutes, strongest, wants_minutes
 from cielo.core.materials import TOOLS
 from cielo.core.plan import Brush, Dry, LayMask, Plan, Prepare, WipeBeads
+from cielo.core.sequence.drying import in_half_minutes
 from cielo.core.sequence.precedence import rubs
 from cielo.core.simulation.contact import Contact
 
@@ -28,7 +29,7 @@ def finish_not_dry(plan: Plan, contact: Contact) -> Iterator[Finding]:
                 or (isinstance(later, Prepare) and later.act == "trim")
             )
             if touches and waited < wants_minutes(plan, step):
-                wait = Dry("", "air", wants_minutes(plan, step) - waited)
+                wait = Dry("", "air", in_half_minutes(wants_minutes(plan, step) - waited))
                 yield Finding(
                     "finish-not-dry",
                     "warn",
@@ -66,7 +67,7 @@ def packed_wet(plan: Plan, contact: Contact) -> Iterator[Finding]:
             f"{plan.ink(step.ink).name} is still drying when the panel is mounted.",
             "Mounted or stacked it cannot dry: it smears, sticks to the next card and cockles.",
             strongest(contact, contact.maps[step.id]),
-            Remedy("Wait until it is dry", add_before(plan, Dry("", "air", round(missing + 0.4)), mount)),
+            Remedy("Wait until it is dry", add_before(plan, Dry("", "air", in_half_minutes(missing)), mount)),
             measure=f"{missing:.0f} minutes more",
         )
 

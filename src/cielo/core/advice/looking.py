@@ -6,8 +6,9 @@ from dataclasses import replace
 import numpy as np
 
 from cielo.core.advice.finding import Finding, Place, Remedy
-from cielo.core.materials import DRYING_MINUTES, FASTER, RESIST_KINDS, TOOLS
+from cielo.core.materials import FASTER, RESIST_KINDS, TOOLS
 from cielo.core.plan import Brush, Dry, Plan, Step, insert_step, new_step_id, replace_step
+from cielo.core.sequence.drying import ink_wants
 from cielo.core.simulation.contact import TRACE, Contact
 from cielo.core.simulation.laydown import Map
 
@@ -64,7 +65,7 @@ def dried_minutes(steps: Iterable[Step]) -> float:
 
 def wants_minutes(plan: Plan, step: Brush) -> float:
     """How long a laying dries in the air before it is handled."""
-    return DRYING_MINUTES[plan.ink(step.ink).kind]
+    return ink_wants(plan.ink(step.ink).kind, plan.stock.paper.surface)
 
 
 def add_before(plan: Plan, step: Step, at: Step | None) -> Plan:

@@ -93,7 +93,7 @@ def mask_on_damp(plan: Plan, contact: Contact) -> Iterator[Finding]:
     for step in plan.steps:
         if isinstance(step, Dry):
             damp = []
-        if isinstance(step, Brush | Water):
+        if isinstance(step, Water) or (isinstance(step, Brush) and plan.ink(step.ink).kind not in RESIST_KINDS):
             damp.append(step.id)
         if isinstance(step, LayMask) and damp:
             mask = plan.mask(step.mask)

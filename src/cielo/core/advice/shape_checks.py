@@ -29,6 +29,7 @@ from cielo.core.plan import (
     MotifMask,
     Plan,
     Stencil,
+    free_key,
     masks_on,
     replace_mask,
     replace_step,
@@ -139,7 +140,7 @@ def stencil_may_shift(plan: Plan, _contact: Contact) -> Iterator[Finding]:
         facts = stencil_facts(mask, *_size(plan))
         if facts.lies_still:
             continue
-        tape = place_tape(plan, mask.key, f"tape-{len(plan.holds) + 1}")
+        tape = place_tape(plan, mask.key, free_key("tape", {hold.key for hold in plan.holds}))
         yield Finding(
             "stencil-may-shift",
             "warn",

@@ -1,7 +1,6 @@
 """Checks on water and wet ink: water-on-soluble-outline, stock-buckles, overwatered, water-does-nothing, judged-wet."""
 
 from collections.abc import Iterator
-from dataclasses import replace
 from functools import partial
 
 import numpy as np
@@ -9,7 +8,7 @@ import numpy as np
 from cielo.core.advice.finding import Finding, Remedy
 from cielo.core.advice.looking import TOO_SMALL, after, area, before, first_that_clears, prints, strongest, with_step
 from cielo.core.optics.water import SET_FREE
-from cielo.core.plan import Brush, Dry, Plan, Water, WetArea, masks_on, move_step
+from cielo.core.plan import Brush, Dry, Plan, Water, WetArea, masks_on, move_step, without_steps
 from cielo.core.simulation.contact import Contact
 from cielo.core.simulation.laydown import Map, water_laid
 
@@ -138,7 +137,7 @@ def water_does_nothing(plan: Plan, contact: Contact) -> Iterator[Finding]:
             "No ink that water moves lies where this water falls.",
             "Dried pigment, alcohol ink and melted powder stay as they are; only dye and hybrid ink react.",
             strongest(contact, wet),
-            Remedy("Leave the water out", replace(plan, steps=tuple(s for s in plan.steps if s.id != step.id))),
+            Remedy("Leave the water out", without_steps(plan, {step.id})),
         )
 
 

@@ -16,7 +16,6 @@ memory).
 """
 
 from dataclasses import replace
-from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -25,6 +24,7 @@ from shapely.geometry.base import BaseGeometry
 
 from cielo.core.geometry.masks import even_odd
 from cielo.core.geometry.shapes import openings_of, parts_of, sheet_of
+from cielo.core.keeping import kept
 from cielo.core.plan import MOST_POINTS, MOST_RINGS, Brush, Drawn, Inside, Mask, Plan, replace_mask, replace_step
 from cielo.errors import BadInput
 
@@ -43,7 +43,7 @@ STRAIGHT_MM = 1.0
 Array = NDArray[np.float64]
 
 
-@lru_cache(maxsize=128)
+@kept
 def narrowest_bridge_mm(mask: Mask, width_mm: float, height_mm: float) -> float | None:
     """b of a stencil on a panel of that size; None where nothing hangs by less than ``WIDE_MM`` and it has a single opening."""
     shapes = [opening.shape for opening in openings_of(mask, width_mm, height_mm)]
@@ -55,7 +55,7 @@ def narrowest_bridge_mm(mask: Mask, width_mm: float, height_mm: float) -> float 
     return float(min(bridges)) if bridges else None
 
 
-@lru_cache(maxsize=128)
+@kept
 def nearest_gaps_mm(mask: Mask, width_mm: float, height_mm: float) -> tuple[float, ...]:
     """For each opening the distance to the nearest other, mm; infinite where there is none."""
     shapes = [opening.shape for opening in openings_of(mask, width_mm, height_mm)]

@@ -14,13 +14,13 @@ Distances and areas are Shapely's, of the same shapes that are cut and inked.
 """
 
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
 from shapely import STRtree, box
 
 from cielo.core.geometry.bridges import islands, narrowest_bridge_mm
 from cielo.core.geometry.shapes import Opening, inside_of, openings_of, shape_of_hold, sheet_of
+from cielo.core.keeping import kept
 from cielo.core.materials import Tool
 from cielo.core.plan import Drawn, Hold, Mask, MotifMask, Plan, Stencil
 
@@ -45,7 +45,7 @@ def is_stencil(mask: Mask) -> bool:
     return isinstance(mask, Stencil | Drawn | MotifMask) and mask.keeps == "outside"
 
 
-@lru_cache(maxsize=128)
+@kept
 def stencil_facts(mask: Mask, width_mm: float, height_mm: float) -> StencilFacts:
     """How a stencil holds on a panel of that size."""
     sheet = sheet_of(mask, width_mm, height_mm)

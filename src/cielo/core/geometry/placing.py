@@ -16,7 +16,6 @@ enough to try those at the panel's middle, measure u of each, and take the evene
 """
 
 from dataclasses import dataclass, replace
-from functools import lru_cache
 from math import cos, hypot, radians, sin
 
 import numpy as np
@@ -24,6 +23,7 @@ from numpy.typing import NDArray
 from shapely import affinity
 
 from cielo.core.geometry.shapes import inside_of, openings_of
+from cielo.core.keeping import kept
 from cielo.core.plan import Disc, Drawn, Mask, MotifMask, Stencil, Tapes
 
 Repeat = Stencil | Drawn
@@ -54,7 +54,7 @@ def is_repeat(mask: Mask) -> bool:
     return isinstance(mask, Stencil) or (isinstance(mask, Drawn) and mask.pitch_mm > 0)
 
 
-@lru_cache(maxsize=256)
+@kept
 def cut_shares(mask: Repeat, width_mm: float, height_mm: float) -> CutShares:
     """How much of a repeat's motifs each side of the panel cuts off."""
     boxes = np.array([opening.shape.bounds for opening in openings_of(mask, width_mm, height_mm)])

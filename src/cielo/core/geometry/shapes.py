@@ -5,7 +5,6 @@ Outlines are those of masks.py, so what is cut, what is inked and what is judged
 
 import re
 from dataclasses import dataclass, replace
-from functools import lru_cache
 from math import hypot
 
 import numpy as np
@@ -17,6 +16,7 @@ from cielo.core.geometry.masks import drawn_rings, even_odd, outlines_mm
 from cielo.core.geometry.masks import motif_ring as _motif_ring
 from cielo.core.geometry.masks import repeat_places as _repeat_places
 from cielo.core.geometry.motifs import MOTIFS, motif_outline
+from cielo.core.keeping import kept
 from cielo.core.plan import Cut, Disc, Drawn, EdgeMask, Hold, Mask, MotifMask, Stencil, Tapes
 from cielo.errors import BadInput
 
@@ -40,7 +40,7 @@ def sheet_of(mask: Mask, width_mm: float, height_mm: float) -> Polygon:
     return box(*panel.buffer(MARGIN_MM, join_style="mitre").bounds)
 
 
-@lru_cache(maxsize=128)
+@kept
 def inside_of(mask: Mask, width_mm: float, height_mm: float) -> BaseGeometry:
     """What lies inside a mask's outline. An edge and tapes end at the sheet's rim; the others are whole, though part hangs over."""
     lines = outlines_mm(mask, width_mm, height_mm)
@@ -64,7 +64,7 @@ def inside_of(mask: Mask, width_mm: float, height_mm: float) -> BaseGeometry:
     return shape.intersection(sheet_of(mask, width_mm, height_mm))
 
 
-@lru_cache(maxsize=128)
+@kept
 def openings_of(mask: Mask, width_mm: float, height_mm: float) -> tuple[Opening, ...]:
     """A stencil's openings that touch the panel, each with its key. A mask has the same as the parts it covers."""
     if isinstance(mask, Stencil):
@@ -93,7 +93,7 @@ def _touching(
     return tuple(opening for opening in placed if opening.shape.intersects(panel))
 
 
-@lru_cache(maxsize=64)
+@kept
 def openings_alone(mask: Drawn, openings: tuple[str, ...]) -> Drawn:
     """A drawing with some of its openings alone; those with no such key are left out."""
     upright = replace(mask, x_mm=0.0, y_mm=0.0, angle_deg=0.0, scale=1.0, flipped=False, spread_mm=0.0)

@@ -10,6 +10,9 @@ from cielo.core.optics.refine import HIGHEST_TRAPPING, LOWEST_TRAPPING, NOTHING_
 from cielo.core.optics.spectra import BANDS, Array, lab_from_reflectance, lab_from_xyz, weights, xyz_from_lab
 from cielo.core.optics.stock import INTERNAL_REFLECTION, put_on_surface, sheet_of, take_off_surface
 
+# Nearer than this (CIELAB distance) a reading counts as reached: judgement.
+REACHED = 5.0
+
 
 def learn(paper: Paper, inks: Mapping[str, Ink], crossings: Sequence[MeasuredCrossing]) -> Refinement:
     """What crossings measured on a stock teach. Raises BadInput for an ink that is not in ``inks``."""
@@ -18,8 +21,15 @@ def learn(paper: Paper, inks: Mapping[str, Ink], crossings: Sequence[MeasuredCro
     by_pair = {(c.bottom, c.top): _trapping(paper, inks, c) for c in crossings}
     usual = usual_trapping(list(by_pair.values()))
     first = Refinement(usual, by_pair)
-    changes = {(c.bottom, c.top): _change(paper, inks, c, first) for c in crossings}
-    return Refinement(usual, by_pair, changes)
+    changes, unreached = {}, {}
+    for crossing in crossings:
+        pair = (crossing.bottom, crossing.top)
+        change, off = _change(paper, inks, crossing, first)
+        if off < REACHED:
+            changes[pair] = change
+        else:
+            unreached[pair] = off
+    return Refinement(usual, by_pair, changes, unreached)
 
 
 def _trapping(paper: Paper, inks: Mapping[str, Ink], crossing: MeasuredCrossing) -> float:
@@ -36,8 +46,8 @@ def _trapping(paper: Paper, inks: Mapping[str, Ink], crossing: MeasuredCrossing)
     return float(minimize_scalar(distance, bounds=(LOWEST_TRAPPING, HIGHEST_TRAPPING), method="bounded").x)
 
 
-def _change(paper: Paper, inks: Mapping[str, Ink], crossing: MeasuredCrossing, known: Refinement) -> Array:
-    """The change of density with the least bend that makes the crossing exact: (31,), of either sign."""
+def _change(paper: Paper, inks: Mapping[str, Ink], crossing: MeasuredCrossing, known: Refinement) -> tuple[Array, float]:
+    """The change of density with the least bend that makes the crossing exact, (31,), of either sign; and how far off it stays."""
     sheet = sheet_of(paper)
     stack = [(crossing.bottom, 1.0), (crossing.top, 1.0)]
     inner = take_off_surface(reflectance_of_stack(paper, inks, stack, measured=known), sheet.veil)
@@ -58,4 +68,4 @@ def _change(paper: Paper, inks: Mapping[str, Ink], crossing: MeasuredCrossing, k
         if np.abs(move).max() < 1e-9:
             break
     reached = lab_from_xyz(put_on_surface(np.clip(inner * np.exp(-change), 0, 1), sheet.veil) @ w)
-    return change if np.linalg.norm(reached - np.array(crossing.lab)) < 5 else np.zeros(BANDS)
+    return change, float(np.linalg.norm(reached - np.array(crossing.lab)))

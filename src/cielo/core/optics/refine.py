@@ -21,11 +21,16 @@ LOWEST_TRAPPING, HIGHEST_TRAPPING = 0.45, 1.15
 
 @dataclass(frozen=True, eq=False)
 class Refinement:
-    """Trapping by pair (bottom, top), the usual one for the rest, and changes of density (31,) by pair."""
+    """Trapping by pair (bottom, top), the usual one for the rest, and changes of density (31,) by pair.
+
+    ``unreached`` are readings that no film of the two inks can give, with how far off the nearest one stays (CIELAB distance): they
+    teach nothing of how the pair changes.
+    """
 
     usual: float = TRAPPING
     by_pair: Mapping[tuple[str, str], float] = field(default_factory=dict)
     changes: Mapping[tuple[str, str], Array] = field(default_factory=dict)
+    unreached: Mapping[tuple[str, str], float] = field(default_factory=dict)
 
     def trapping(self, bottom: str, top: str) -> float:
         """tau of a pair."""

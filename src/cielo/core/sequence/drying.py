@@ -1,6 +1,8 @@
-"""How long a drying takes: by the inks since the last one, the stock and the way. All figures: common practice, no source."""
+"""How long ink and water want to dry: by kind, stock and way. One place for all. All figures: common practice, no source."""
 
-from cielo.core.materials import DRYING_MINUTES, FASTER, Surface
+from math import ceil
+
+from cielo.core.materials import DRYING_MINUTES, FASTER, InkKind, Surface
 from cielo.core.plan import Brush, Dry, DryingWay, Plan, Water
 
 # How much longer than on plain cardstock ink stays wet on a surface.
@@ -11,15 +13,29 @@ WATER_MINUTES = 8.0
 LEAST_MINUTES = 0.5
 
 
+def ink_wants(kind: InkKind, surface: Surface) -> float:
+    """How long an ink of a kind dries in the air on a surface before it is handled or laid over, minutes."""
+    return DRYING_MINUTES[kind] * SLOWER[surface]
+
+
+def water_wants(surface: Surface) -> float:
+    """How long a panel that water stood on dries in the air, minutes."""
+    return WATER_MINUTES * SLOWER[surface]
+
+
+def in_half_minutes(minutes: float) -> float:
+    """Rounded up to what a timer is set to, half a minute at least."""
+    return max(LEAST_MINUTES, ceil(2 * minutes - 1e-9) / 2)
+
+
 def suggested_minutes(plan: Plan, step: Dry, way: DryingWay | None = None) -> float:
     """What a drying step wants, minutes, rounded up to halves: the slowest of what was laid since the drying before it."""
-    wants = 0.0
+    wants, surface = 0.0, plan.stock.paper.surface
     for earlier in reversed(plan.steps[: plan.index_of(step.id)]):
         if isinstance(earlier, Dry):
             break
         if isinstance(earlier, Brush):
-            wants = max(wants, DRYING_MINUTES[plan.ink(earlier.ink).kind])
+            wants = max(wants, ink_wants(plan.ink(earlier.ink).kind, surface))
         elif isinstance(earlier, Water):
-            wants = max(wants, WATER_MINUTES)
-    minutes = wants * SLOWER[plan.stock.paper.surface] / FASTER[way or step.way]
-    return max(LEAST_MINUTES, round(2 * minutes + 0.49) / 2)
+            wants = max(wants, water_wants(surface))
+    return in_half_minutes(wants / FASTER[way or step.way])

@@ -24,6 +24,7 @@ from cielo.core.plan import (
     Words,
     masks_on,
     new_step_id,
+    without_steps,
 )
 from cielo.core.sequence.chains import fewest_moved
 from cielo.core.sequence.lightness import SAME_LIGHTNESS, lightness_on
@@ -266,7 +267,7 @@ def in_order(plan: Plan, meets: Meets, touches_mask: Touches) -> Order:
     The same plan always gives the same order. Wipes are set anew, since where one is needed follows from the order. Raises
     Contradiction, naming them, when wishes and rules go round in a circle.
     """
-    bare = replace(plan, steps=tuple(step for step in plan.steps if not isinstance(step, Wipe)))
+    bare = without_steps(plan, {step.id for step in plan.steps if isinstance(step, Wipe)})
     rules = precedences(bare, meets)
     place = {step.id: i for i, step in enumerate(bare.steps)}
     order, moved = fewest_moved(((place[rule.first], place[rule.then]) for rule in rules), len(place))

@@ -97,12 +97,16 @@ def _brush_reason(plan: Plan, at: int, step: Brush, meets: Meets) -> str:
             f"{ink.name} is lighter than {plan.ink(darker[0].ink).name}, which it meets and which is already down: it "
             "belongs before it."
         )
-    if met:
-        last = max(met, key=earlier.index)
+    lighter = [other for other in met if round(light[other.ink]) > round(light[ink.key])]
+    if lighter:
+        last = max(lighter, key=earlier.index)
         return (
             f"After {plan.ink(last.ink).name}, because {ink.name} is darker on {plan.stock.name} "
             f"(lightness {light[ink.key]:.0f} against {light[last.ink]:.0f}): light pads and brushes stay clean."
         )
+    if met:
+        last = max(met, key=earlier.index)
+        return f"{ink.name} and {plan.ink(last.ink).name}, which it meets, are about equally light: either may come first."
     lightest = max(light.values()) <= light[ink.key]
     if not earlier and lightest and len(plan.inks) > 1:
         return f"{ink.name} first: it is the lightest on {plan.stock.name} (lightness {light[ink.key]:.0f})."

@@ -44,9 +44,9 @@ from cielo.errors import BadInput
 
 MAKER, HEAT, PRESS, CUTTER = "maker", "heat tool", "press", "cutter"
 
-# How hard is looked for a shorter timetable, in CP-SAT's deterministic seconds (each takes several of the clock's), and when it ends in
-# any case.
-EFFORT, MOST_SECONDS = 0.1, 4.0
+# How hard is looked for a shorter timetable, in CP-SAT's deterministic seconds (each takes several of the clock's). No clock ends it:
+# the same day planned twice is the same day.
+EFFORT = 0.1
 # How long a pair of hands is at each step, seconds: judgement, no source; the bench's own times are to replace them.
 PASS_S, WHOLE_PASS_S, PRINT_S, MASK_S, LIFT_S, WIPE_S, POUR_S = 25, 45, 15, 40, 20, 30, 120
 # Ink that is blended into damp ink must follow within this, seconds: judgement, no source.
@@ -134,7 +134,6 @@ def schedule(
     solver.parameters.num_workers = 1
     solver.parameters.random_seed = 1
     solver.parameters.max_deterministic_time = effort
-    solver.parameters.max_time_in_seconds = MOST_SECONDS
     status = solver.solve(model)
     if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         raise BadInput(

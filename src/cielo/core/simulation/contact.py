@@ -1,12 +1,12 @@
 """What touches what: brushings that meet, and brushings that reach a mask. Found from the maps, not from the words."""
 
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
 
 from cielo.core.geometry.distance import Field
 from cielo.core.geometry.masks import distance_to_cover_mm
+from cielo.core.keeping import kept
 from cielo.core.plan import Brush, Mask, Plan, masks_on
 from cielo.core.simulation.grid import Grid, grid_of
 from cielo.core.simulation.laydown import Map, strength_laid
@@ -35,7 +35,7 @@ class Contact:
         return bool(np.any((self.maps[step] > TRACE) & (distance > 0) & (distance < RIM_MM)))
 
 
-@lru_cache(maxsize=64)
+@kept
 def _to_cover(mask: Mask, grid: Grid) -> Field:
     return distance_to_cover_mm(mask, grid.x_mm, grid.y_mm)
 

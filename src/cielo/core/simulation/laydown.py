@@ -24,7 +24,6 @@ laid stays the same; one that falls in drops or blots lays full ink there and no
 
 from collections.abc import Callable
 from dataclasses import replace
-from functools import lru_cache
 from math import cos, radians, sin
 from typing import Any
 
@@ -35,8 +34,9 @@ from scipy.special import ndtr
 from cielo.core.geometry.distance import signed_distance_mm
 from cielo.core.geometry.lettering import STROKE_SHARE, distance_to_segments_mm, segments_mm
 from cielo.core.geometry.masks import cell_of, distance_to_edge_mm, offset_from_motif_mm
-from cielo.core.geometry.shapes import cell_key, cover_of, openings_alone
+from cielo.core.geometry.shapes import cell_key, cover_of, openings_alone, openings_of
 from cielo.core.geometry.spreading import spread_motifs
+from cielo.core.keeping import kept
 from cielo.core.materials import TOOLS, Surface
 from cielo.core.plan import (
     RUNS_OFF_MM,
@@ -138,7 +138,7 @@ def _kept(make: Any, grid: Grid) -> Callable[..., Map]:
     return make if grid.rows * grid.columns <= LARGEST_KEPT else make.__wrapped__  # type: ignore[no-any-return]
 
 
-@lru_cache(maxsize=160)
+@kept
 def _strength_map(step: Brush, shape: Mask | None, covers: tuple[Mask, ...], surface: Surface, grid: Grid) -> Map:
     tool = TOOLS[step.tool]
     strength = textured(tool, step.strength, step.seed, grid, wet=step.onto == "wet")
@@ -153,7 +153,7 @@ def _strength_map(step: Brush, shape: Mask | None, covers: tuple[Mask, ...], sur
     return strength
 
 
-@lru_cache(maxsize=32)
+@kept
 def _water_map(step: Water, shape: Mask | None, covers: tuple[Mask, ...], grid: Grid) -> Map:
     tool = TOOLS[step.tool]
     spots = water_spots(step, grid)
@@ -237,10 +237,31 @@ def _vignette(region: Vignette, sigma_mm: float, grid: Grid) -> Map:
 
 
 def _shade(shape: Mask, edge: Edge, grid: Grid) -> Map:
-    """1 at one side of each motif, 0 at the other."""
+    """1 at one side of each opening, 0 at the other."""
+    if isinstance(shape, Drawn):
+        return _shade_openings(shape, edge, grid)
     across, down, size = offset_from_motif_mm(shape, grid.x_mm, grid.y_mm)
     towards = {"left": -across, "right": across, "top": -down, "bottom": down}[edge]
     return np.asarray(np.clip(0.35 + 1.3 * towards / size, 0, 1), dtype=np.float32)
+
+
+def _shade_openings(shape: Drawn, edge: Edge, grid: Grid) -> Map:
+    """As _shade for a drawing, whose openings are each of their own size: every place goes by the opening it is nearest to."""
+    from shapely import STRtree, points
+
+    openings = openings_of(shape, grid.panel_width_mm, grid.panel_height_mm)
+    if not openings:
+        return np.zeros((grid.rows, grid.columns), np.float32)
+    boxes = np.array([opening.shape.bounds for opening in openings])  # left, top, right, bottom
+    x, y = (at.ravel() for at in np.broadcast_arrays(grid.x_mm[None, :], grid.y_mm[:, None]))
+    nearest = STRtree([opening.shape for opening in openings]).nearest(points(x, y))
+    left, top, right, bottom = boxes[nearest].T
+    if edge in ("left", "right"):
+        towards, size = (x - (left + right) / 2) * (-1 if edge == "left" else 1), right - left
+    else:
+        towards, size = (y - (top + bottom) / 2) * (-1 if edge == "top" else 1), bottom - top
+    shaded = np.clip(0.35 + 1.3 * towards / np.maximum(size, 1e-6), 0, 1)
+    return np.asarray(shaded.reshape(grid.rows, grid.columns), dtype=np.float32)
 
 
 def _motifs(region: Motifs, softness_mm: float, seed: int, grid: Grid) -> Map:
@@ -306,7 +327,7 @@ def _to_edge(mask: Mask, grid: Grid) -> Map:
     return _kept(_edge_distance, grid)(replace(mask, key="", name="", keeps="inside"), grid)
 
 
-@lru_cache(maxsize=64)
+@kept
 def _edge_distance(mask: Mask, grid: Grid) -> Map:
     return distance_to_edge_mm(mask, grid.x_mm, grid.y_mm)
 

@@ -17,13 +17,12 @@ s' = s (1 - f w) + (1 - b) sum_k m_k ring_k. Whatever is not blotted is found ag
 drops: what it frees and nobody takes up settles where it was. Ink under melted powder is not reached.
 """
 
-from collections import OrderedDict
-from threading import Lock
 from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 
+from cielo.core.keeping import KEPT
 from cielo.core.materials import OPEN_KINDS, RESIST_KINDS
 from cielo.core.optics.water import BLOTTED, SET_FREE
 from cielo.core.plan import Brush, Dry, Plan, Water, masks_on
@@ -33,20 +32,19 @@ from cielo.core.simulation.spots import rims
 
 Map = NDArray[np.float32]
 
-# So many layings are kept as water left them, with the maps they come from, so that those are not taken for others.
-MOST_WASHED = 32
-_washed_last: OrderedDict[tuple[float, ...], tuple[tuple[Map, ...], Map]] = OrderedDict()
-_washed_guard = Lock()
-
 # Ink under a drop is read off a map of this resolution, so that the answer is the same for every part and size of picture.
 READING_PIXELS_PER_INCH = 40
 
 
 class Laying(NamedTuple):
-    """One laying of ink as it lies at the end: the step and its map."""
+    """One laying of ink as it lies at the end: the step, its map, and whether it mixes with the laying before it.
+
+    A step that is meant "wet" finds dry ink where a drying came between, and then lies on it as any other.
+    """
 
     step: Brush
     strength: Map
+    into_wet: bool = False
 
 
 def layings(plan: Plan, grid: Grid) -> list[Laying]:
@@ -56,6 +54,7 @@ def layings(plan: Plan, grid: Grid) -> list[Laying]:
     """
     laid: list[Laying] = []
     still_open: list[Map] = []
+    wet = False
     for step, on in masks_on(plan):
         if isinstance(step, Brush):
             strength = strength_laid(plan, step, on, grid)
@@ -64,11 +63,13 @@ def layings(plan: Plan, grid: Grid) -> list[Laying]:
                 strength = np.maximum(strength, np.minimum(np.max(still_open, axis=0), 1))
             if kind in OPEN_KINDS:
                 still_open.append(strength)
-            laid.append(Laying(step, strength))
+            laid.append(Laying(step, strength, step.onto == "wet" and wet))
+            wet = True
         elif isinstance(step, Water):
             laid = _after_water(plan, step, on, grid, laid)
         elif isinstance(step, Dry):
             still_open = []
+            wet = False
     return laid
 
 
@@ -78,7 +79,7 @@ def _after_water(plan: Plan, step: Water, on: frozenset[str], grid: Grid, laid: 
     for laying in reversed(laid):
         kind = plan.ink(laying.step.ink).kind
         strength = _washed(plan, step, on, grid, laying, powders) if SET_FREE[kind] > 0 else laying.strength
-        after.append(Laying(laying.step, strength))
+        after.append(laying._replace(strength=strength))
         if kind in RESIST_KINDS:
             powders.append(laying)
     return after[::-1]
@@ -93,11 +94,11 @@ def _washed(plan: Plan, step: Water, on: frozenset[str], grid: Grid, laying: Lay
     wet = water_laid(plan, step, on, grid)
     free = SET_FREE[plan.ink(laying.step.ink).kind]
     made_of = (laying.strength, wet, *(powder.strength for powder in above))
-    key = (free, *(id(made) for made in made_of))
-    with _washed_guard:
-        if key in _washed_last:
-            _washed_last.move_to_end(key)
-            return _washed_last[key][1]
+    # Kept with the maps it comes from, so that those are not taken for others.
+    key = ("washed", free, step.blot, step.seed, *(id(made) for made in made_of))
+    before = KEPT.get(key)
+    if before is not None:
+        return before[1]  # type: ignore[no-any-return]
     spots = water_spots(step, grid)
     if spots is None and not step.blot:
         return laying.strength
@@ -109,10 +110,7 @@ def _washed(plan: Plan, step: Water, on: frozenset[str], grid: Grid, laying: Lay
         left = free * (1 - (BLOTTED if step.blot else 0.0))
         washed = washed + rims(spots, left * _under_drops(plan, step, on, laying.step, [p.step for p in above]), grid)
     if grid.rows * grid.columns <= LARGEST_KEPT:
-        with _washed_guard:
-            _washed_last[key] = (made_of, washed)
-            while len(_washed_last) > MOST_WASHED:
-                _washed_last.popitem(last=False)
+        KEPT.put(key, (made_of, washed))
     return washed
 
 

@@ -9,7 +9,7 @@ from cielo.core.optics.layering import reflectance_of_layers
 from cielo.core.optics.spectra import lab_from_reflectance
 from cielo.core.plan import Brush, Plan
 from cielo.core.simulation.grid import point_grid
-from cielo.core.simulation.maps import layings
+from cielo.core.simulation.maps import Laying, layings
 from cielo.core.simulation.measured import measured_of
 from cielo.core.simulation.run import groups_of
 from cielo.errors import BadInput
@@ -45,9 +45,10 @@ def ask(plan: Plan, x_mm: float, y_mm: float, steps_done: int | None = None) -> 
         raise BadInput("that place is off the panel.", field="x_mm, y_mm")
     done = plan if steps_done is None else replace(plan, steps=plan.steps[:steps_done])
     grid = point_grid(plan.card, x_mm, y_mm)
-    arrived = [LaidHere(step.id, step.ink, float(strength[0, 0])) for step, strength in layings(done, grid)]
+    lying = layings(done, grid)
+    arrived = [LaidHere(laying.step.id, laying.step.ink, float(laying.strength[0, 0])) for laying in lying]
     inks = {ink.key: replace(ink, laydown="film") for ink in plan.inks}
-    layers = layers_of(done, arrived)
+    layers = _layers(lying, arrived)
     laid = [here for here in arrived if here.strength >= WORTH_NAMING]
     lab = _lab(plan, inks, layers)
     one_more = 0.0
@@ -58,12 +59,11 @@ def ask(plan: Plan, x_mm: float, y_mm: float, steps_done: int | None = None) -> 
     return Answer(tuple(laid), lab, one_more)
 
 
-def layers_of(plan: Plan, arrived: Sequence[LaidHere]) -> list[list[tuple[str, float]]]:
+def _layers(lying: Sequence[Laying], arrived: Sequence[LaidHere]) -> list[list[tuple[str, float]]]:
     """What arrived at a place as layers, those laid wet into each other as one."""
-    steps = [step for step in plan.steps if isinstance(step, Brush)]
     layers: list[list[tuple[str, float]]] = []
     before = -1
-    for here, group in zip(arrived, groups_of(steps), strict=True):
+    for here, group in zip(arrived, groups_of(lying), strict=True):
         if group != before:
             layers.append([])
         layers[-1].append((here.ink, here.strength))

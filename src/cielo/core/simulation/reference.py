@@ -28,7 +28,7 @@ def reference_xyz(plan: Plan, grid: Grid) -> Array:
     films = {ink.key: film_of(replace(ink, laydown="film"), plan.stock.paper) for ink in plan.inks}
     laid = {key: np.zeros(shape) for key in films}
     steps = layings(plan, grid)
-    groups = groups_of([laying.step for laying in steps])
+    groups = groups_of(steps)
     measured = measured_of(plan)
     for group in dict.fromkeys(groups):
         below = {key: np.minimum(amount, 1.0) for key, amount in laid.items()}

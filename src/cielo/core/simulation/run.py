@@ -26,33 +26,30 @@ A brush lays films; an ink whose swatches are dabs is brushed as the film of its
 group and make one film, whose K and S add.
 """
 
-from collections import OrderedDict
 from collections.abc import Callable, Sequence
 from dataclasses import replace
 from functools import lru_cache
-from threading import Lock
 from typing import Any, NamedTuple
 
 import numba
 import numpy as np
 from numpy.typing import NDArray
 
+from cielo.core.keeping import KEPT
 from cielo.core.optics.films import film_of
 from cielo.core.optics.layering import hindrance
 from cielo.core.optics.spectra import colorimetry, srgb_matrix
 from cielo.core.optics.stock import GLOSS_VEIL, INTERNAL_REFLECTION, sheet_of
 from cielo.core.parallel import one_at_a_time
-from cielo.core.plan import Brush, Plan
+from cielo.core.plan import Plan
 from cielo.core.simulation.bands import EVERY, PICTURE_BANDS, picture_weights
 from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.laydown import FAINTEST, LARGEST_KEPT, Map
-from cielo.core.simulation.maps import layings
+from cielo.core.simulation.maps import Laying, layings
 from cielo.core.simulation.measured import measured_of
 
 KNOTS = 513
 STRONGEST = 16.0
-# So many pictures are kept, of grids up to LARGEST_KEPT pixels: a few MB each.
-MOST_KEPT = 12
 Rgb = NDArray[np.uint8]
 Progress = Callable[[float], None]
 
@@ -78,7 +75,7 @@ def panel_xyz(plan: Plan, grid: Grid, steps_done: int | None = None, tell: Progr
         laid = layings(done, strip)
         strengths = [laying.strength for laying in laid]
         ink_of = tuple(index[laying.step.ink] for laying in laid)
-        groups = tuple(groups_of([laying.step for laying in laid]))
+        groups = tuple(groups_of(laid))
         kept = _Kept((plan.stock, plan.inks, plan.crossings, ink_of, groups, strip), strengths, xyz[rows])
         todo = kept.take_over()
         if todo.any():
@@ -97,16 +94,12 @@ def panel_xyz(plan: Plan, grid: Grid, steps_done: int | None = None, tell: Progr
 class _Kept:
     """A picture beside those drawn last, so that what has not changed can be taken over from them."""
 
-    last: OrderedDict[Any, tuple[list[Map], NDArray[np.float32]]] = OrderedDict()
-    guard = Lock()
-
     def __init__(self, key: Any, strengths: list[Map], xyz: NDArray[np.float32]) -> None:
         self.key, self.strengths, self.xyz = key, strengths, xyz
 
     def take_over(self) -> NDArray[np.bool_]:
         """Fill in what an earlier picture of the same inks, order and grid has in common; True where it has not."""
-        with self.guard:
-            before = self.last.get(self.key)
+        before = KEPT.get(("picture", self.key))
         todo = np.full(self.xyz.shape[:2], before is None)
         if before is not None:
             self.xyz[:] = before[1]
@@ -116,14 +109,9 @@ class _Kept:
         return todo
 
     def remember(self) -> None:
-        """Keep this one for the next, and no more than MOST_KEPT."""
-        if self.xyz.shape[0] * self.xyz.shape[1] > LARGEST_KEPT:
-            return
-        with self.guard:
-            self.last[self.key] = (self.strengths, self.xyz.copy())
-            self.last.move_to_end(self.key)
-            while len(self.last) > MOST_KEPT:
-                self.last.popitem(last=False)
+        """Keep this one for the next."""
+        if self.xyz.shape[0] * self.xyz.shape[1] <= LARGEST_KEPT:
+            KEPT.put(("picture", self.key), (self.strengths, self.xyz.copy()))
 
 
 class _Inks(NamedTuple):
@@ -162,11 +150,11 @@ def _inks(plan: Plan) -> _Inks:
     )
 
 
-def groups_of(steps: Sequence[Brush]) -> list[int]:
-    """A number for each step, the same for those laid wet into each other: a step that is "wet" joins the one before it."""
+def groups_of(laid: Sequence[Laying]) -> list[int]:
+    """A number for each laying, the same for those laid wet into each other."""
     groups: list[int] = []
-    for at, step in enumerate(steps):
-        groups.append(groups[-1] if at and step.onto == "wet" else at)
+    for at, laying in enumerate(laid):
+        groups.append(groups[-1] if at and laying.into_wet else at)
     return groups
 
 

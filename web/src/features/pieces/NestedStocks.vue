@@ -3,11 +3,11 @@
 import type { Schemas, Units } from "../../api/models";
 import NestedSheet from "./NestedSheet.vue";
 
-defineProps<{ stocks: Schemas["StockNeededOut"][]; units: Units }>();
+defineProps<{ stocks: Schemas["StockNeededOut"][]; units: Units; cards: number }>();
 </script>
 
 <template>
-  <h2>How they lie on the sheets</h2>
+  <h2>How they lie on the sheets, for {{ cards === 1 ? "one card" : `${cards} cards` }}</h2>
   <div class="stocks">
     <div v-for="stock in stocks" :key="stock.of">
       <p>

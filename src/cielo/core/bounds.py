@@ -1,0 +1,115 @@
+"""What the measures of a plan may be. They stand here once: the core refuses what lies outside, files and the web read them from the types.
+
+A bound is written where a field is declared (``diameter_mm: Span``), in the terms of the ``annotated_types`` package.
+"""
+
+from dataclasses import fields, is_dataclass
+from functools import cache
+from math import isfinite
+from typing import Annotated, Any, get_type_hints
+
+from annotated_types import Interval, Len
+
+from cielo.core.units import Units, say_length
+from cielo.errors import BadInput
+
+Length = Annotated[float, Interval(ge=0, le=1000)]
+Size = Annotated[float, Interval(gt=0, le=1000)]
+Place = Annotated[float, Interval(ge=-1000, le=2000)]
+Span = Annotated[float, Interval(ge=2, le=600)]
+# What a pen draws and a stamp prints has no least size but the pen's.
+MarkSize = Annotated[float, Interval(ge=0.3, le=600)]
+PatchSize = Annotated[float, Interval(ge=1, le=200)]
+Rise = Annotated[float, Interval(ge=0, le=200)]
+Spread = Annotated[float, Interval(ge=0, le=20)]
+Pitch = Annotated[float, Interval(ge=0, le=600)]
+Offset = Annotated[float, Interval(ge=-600, le=600)]
+Gap = Annotated[float, Interval(ge=-20, le=50)]
+Letter = Annotated[float, Interval(ge=2, le=100)]
+Rim = Annotated[float, Interval(ge=1, le=60)]
+Trim = Annotated[float, Interval(ge=0, le=40)]
+Raised = Annotated[float, Interval(ge=0, le=10)]
+Side = Annotated[float, Interval(ge=20, le=600)]
+HoldLength = Annotated[float, Interval(ge=3, le=400)]
+HoldWidth = Annotated[float, Interval(ge=3, le=100)]
+Angle = Annotated[float, Interval(ge=-360, le=360)]
+Scale = Annotated[float, Interval(gt=0.02, le=20)]
+Cover = Annotated[float, Interval(gt=0, le=0.999)]
+Minutes = Annotated[float, Interval(gt=0, le=1440)]
+Passes = Annotated[int, Interval(ge=1, le=20)]
+PrintCount = Annotated[int, Interval(ge=1, le=40)]
+Owned = Annotated[int, Interval(ge=1, le=40)]
+Seed = Annotated[int, Interval(ge=0, le=1_000_000)]
+Key = Annotated[str, Len(1, 64)]
+Name = Annotated[str, Len(1, 80)]
+Text = Annotated[str, Len(1, 40)]
+
+MOST_INKS = 24
+MOST_STEPS = 200
+
+
+@cache
+def bounds_of(kind: type) -> dict[str, Interval | Len]:
+    """The bound of every field of a class of core data that has one."""
+    found: dict[str, Interval | Len] = {}
+    for name, hint in get_type_hints(kind, include_extras=True).items():
+        for bound in getattr(hint, "__metadata__", ()):
+            if isinstance(bound, Interval | Len):
+                found[name] = bound
+    return found
+
+
+def ensure_within(thing: Any, units: Units, place: str = "") -> None:
+    """Raise BadInput, naming the field in the maker's own units, where a measure of core data lies outside its bounds."""
+    kind: type = type(thing)
+    bounds = bounds_of(kind)
+    for part in fields(thing):
+        value, field = getattr(thing, part.name), f"{place}.{part.name}" if place else part.name
+        bound = bounds.get(part.name)
+        if isinstance(bound, Interval):
+            _ensure_number(value, bound, part.name, field, units)
+        elif isinstance(bound, Len):
+            _ensure_count(value, bound, part.name, field)
+        if isinstance(value, tuple):
+            for i, one in enumerate(value):
+                if is_dataclass(one):
+                    ensure_within(one, units, f"{field}[{i}]")
+        elif is_dataclass(value):
+            ensure_within(value, units, field)
+
+
+def _ensure_number(value: float, bound: Interval, name: str, field: str, units: Units) -> None:
+    def say(number: Any) -> str:
+        return _say(number, name, units)
+
+    what = name.rsplit("_", 1)[0].replace("_", " ") if name.endswith(("_mm", "_deg")) else name.replace("_", " ")
+    if not isfinite(value):
+        raise BadInput(f"{what} is no number.", field=field, mend="Write it as a number.")
+    too_small = (bound.ge is not None and value < bound.ge) or (bound.gt is not None and value <= bound.gt)  # type: ignore[operator]
+    too_large = bound.le is not None and value > bound.le  # type: ignore[operator]
+    if too_small:
+        least = f"at least {say(bound.ge)}" if bound.ge is not None else f"more than {say(bound.gt)}"
+        raise BadInput(f"{what} is {say(value)}; it is {least}.", field=field, mend=f"Make it {least}.")
+    if too_large:
+        raise BadInput(
+            f"{what} is {say(value)}; it is at most {say(bound.le)}.", field=field, mend=f"Make it at most {say(bound.le)}."
+        )
+
+
+def _say(number: float, name: str, units: Units) -> str:
+    if name.endswith("_mm"):
+        return say_length(number, units)
+    return f"{number:g} degrees" if name.endswith("_deg") else f"{number:g}"
+
+
+def _ensure_count(value: Any, bound: Len, name: str, field: str) -> None:
+    what = name.replace("_", " ")
+    if len(value) < bound.min_length:
+        raise BadInput(f"there is nothing in {what}.", field=field, mend="Put something in.")
+    if bound.max_length is not None and len(value) > bound.max_length:
+        counted = "signs" if isinstance(value, str) else what
+        raise BadInput(
+            f"it has {len(value)} {counted}; Cielo takes at most {bound.max_length}.",
+            field=field,
+            mend="Take some out." if counted == what else "Shorten it.",
+        )
