@@ -19,9 +19,7 @@ const emit = defineEmits<{ again: [] }>();
   <el-result v-else-if="state === 'away'" icon="warning" :title="`${what} cannot be had just now`">
     <template #icon><span aria-hidden="true" /></template>
     <template #sub-title>
-      <p role="status">
-        Cielo does not answer. See that it is still running; this page mends itself when it is back.
-      </p>
+      <p role="status">It comes by itself when Cielo is back.</p>
     </template>
   </el-result>
   <el-result v-else-if="state === 'absent'" icon="info" :title="`${what} is not here`">

@@ -3,7 +3,7 @@
  * A number of a sentence: spun by taps and arrow keys, or written. While it is open every number it goes through is shown to the page
  * as a draft; leaving or Enter keeps the last one, Escape drops it (WAI-ARIA Authoring Practices: Spinbutton).
  */
-import { computed, ref, watch } from "vue";
+import { computed, nextTick, ref, watch } from "vue";
 import WordShell from "./WordShell.vue";
 
 const props = defineProps<{
@@ -56,7 +56,7 @@ function begin(typed: string) {
   now.value = before = props.value;
   written.value = typed || props.show(props.value);
   if (typed) write();
-  else field.value?.select();
+  else void nextTick(() => field.value?.select());
 }
 function write() {
   const value = props.read(written.value);

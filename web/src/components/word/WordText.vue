@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Words of a sentence that are written by the maker. */
-import { computed, ref } from "vue";
+import { computed, nextTick, ref } from "vue";
 import WordShell from "./WordShell.vue";
 
 const props = defineProps<{ text: string; label: string; value: string; longest?: number }>();
@@ -11,7 +11,7 @@ const empty = computed(() => !written.value.trim());
 
 function begin(typed: string) {
   written.value = typed || props.value;
-  if (!typed) field.value?.select();
+  if (!typed) void nextTick(() => field.value?.select());
 }
 function keep() {
   const words = written.value.trim();

@@ -131,6 +131,12 @@ describe("a length", () => {
     expect(shown.emitted("draft")?.at(-1)).toEqual([null]);
   });
 
+  it("stands selected when it is opened, so that typing begins anew", async () => {
+    const field = (await open(length())).element;
+    await nextTick();
+    expect([field.selectionStart, field.selectionEnd, field.value]).toEqual([0, 1, "1"]);
+  });
+
   it("that is right but escaped is dropped", async () => {
     const shown = length();
     const field = await open(shown);
