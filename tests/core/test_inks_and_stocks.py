@@ -164,7 +164,7 @@ def test_water_moves_dye_and_not_dry_pigment_and_nothing_is_lost_unblotted() -> 
     assert lab_from_reflectance(reflectance_after_water(WHITE, pigment, 1.0)) == pytest.approx(seen(WHITE, (pigment, 1.0)))
     for kind in KINDS:
         for blot in (True, False):
-            lifted = lift(kind, 0.7, blot)
+            lifted = lift(ink(kind, (50, 40, 0), on=WHITE), 0.7, blot)
             assert lifted.left + lifted.at_rim + lifted.blotted == pytest.approx(1)
             assert lifted.blotted == 0 or blot
 

@@ -131,7 +131,7 @@ def test_cards_can_be_copied_put_away_and_brought_back(store: Store) -> None:
     copy = cards.copy_card(store, card).revision
     assert copy.plan.steps == gradient().steps
     cards.put_away(store, card, True)
-    assert [c.card_id for c in cards.list_cards(store)] == [copy.card_id]
+    assert [c.revision.card_id for c in cards.list_cards(store)] == [copy.card_id]
     cards.put_away(store, card, False)
     assert len(cards.list_cards(store)) == 2
     with pytest.raises(NotFound):
@@ -227,7 +227,7 @@ from cielo.app import cards
 from cielo.app.cards import Basis
 from cielo.store.database import Store
 store = Store(Path(sys.argv[1]))
-card = cards.list_cards(store)[0].card_id
+card = cards.list_cards(store)[0].revision.card_id
 for n in range(100000):
     number = cards.open_card(store, card).revision.number
     cards.change_card(store, card, Basis(number), "go on", lambda plan: replace(plan, title=f"title {n}"))
@@ -259,7 +259,7 @@ def test_reading_waits_for_no_writer(store: Store) -> None:
     with store.transaction() as writing:
         writing.execute(text("update card set put_away = 1"))
         began = time.monotonic()
-        assert [one.card_id for one in cards.list_cards(store)] == [card]
+        assert [one.revision.card_id for one in cards.list_cards(store)] == [card]
         assert stand_at_bench(store, card).number == 1
         assert time.monotonic() - began < 10, "a locked read waits 15 s and fails"
 

@@ -11,6 +11,8 @@ from cielo.errors import BadInput, CieloError, TooLarge
 
 HOSTS = frozenset({"127.0.0.1", "localhost", "[::1]", "testserver"})
 LARGEST_BODY = 4_000_000
+# A photograph is larger than all else that comes in.
+LARGEST_PHOTO, PHOTOS = 25_000_000, ("/api/things/photo",)
 POLICY = (
     "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data: blob:; font-src 'self'; "
     "connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'"
@@ -29,12 +31,13 @@ class Guard:
             await self.app(scope, receive, send)
             return
         headers = Headers(scope=scope)
-        refused = _stranger(headers) or _too_large(headers)
+        most = LARGEST_PHOTO if scope["path"] in PHOTOS else LARGEST_BODY
+        refused = _stranger(headers) or _too_large(headers, most)
         if refused is not None:
             await problem(*refused)(scope, receive, _with_policy(send))
             return
         try:
-            await self.app(scope, _counted(receive), _with_policy(send))
+            await self.app(scope, _counted(receive, most), _with_policy(send))
         except TooLarge as error:
             await problem(413, "Too large", error)(scope, receive, _with_policy(send))
 
@@ -51,26 +54,26 @@ def _stranger(headers: Headers) -> tuple[int, str, CieloError] | None:
     return None
 
 
-def _too_large(headers: Headers) -> tuple[int, str, CieloError] | None:
+def _too_large(headers: Headers, most: int) -> tuple[int, str, CieloError] | None:
     length = headers.get("content-length", "0")
-    if length.isdigit() and int(length) > LARGEST_BODY:
-        return 413, "Too large", _limit()
+    if length.isdigit() and int(length) > most:
+        return 413, "Too large", _limit(most)
     return None
 
 
-def _limit() -> TooLarge:
-    return TooLarge(f"Cielo takes at most {LARGEST_BODY // 1_000_000} MB at a time.", mend="Check that it is the right file.")
+def _limit(most: int) -> TooLarge:
+    return TooLarge(f"Cielo takes at most {most // 1_000_000} MB at a time.", mend="Check that it is the right file.")
 
 
-def _counted(receive: Receive) -> Receive:
+def _counted(receive: Receive, most: int) -> Receive:
     taken = 0
 
     async def counted() -> MutableMapping[str, Any]:
         nonlocal taken
         message = await receive()
         taken += len(message.get("body", b""))
-        if taken > LARGEST_BODY:
-            raise _limit()
+        if taken > most:
+            raise _limit(most)
         return message
 
     return counted

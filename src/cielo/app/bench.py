@@ -9,6 +9,7 @@ from datetime import UTC, datetime, timedelta
 from sqlalchemy.orm import Session
 
 from cielo.app.shelf import supplies_for
+from cielo.app.things import book_step
 from cielo.core.advice.supplies import Supplies
 from cielo.core.materials import Ink
 from cielo.core.plan import Dry, DryingWay, Plan
@@ -80,7 +81,10 @@ def go_to_step(store: Store, card_id: str, step: str, number: int = 1) -> BenchS
     """Take another step in hand; running timers run on."""
     with store.transaction() as session:
         state = _state(session, card_id, number)
-        state.plan.index_of(step)
+        at, before = state.plan.index_of(step), state.plan.index_of(state.step)
+        # Going on means that what lies between was done.
+        for done in state.plan.steps[before:at]:
+            book_step(session, card_id, number, state.plan, done.id)
         write_place(session, card_id, number, step)
         return _state(session, card_id, number)
 

@@ -11,12 +11,12 @@ from cielo.core.advice.judge import judge
 from cielo.core.advice.supplies import Supplies
 from cielo.core.geometry.formats import FORMATS, CardFormat
 from cielo.core.materials import Stock
-from cielo.core.plan import Card, Plan, Reveals, ensure_sound
+from cielo.core.plan import Card, Fold, Plan, Reveals, ensure_sound
 from cielo.core.sequence.gradient import GradientWish, propose_gradient
 from cielo.core.sequence.grounds import GROUNDS, lay_out
 from cielo.core.sequence.precedence import in_order, with_wipes
 from cielo.core.simulation.contact import contact_of
-from cielo.core.units import Units
+from cielo.core.units import Units, say_length
 from cielo.core.wording import say
 from cielo.errors import BadInput, NotFound, OutOfDate
 from cielo.exchange.plan_file import read_plan
@@ -49,10 +49,37 @@ class CardOnDesk:
     measured: tuple[str, ...]
 
 
-def list_cards(store: Store) -> list[Revision]:
-    """Every card at its current revision, the last changed first."""
+@dataclass(frozen=True)
+class ListedCard:
+    """A card as it lies on the table of cards: its current revision, the group she put it in, whether it is put away."""
+
+    revision: Revision
+    group: str
+    away: bool
+
+
+def list_cards(store: Store, *, away: bool = False) -> list[ListedCard]:
+    """Every card at its current revision, the last changed first; or every one that is put away."""
     with store.reading() as session:
-        return [read_revision(session, card.id, card.revision) for card in all_cards(session)]
+        return [
+            ListedCard(read_revision(session, card.id, card.revision), card.card_group, card.put_away)
+            for card in all_cards(session, away=away)
+        ]
+
+
+def group_card(store: Store, card_id: str, group: str) -> None:
+    """Put a card into a group; "" takes it out of one."""
+    with store.transaction() as session:
+        find_card(session, card_id).card_group = group.strip()
+
+
+def delete_card(store: Store, card_id: str) -> None:
+    """Delete a card for good. Raises BadInput for one that is not put away first."""
+    with store.transaction() as session:
+        card = find_card(session, card_id)
+        if not card.put_away:
+            raise BadInput("this card is still on the table.", field="card", mend="Put it away first.")
+        session.delete(card)
 
 
 def open_card(store: Store, card_id: str) -> CardOnDesk:
@@ -80,17 +107,61 @@ def start_card(store: Store, plan: Plan, said: str) -> CardOnDesk:
     return open_card(store, revision.card_id)
 
 
-def empty_plan(title: str, units: Units, format_key: str, stock: Stock) -> Plan:
-    """A plan with nothing laid yet, on a format of the usual reveals. Raises BadInput for an unknown format."""
-    if format_key not in FORMATS:
-        raise BadInput(f"there is no card format {format_key!r}.", field="format", mend=f"Choose one of: {', '.join(FORMATS)}.")
-    return Plan(title, units, card_of(FORMATS[format_key]), stock, (), (), ())
+@dataclass(frozen=True)
+class CardWish:
+    """What card a maker wants: a format, or a size of her own; laid across; folded at any side; a panel of its own size on it."""
+
+    format_key: str | None = None
+    width_mm: float | None = None
+    height_mm: float | None = None
+    across: bool = False
+    fold: Fold | None = None
+    panel_width_mm: float | None = None
+    panel_height_mm: float | None = None
+
+
+# What is left showing round the panel of a card of one's own size, mm: an eighth of an inch, as usual (common practice, no source).
+USUAL_REVEAL_MM = 25.4 / 8
+
+
+def empty_plan(title: str, units: Units, wish: CardWish, stock: Stock) -> Plan:
+    """A plan with nothing laid yet. Raises BadInput for an unknown format, or a panel that does not fit its card."""
+    return Plan(title, units, card_for(wish, units), stock, (), (), ())
 
 
 def card_of(card_format: CardFormat) -> Card:
     """A format with its usual reveal all round."""
     reveal = card_format.reveal_mm
     return Card(card_format.width_mm, card_format.height_mm, card_format.fold, Reveals(reveal, reveal, reveal, reveal))
+
+
+def card_for(wish: CardWish, units: Units) -> Card:
+    """The card a maker wants. Raises BadInput, naming the field."""
+    if wish.format_key is not None:
+        if wish.format_key not in FORMATS:
+            raise BadInput(
+                f"there is no card format {wish.format_key!r}.", field="format", mend=f"Choose one of: {', '.join(FORMATS)}."
+            )
+        card = card_of(FORMATS[wish.format_key])
+    elif wish.width_mm is not None and wish.height_mm is not None:
+        card = Card(wish.width_mm, wish.height_mm, "left", Reveals(*[USUAL_REVEAL_MM] * 4))
+    else:
+        raise BadInput("the card has no size.", field="width_mm", mend="Choose a format, or give how wide and how high it is.")
+    if wish.across:
+        card = replace(card, width_mm=card.height_mm, height_mm=card.width_mm)
+    if wish.fold is not None:
+        card = replace(card, fold=wish.fold)
+    if wish.panel_width_mm is not None and wish.panel_height_mm is not None:
+        across, down = (card.width_mm - wish.panel_width_mm) / 2, (card.height_mm - wish.panel_height_mm) / 2
+        if across < 0 or down < 0:
+            raise BadInput(
+                f"a panel of {say_length(wish.panel_width_mm, units)} by {say_length(wish.panel_height_mm, units)} is larger than "
+                f"its card.",
+                field="panel_width_mm",
+                mend="Make the panel smaller, or the card larger.",
+            )
+        card = replace(card, reveals=Reveals(across, down, across, down))
+    return card
 
 
 def propose(plan: Plan, wish: GradientWish) -> Plan:
@@ -124,19 +195,19 @@ def lay_ground(store: Store, plan: Plan, ground_key: str) -> Plan:
 
 
 def plan_on_ground(
-    store: Store, title: str, units: Units, format_key: str, stock_key: str, ink_keys: Sequence[str], ground_key: str
+    store: Store, title: str, units: Units, wish: CardWish, stock_key: str, ink_keys: Sequence[str], ground_key: str
 ) -> Plan:
     """A ground on a format, a stock and inks of the shelf. Raises NotFound for what is not there, BadInput for what does not fit."""
-    empty = empty_plan(title or "A new card", units, format_key, find_stock(store, stock_key))
+    empty = empty_plan(title or "A new card", units, wish, find_stock(store, stock_key))
     return lay_ground(store, replace(empty, inks=find_inks(store, ink_keys)), ground_key)
 
 
 def plan_with_gradient(
-    store: Store, title: str, units: Units, format_key: str, stock_key: str, ink_keys: Sequence[str], wish: GradientWish
+    store: Store, title: str, units: Units, card: CardWish, stock_key: str, ink_keys: Sequence[str], wish: GradientWish
 ) -> Plan:
     """A banded gradient on a format, a stock and inks of the shelf. Raises NotFound for what is not there, BadInput for what does not
     fit."""
-    empty = empty_plan(title or "A new card", units, format_key, find_stock(store, stock_key))
+    empty = empty_plan(title or "A new card", units, card, find_stock(store, stock_key))
     return propose(replace(empty, inks=find_inks(store, ink_keys)), wish)
 
 

@@ -7,6 +7,9 @@ Lab = tuple[float, float, float]
 Surface = Literal["coated", "calendered", "uncoated", "rough", "synthetic"]
 InkKind = Literal["dye", "pigment", "hybrid", "alcohol", "white", "metallic", "clear", "paste", "powder"]
 Laydown = Literal["film", "broken"]
+# What water does to an ink once it is dry, and how soon it dries: as usual for its kind, or as the maker found.
+InWater = Literal["usual", "reacts", "waterproof"]
+Dries = Literal["usual", "slow", "quick"]
 
 # Kinds that only absorb light; all the others scatter it too and can cover what is below them.
 TRANSPARENT_KINDS: frozenset[InkKind] = frozenset({"dye", "alcohol", "clear"})
@@ -51,7 +54,8 @@ class Ink:
     ``measured_on`` is the sheet under the swatches; None means the stock at hand. ``over_black`` tells the hiding power and
     only matters for inks that scatter. ``laydown`` "broken" means the swatches are dabs or dots whose strength is a share of
     the area. ``dye_share`` (0..1) is for hybrids alone: how much of the colour soaks in.
-    ``hiding`` scales the hiding power usual for the kind, where no swatch over black tells it.
+    ``hiding`` scales the hiding power usual for the kind, where no swatch over black tells it. ``water`` and ``dries`` are what the
+    maker knows otherwise than usual for the kind.
     """
 
     key: str
@@ -63,6 +67,13 @@ class Ink:
     over_black: Swatch | None = None
     dye_share: float = 0.5
     hiding: float = 1.0
+    water: InWater = "usual"
+    dries: Dries = "usual"
+
+    @property
+    def stays_open(self) -> bool:
+        """Whether it stays wet on top for ten to twenty minutes, and so holds embossing powder."""
+        return self.dries == "slow" or (self.kind in OPEN_KINDS and self.dries != "quick")
 
 
 @dataclass(frozen=True)
@@ -127,5 +138,7 @@ WATER_TOOLS = ("mister", "fine-splatter", "coarse-splatter", "medium-brush", "la
 DRYING_MINUTES: dict[InkKind, float] = {
     "dye": 2.0, "hybrid": 5.0, "pigment": 15.0, "white": 15.0, "metallic": 15.0, "alcohol": 5.0, "paste": 60.0, "powder": 0.0, "clear": 0.0,
 }  # fmt: skip
+# How much longer than usual for its kind an ink dries that the maker found slow or quick: judgement.
+DRIES_LONGER: dict[Dries, float] = {"usual": 1.0, "slow": 3.0, "quick": 0.5}
 # How much faster than air a way dries: common practice, no source.
 FASTER = {"air": 1.0, "blot": 2.0, "heat": 6.0}

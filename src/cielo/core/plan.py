@@ -92,6 +92,10 @@ class Mat:
     reveals: Reveals
 
 
+# The side at which the base is folded: left for the right-handed, right for the left-handed, top or bottom for a tent.
+Fold = Literal["left", "right", "top", "bottom"]
+
+
 @dataclass(frozen=True)
 class Card:
     """The folded base, the borders left showing, and what the card is put together and sent with.
@@ -105,7 +109,7 @@ class Card:
 
     width_mm: Side
     height_mm: Side
-    fold: Literal["left", "top"]
+    fold: Fold
     reveals: Reveals
     mats: Annotated[tuple[Mat, ...], Len(0, 4)] = ()
     base_stock: Name = "plain card"

@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from cielo.app.cards import empty_plan, propose
+from cielo.app.cards import CardWish, empty_plan, propose
 from cielo.core.plan import Disc, Fade, Plan
 from cielo.core.sequence.gradient import GradientWish
 from cielo.core.sequence.grounds import lay_out
@@ -17,13 +17,13 @@ def _gradient(
 ) -> Plan:
     stock = next(stock for stock in STOCKS if stock.key == stock_key)
     inks = tuple(ink for ink in INKS if ink.name in ink_names)
-    return propose(replace(empty_plan(title, units, format_key, stock), inks=inks), wish)
+    return propose(replace(empty_plan(title, units, CardWish(format_key), stock), inks=inks), wish)
 
 
 def _on_ground(title: str, format_key: str, stock_key: str, ink_names: tuple[str, ...], ground: str, units: Units = "in") -> Plan:
     stock = next(stock for stock in STOCKS if stock.key == stock_key)
     inks = [ink for ink in INKS if ink.name in ink_names]
-    plan = lay_out(title, units, empty_plan(title, units, format_key, stock).card, stock, inks, ground)
+    plan = lay_out(title, units, empty_plan(title, units, CardWish(format_key), stock).card, stock, inks, ground)
     return with_wipes(plan, contact_of(plan).reaches_mask)
 
 

@@ -4,7 +4,7 @@ from typing import Annotated, Any, Self
 
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
-from cielo.core.materials import Ink, InkKind, Lab, Laydown, MeasuredCrossing, Paper, Stock, Surface, Swatch
+from cielo.core.materials import Dries, Ink, InkKind, InWater, Lab, Laydown, MeasuredCrossing, Paper, Stock, Surface, Swatch
 from cielo.core.optics.spectra import lab_from_hex
 
 Key = Annotated[str, Field(min_length=1, max_length=64, pattern=r"^[A-Za-z0-9][A-Za-z0-9 _.\-]*$")]
@@ -93,6 +93,9 @@ class InkFacts(Strict):
     swatches: Annotated[list[SwatchModel], Field(min_length=1, max_length=50)]
     over_black: SwatchModel | None = None
     dye_share: Annotated[float, Field(ge=0, le=1)] = 0.5
+    hiding: Annotated[float, Field(ge=0.05, le=20)] = 1.0
+    water: InWater = "usual"
+    dries: Dries = "usual"
 
     def as_ink(self, key: str, name: str) -> Ink:
         return Ink(
@@ -104,6 +107,9 @@ class InkFacts(Strict):
             self.measured_on.to_core() if self.measured_on else None,
             self.over_black.to_core() if self.over_black else None,
             self.dye_share,
+            self.hiding,
+            self.water,
+            self.dries,
         )
 
 
@@ -121,7 +127,8 @@ class InkModel(InkFacts):
             "measured_on": PaperModel.of(ink.measured_on) if ink.measured_on else None,
             "over_black": SwatchModel.of(ink.over_black) if ink.over_black else None,
         }
-        return cls(key=ink.key, name=ink.name, kind=ink.kind, laydown=ink.laydown, dye_share=ink.dye_share, **facts)
+        plain = {name: getattr(ink, name) for name in ("key", "name", "kind", "laydown", "dye_share", "hiding", "water", "dries")}
+        return cls(**plain, **facts)
 
 
 class StockModel(Strict):

@@ -56,6 +56,7 @@ from cielo.core.plan import (
     EdgeMask,
     Fade,
     Focal,
+    Fold,
     Halo,
     Hold,
     Inside,
@@ -117,7 +118,7 @@ class MatModel(Strict):
 class CardModel(Strict):
     width_mm: Side
     height_mm: Side
-    fold: Literal["left", "top"] = "left"
+    fold: Fold = "left"
     reveals: RevealsModel
     mats: Annotated[list[MatModel], Field(max_length=4, description="from the panel outwards")] = []
     base_stock: Name = "plain card"

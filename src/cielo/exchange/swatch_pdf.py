@@ -9,6 +9,7 @@ from reportlab.lib.pagesizes import A4, LETTER
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
+from cielo.core.photo import sheet
 from cielo.core.units import Units
 
 BOX_MM = 22.0
@@ -68,3 +69,52 @@ def _patch(canvas: Canvas, patch: Patch, x: float, top: float) -> None:
     canvas.drawString(x, top - box - 3.2 * mm, patch.name[:26])
     canvas.setFont("Helvetica", LABEL_POINTS - 1)
     canvas.drawString(x, top - box - 6.2 * mm, patch.note[:30])
+
+
+def write_photo_sheet(units: Units) -> bytes:
+    """The swatch sheet to ink and photograph: corner marks, printed patches, numbered boxes (core.photo.sheet), in the page's middle."""
+    out = BytesIO()
+    width, height = LETTER if units == "in" else A4
+    canvas = Canvas(out, pagesize=(width, height), invariant=1)
+    canvas.setTitle("Swatch sheet to photograph")
+    left, top = (width - sheet.WIDTH_MM * mm) / 2, height - (height - sheet.HEIGHT_MM * mm) / 2
+
+    def square(at: sheet.Square, fill: str | None) -> None:
+        if fill is not None:
+            canvas.setFillColor(HexColor(fill))
+        canvas.rect(
+            left + at.x_mm * mm,
+            top - (at.y_mm + at.size_mm) * mm,
+            at.size_mm * mm,
+            at.size_mm * mm,
+            stroke=int(fill is None),
+            fill=int(fill is not None),
+        )
+
+    for n, mark in enumerate(sheet.marks()):
+        square(mark, "#000000")
+        if n:
+            square(mark.inner(0.45), "#ffffff")
+    for patch, colour in zip(sheet.patches(), sheet.patch_hex(), strict=True):
+        square(patch, colour)
+    canvas.setLineWidth(0.3)
+    canvas.setStrokeGray(0.7)
+    for n, box in enumerate(sheet.boxes(), 1):
+        square(box, None)
+        canvas.setFillColor(black)
+        canvas.setFont("Helvetica", LABEL_POINTS)
+        canvas.drawString(left + box.x_mm * mm, top - (box.y_mm + box.size_mm + 4) * mm, str(n))
+    canvas.setFont("Helvetica", 8)
+    canvas.drawString(
+        left + 18 * mm,
+        top - 9 * mm,
+        "Print it on your stock, ink the boxes with one full pass each, let them dry, and photograph the whole sheet.",
+    )
+    canvas.drawString(
+        left + 18 * mm,
+        top - 13 * mm,
+        "Keep the corner marks in the picture and shadows off it. A printer is not exact: a reader is surer than this.",
+    )
+    canvas.showPage()
+    canvas.save()
+    return out.getvalue()

@@ -42,9 +42,9 @@ def find_card(session: Session, card_id: str) -> CardRow:
     return card
 
 
-def all_cards(session: Session) -> list[CardRow]:
-    """Every card not put away, the last changed first."""
-    query = select(CardRow).where(~CardRow.put_away).order_by(CardRow.changed_at.desc(), CardRow.id)
+def all_cards(session: Session, *, away: bool = False) -> list[CardRow]:
+    """Every card on the table, or every one that is put away, the last changed first."""
+    query = select(CardRow).where(CardRow.put_away.is_(away)).order_by(CardRow.changed_at.desc(), CardRow.id)
     return list(session.scalars(query))
 
 

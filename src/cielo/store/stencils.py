@@ -9,9 +9,10 @@ from cielo.exchange.design_file import DesignModel
 from cielo.store.tables import StencilRow
 
 
-def read_stencils(session: Session) -> tuple[Design, ...]:
-    """All that are not put away, in the order they came."""
-    rows = session.scalars(select(StencilRow).where(~StencilRow.put_away).order_by(StencilRow.position, StencilRow.key))
+def read_stencils(session: Session, *, away: bool = False) -> tuple[Design, ...]:
+    """All in the order they came; those put away too where ``away``."""
+    query = select(StencilRow).order_by(StencilRow.position, StencilRow.key)
+    rows = session.scalars(query if away else query.where(~StencilRow.put_away))
     return tuple(DesignModel.model_validate_json(row.document).to_core() for row in rows)
 
 

@@ -36,6 +36,7 @@ class CardRow(Base):
     created_at: Mapped[datetime]
     changed_at: Mapped[datetime]
     put_away: Mapped[bool] = mapped_column(default=False)
+    card_group: Mapped[str] = mapped_column(default="", server_default="")
 
 
 class RevisionRow(Base):
@@ -123,11 +124,33 @@ class StencilRow(Base):
     put_away: Mapped[bool] = mapped_column(default=False)
 
 
-class LeftRow(Base):
-    """How much is left of a stock, an ink or a tool, where the maker has counted; without a row there is plenty."""
+class FactsRow(Base):
+    """What the maker knows of a thing on the shelf; without a row nothing, and there is plenty. ``put_away``: off the shelf."""
 
-    __tablename__ = "supply_left"
+    __tablename__ = "shelf_facts"
 
     kind: Mapped[str] = mapped_column(primary_key=True)
     key: Mapped[str] = mapped_column(primary_key=True)
-    left: Mapped[int]
+    document: Mapped[str]
+    put_away: Mapped[bool]
+
+
+class OwnThingRow(Base):
+    """A stamp, tape or tool of the maker's own."""
+
+    __tablename__ = "own_thing"
+
+    kind: Mapped[str] = mapped_column(primary_key=True)
+    key: Mapped[str] = mapped_column(primary_key=True)
+    position: Mapped[int]
+    document: Mapped[str]
+
+
+class BookedRow(Base):
+    """A step of a card of a batch that was done at the bench, and so was taken off the shelf, once."""
+
+    __tablename__ = "bench_booked"
+
+    card_id: Mapped[str] = mapped_column(ForeignKey("card.id", ondelete="CASCADE"), primary_key=True)
+    number: Mapped[int] = mapped_column(primary_key=True)
+    step_id: Mapped[str] = mapped_column(primary_key=True)

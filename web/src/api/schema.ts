@@ -84,6 +84,358 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/things": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Things
+         * @description Everything on the shelf and what is put away; inks as they look on a stock, or on the first.
+         */
+        get: operations["list_things_api_things_get"];
+        put?: never;
+        /**
+         * Add
+         * @description Add an ink, a stock, or a stamp, tape or tool of one's own.
+         */
+        post: operations["add_api_things_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start
+         * @description Put the starter shelf on the shelf, beside what is there.
+         */
+        post: operations["start_api_things_start_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things/{kind}/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change
+         * @description Change a thing or what is known of it.
+         */
+        put: operations["change_api_things__kind___key__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things/put-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Away
+         * @description Take things off the shelf, or bring them back.
+         */
+        post: operations["put_away_api_things_put_away_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things/delete": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Delete
+         * @description Delete things for good.
+         */
+        post: operations["delete_api_things_delete_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things/note": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Note
+         * @description Note the same of several things at once.
+         */
+        post: operations["note_api_things_note_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things/re-ink": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Re Ink
+         * @description Note that pads were re-inked today.
+         */
+        post: operations["re_ink_api_things_re_ink_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Merge
+         * @description Make one of two of the same.
+         */
+        post: operations["merge_api_things_merge_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things/ink/{key}/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Looks
+         * @description An ink on every stock she has.
+         */
+        get: operations["looks_api_things_ink__key__looks_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fit
+         * @description How well an ink would be known by its swatches, and which further one would help most.
+         */
+        post: operations["fit_api_things_fit_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things/brushed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Brushed
+         * @description An ink not yet kept, one and two passes on a stock, sRGB.
+         */
+        post: operations["brushed_api_things_brushed_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read
+         * @description Read a swatch with the reader (a stand-in, with a tray of swatches of its own).
+         */
+        post: operations["read_api_things_read_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things/photo-sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Photo Sheet
+         * @description The swatch sheet to print, ink and photograph.
+         */
+        get: operations["photo_sheet_api_things_photo_sheet_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things/photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Photo
+         * @description The boxes of a photographed swatch sheet, printed on a stock.
+         */
+        post: operations["photo_api_things_photo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things/{kind}.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Csv
+         * @description All things of a kind as CSV.
+         */
+        get: operations["export_csv_api_things__kind__csv_get"];
+        put?: never;
+        /**
+         * Import Csv
+         * @description What a CSV file would change; with ``take`` the rows that are right are taken.
+         */
+        post: operations["import_csv_api_things__kind__csv_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things/inks.gpl": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Palette
+         * @description The inks as a palette.
+         */
+        get: operations["export_palette_api_things_inks_gpl_get"];
+        put?: never;
+        /**
+         * Import Palette
+         * @description What a palette would add; with ``take`` its colours become inks by eye.
+         */
+        post: operations["import_palette_api_things_inks_gpl_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things/offer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Offer
+         * @description What a plan file has that is not on the shelf.
+         */
+        post: operations["offer_api_things_offer_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cards": {
         parameters: {
             query?: never;
@@ -93,7 +445,7 @@ export interface paths {
         };
         /**
          * List Cards
-         * @description Every card, the last changed first.
+         * @description Every card on the table, the last changed first; or every one that is put away.
          */
         get: operations["list_cards_api_cards_get"];
         put?: never;
@@ -186,7 +538,11 @@ export interface paths {
          */
         put: operations["change_card_api_cards__card_id__put"];
         post?: never;
-        delete?: never;
+        /**
+         * Delete Card
+         * @description Delete a card for good that was put away.
+         */
+        delete: operations["delete_card_api_cards__card_id__delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -386,6 +742,26 @@ export interface paths {
          * @description Bring a card back that was put away.
          */
         post: operations["bring_back_api_cards__card_id__bring_back_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/group": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Group Card
+         * @description Put a card into a group.
+         */
+        put: operations["group_card_api_cards__card_id__group_put"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1209,7 +1585,7 @@ export interface paths {
         };
         /**
          * Picture
-         * @description A ground as it would look.
+         * @description A ground as it would look, on a format or a size of one's own.
          */
         get: operations["picture_api_grounds__ground__picture_png_get"];
         put?: never;
@@ -1347,12 +1723,27 @@ export interface components {
                 [key: string]: components["schemas"]["WayOut"][];
             };
             plan: components["schemas"]["PlanModel"];
-            reading: components["schemas"]["ReadingOut"];
+            reading: components["schemas"]["cielo__api__schemas__cards__ReadingOut"];
             /**
              * Now
              * Format: date-time
              */
             now: string;
+        };
+        /** BoxOut */
+        BoxOut: {
+            /** Number */
+            number: number;
+            /** Lab */
+            lab: [
+                number,
+                number,
+                number
+            ];
+            /** Hex */
+            hex: string;
+            /** Inked */
+            inked: boolean;
         };
         /** BrushModel */
         BrushModel: {
@@ -1421,7 +1812,7 @@ export interface components {
              * @default left
              * @enum {string}
              */
-            fold: "left" | "top";
+            fold: "left" | "right" | "top" | "bottom";
             reveals: components["schemas"]["RevealsModel"];
             /**
              * Mats
@@ -1465,7 +1856,7 @@ export interface components {
             /** Revision */
             revision: number;
             plan: components["schemas"]["PlanModel"];
-            reading: components["schemas"]["ReadingOut"];
+            reading: components["schemas"]["cielo__api__schemas__cards__ReadingOut"];
             /** Undoes */
             undoes: string | null;
             /** Redoes */
@@ -1502,6 +1893,10 @@ export interface components {
             inks: string[];
             /** Steps */
             steps: number;
+            /** Group */
+            group: string;
+            /** Away */
+            away: boolean;
         };
         /**
          * ChangeCard
@@ -1515,6 +1910,16 @@ export interface components {
             /** Said */
             said: string;
             plan: components["schemas"]["PlanModel"];
+        };
+        /**
+         * ChangeThing
+         * @description A changed thing; what is left out stays.
+         */
+        ChangeThing: {
+            ink?: components["schemas"]["InkModel"] | null;
+            stock?: components["schemas"]["StockModel"] | null;
+            own?: components["schemas"]["OwnModel"] | null;
+            facts?: components["schemas"]["FactsModel"] | null;
         };
         /** ChartOut */
         ChartOut: {
@@ -1971,6 +2376,41 @@ export interface components {
             /** Makes */
             makes: string;
         };
+        /**
+         * FactsModel
+         * @description What the maker knows of a thing; what is left out is not known, or plenty.
+         */
+        FactsModel: {
+            /** Left */
+            left?: number | null;
+            /** Full */
+            full?: number | null;
+            /**
+             * Since
+             * @default
+             */
+            since: string;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Held */
+            held?: ("hand" | "tape" | "sticky" | "magnet") | null;
+            /** Weight Gsm */
+            weight_gsm?: number | null;
+            /** Takes Water */
+            takes_water?: boolean | null;
+            /** Sheet Width Mm */
+            sheet_width_mm?: number | null;
+            /** Sheet Height Mm */
+            sheet_height_mm?: number | null;
+        };
         /** FadeModel */
         FadeModel: {
             /**
@@ -2006,6 +2446,16 @@ export interface components {
             measure: string;
             /** Source */
             source: string;
+        };
+        /**
+         * FitOut
+         * @description ``residual``: the worst CIEDE2000 of the swatches to what the film gives. ``further``: swatches that would help, the best first.
+         */
+        FitOut: {
+            /** Residual */
+            residual: number;
+            /** Further */
+            further: components["schemas"]["FurtherOut"][];
         };
         /** FitStrip */
         FitStrip: {
@@ -2093,6 +2543,13 @@ export interface components {
             /** Reveal Mm */
             reveal_mm: number;
         };
+        /** FurtherOut */
+        FurtherOut: {
+            /** Words */
+            words: string;
+            /** Tells */
+            tells: number;
+        };
         /**
          * GroundOut
          * @description A ground to start from; ``fewest`` and ``most`` count its colours, ``needs`` are kinds of ink it takes beside them.
@@ -2114,6 +2571,14 @@ export interface components {
             needs: string[];
             /** Suits */
             suits: string;
+        };
+        /**
+         * GroupCard
+         * @description The group a card is put into; "" takes it out of one.
+         */
+        GroupCard: {
+            /** Group */
+            group: string;
         };
         /** HTTPValidationError */
         HTTPValidationError: {
@@ -2213,6 +2678,23 @@ export interface components {
              * @default 0.5
              */
             dye_share: number;
+            /**
+             * Hiding
+             * @default 1
+             */
+            hiding: number;
+            /**
+             * Water
+             * @default usual
+             * @enum {string}
+             */
+            water: "usual" | "reacts" | "waterproof";
+            /**
+             * Dries
+             * @default usual
+             * @enum {string}
+             */
+            dries: "usual" | "slow" | "quick";
         };
         /**
          * InkFactsOut
@@ -2260,6 +2742,23 @@ export interface components {
              * @default 0.5
              */
             dye_share: number;
+            /**
+             * Hiding
+             * @default 1
+             */
+            hiding: number;
+            /**
+             * Water
+             * @default usual
+             * @enum {string}
+             */
+            water: "usual" | "reacts" | "waterproof";
+            /**
+             * Dries
+             * @default usual
+             * @enum {string}
+             */
+            dries: "usual" | "slow" | "quick";
             /** Key */
             key: string;
             /** Name */
@@ -2391,6 +2890,22 @@ export interface components {
             /** Name */
             name: string;
         };
+        /**
+         * LookOut
+         * @description An ink on one of her stocks: one and two passes.
+         */
+        LookOut: {
+            /** Stock */
+            stock: string;
+            /** Name */
+            name: string;
+            /** Stock Hex */
+            stock_hex: string;
+            /** Once */
+            once: string;
+            /** Twice */
+            twice: string;
+        };
         /** MarkOut */
         MarkOut: {
             /** Code */
@@ -2421,6 +2936,18 @@ export interface components {
             /** Stock */
             stock: string;
             reveals: components["schemas"]["RevealsModel"];
+        };
+        /** Merge */
+        Merge: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "ink" | "stock" | "stencil" | "stamp" | "tool" | "tape";
+            /** Keep */
+            keep: string;
+            /** Gone */
+            gone: string;
         };
         /** MotifMaskModel */
         MotifMaskModel: {
@@ -2544,6 +3071,120 @@ export interface components {
             alike: number;
         };
         /**
+         * NewInk
+         * @description An ink to add: what it is, called by a name; Cielo makes its key.
+         */
+        NewInk: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "dye" | "pigment" | "hybrid" | "alcohol" | "white" | "metallic" | "clear" | "paste" | "powder";
+            /**
+             * Laydown
+             * @default film
+             * @enum {string}
+             */
+            laydown: "film" | "broken";
+            measured_on?: components["schemas"]["PaperModel"] | null;
+            /** Swatches */
+            swatches: components["schemas"]["SwatchModel"][];
+            over_black?: components["schemas"]["SwatchModel"] | null;
+            /**
+             * Dye Share
+             * @default 0.5
+             */
+            dye_share: number;
+            /**
+             * Hiding
+             * @default 1
+             */
+            hiding: number;
+            /**
+             * Water
+             * @default usual
+             * @enum {string}
+             */
+            water: "usual" | "reacts" | "waterproof";
+            /**
+             * Dries
+             * @default usual
+             * @enum {string}
+             */
+            dries: "usual" | "slow" | "quick";
+            /** Name */
+            name: string;
+        };
+        /** NewOwn */
+        NewOwn: {
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "stamp" | "tool" | "tape";
+            /** Size Mm */
+            size_mm?: number | null;
+            /**
+             * Makes
+             * @default
+             */
+            makes: string;
+            /**
+             * Of
+             * @default
+             */
+            of: string;
+        };
+        /** NewStock */
+        NewStock: {
+            /** Name */
+            name: string;
+            paper: components["schemas"]["PaperModel"];
+            /**
+             * Thickness Mm
+             * @default 0.3
+             */
+            thickness_mm: number;
+            /**
+             * Translucent
+             * @default false
+             */
+            translucent: boolean;
+        };
+        /**
+         * NewThing
+         * @description One of the three, and what is known of it.
+         */
+        NewThing: {
+            ink?: components["schemas"]["NewInk"] | null;
+            stock?: components["schemas"]["NewStock"] | null;
+            own?: components["schemas"]["NewOwn"] | null;
+            /**
+             * @default {
+             *       "since": "",
+             *       "place": "",
+             *       "note": ""
+             *     }
+             */
+            facts: components["schemas"]["FactsModel"];
+        };
+        /**
+         * NoteFacts
+         * @description The same noted of several things at once.
+         */
+        NoteFacts: {
+            /** Things */
+            things: components["schemas"]["ThingKey"][];
+            /** Place */
+            place?: string | null;
+            /** Left */
+            left?: number | null;
+            /** Full */
+            full?: number | null;
+        };
+        /**
          * NoteLeft
          * @description How much is left of something on the shelf; None for plenty.
          */
@@ -2571,6 +3212,16 @@ export interface components {
             /** Yields */
             yields: string[];
         };
+        /**
+         * OfferOut
+         * @description What a plan file has that is not on the shelf.
+         */
+        OfferOut: {
+            /** Inks */
+            inks: components["schemas"]["InkModel"][];
+            /** Stocks */
+            stocks: components["schemas"]["StockModel"][];
+        };
         /** OpeningOut */
         OpeningOut: {
             /** Key */
@@ -2586,6 +3237,33 @@ export interface components {
             card: components["schemas"]["CardOut"];
             /** Moves */
             moves: string[];
+        };
+        /**
+         * OwnModel
+         * @description A stamp, tape or tool of the maker's own.
+         */
+        OwnModel: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "stamp" | "tool" | "tape";
+            /** Size Mm */
+            size_mm?: number | null;
+            /**
+             * Makes
+             * @default
+             */
+            makes: string;
+            /**
+             * Of
+             * @default
+             */
+            of: string;
         };
         /** PaperModel */
         PaperModel: {
@@ -2844,6 +3522,21 @@ export interface components {
             tool?: string | null;
         };
         /**
+         * PreviewOut
+         * @description What a file would change, row by row; ``taken`` when it was.
+         */
+        PreviewOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "ink" | "stock" | "stencil" | "stamp" | "tool" | "tape";
+            /** Rows */
+            rows: components["schemas"]["RowOut"][];
+            /** Taken */
+            taken: boolean;
+        };
+        /**
          * Problem
          * @description What was wrong (``reason``), where (``field``), and what to do (``mend``); ``detail`` is all of it as one sentence.
          */
@@ -2904,28 +3597,27 @@ export interface components {
             /** Inks */
             inks: components["schemas"]["InkModel"][];
         };
-        /** ReadingOut */
-        ReadingOut: {
-            /** Panel Width Mm */
-            panel_width_mm: number;
-            /** Panel Height Mm */
-            panel_height_mm: number;
-            /** Stock Hex */
-            stock_hex: string;
-            /** Steps */
-            steps: components["schemas"]["StepReadingOut"][];
-            /** Findings */
-            findings: components["schemas"]["FindingOut"][];
-            /** Inks */
-            inks: components["schemas"]["InkOnStockOut"][];
-            /** Masks */
-            masks: components["schemas"]["MaskOut"][];
-            /** Focal */
-            focal: components["schemas"]["FocalOut"][];
-            /** Holds */
-            holds: components["schemas"]["DrawnOut"][];
-            /** Cuts */
-            cuts: components["schemas"]["DrawnOut"][];
+        /** PutAway */
+        PutAway: {
+            /** Things */
+            things: components["schemas"]["ThingKey"][];
+            /**
+             * Away
+             * @default true
+             */
+            away: boolean;
+        };
+        /** ReInk */
+        ReInk: {
+            /** Keys */
+            keys: string[];
+        };
+        /** ReadTray */
+        ReadTray: {
+            /** Stock */
+            stock: string;
+            /** Swatch */
+            swatch: number;
         };
         /** RevealsModel */
         RevealsModel: {
@@ -2949,6 +3641,24 @@ export interface components {
              * @description millimetres
              */
             bottom_mm: number;
+        };
+        /** RowOut */
+        RowOut: {
+            /** Row */
+            row: number;
+            /** Name */
+            name: string;
+            /**
+             * Does
+             * @enum {string}
+             */
+            does: "add" | "change" | "same" | "wrong";
+            /** Field */
+            field: string;
+            /** Why */
+            why: string;
+            /** Mend */
+            mend: string;
         };
         /** SchoolsModel */
         SchoolsModel: {
@@ -2981,6 +3691,11 @@ export interface components {
              * @default 3
              */
             owned: number;
+        };
+        /** Several */
+        Several: {
+            /** Things */
+            things: components["schemas"]["ThingKey"][];
         };
         /** SheetOut */
         SheetOut: {
@@ -3057,7 +3772,8 @@ export interface components {
         };
         /**
          * StartCard
-         * @description A new card with nothing laid: a format, a stock from the shelf.
+         * @description A new card with nothing laid, on a stock from the shelf: a format or a size of one's own, laid upright or across, folded at any
+         *     side, with a panel of its own size where one is given.
          */
         StartCard: {
             /** Title */
@@ -3069,7 +3785,22 @@ export interface components {
              */
             units: "in" | "cm";
             /** Format */
-            format: string;
+            format?: string | null;
+            /** Width Mm */
+            width_mm?: number | null;
+            /** Height Mm */
+            height_mm?: number | null;
+            /**
+             * Across
+             * @default false
+             */
+            across: boolean;
+            /** Fold */
+            fold?: ("top" | "bottom" | "left" | "right") | null;
+            /** Panel Width Mm */
+            panel_width_mm?: number | null;
+            /** Panel Height Mm */
+            panel_height_mm?: number | null;
             /** Stock */
             stock: string;
         };
@@ -3104,7 +3835,22 @@ export interface components {
              */
             units: "in" | "cm";
             /** Format */
-            format: string;
+            format?: string | null;
+            /** Width Mm */
+            width_mm?: number | null;
+            /** Height Mm */
+            height_mm?: number | null;
+            /**
+             * Across
+             * @default false
+             */
+            across: boolean;
+            /** Fold */
+            fold?: ("top" | "bottom" | "left" | "right") | null;
+            /** Panel Width Mm */
+            panel_width_mm?: number | null;
+            /** Panel Height Mm */
+            panel_height_mm?: number | null;
             /** Stock */
             stock: string;
             /** Inks */
@@ -3124,7 +3870,22 @@ export interface components {
              */
             units: "in" | "cm";
             /** Format */
-            format: string;
+            format?: string | null;
+            /** Width Mm */
+            width_mm?: number | null;
+            /** Height Mm */
+            height_mm?: number | null;
+            /**
+             * Across
+             * @default false
+             */
+            across: boolean;
+            /** Fold */
+            fold?: ("top" | "bottom" | "left" | "right") | null;
+            /** Panel Width Mm */
+            panel_width_mm?: number | null;
+            /** Panel Height Mm */
+            panel_height_mm?: number | null;
             /** Stock */
             stock: string;
             /** Ground */
@@ -3392,6 +4153,49 @@ export interface components {
              */
             keeps: "inside" | "outside";
         };
+        /** ThingKey */
+        ThingKey: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "ink" | "stock" | "stencil" | "stamp" | "tool" | "tape";
+            /** Key */
+            key: string;
+        };
+        /**
+         * ThingOut
+         * @description A thing on the shelf; ``hexes`` are its colours (of an ink one and two passes on the stock looked on), ``lightness`` of the first.
+         */
+        ThingOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "ink" | "stock" | "stencil" | "stamp" | "tool" | "tape";
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            ink: components["schemas"]["InkModel"] | null;
+            stock: components["schemas"]["StockModel"] | null;
+            own: components["schemas"]["OwnModel"] | null;
+            facts: components["schemas"]["FactsModel"];
+            /** Away */
+            away: boolean;
+            /** Can Delete */
+            can_delete: boolean;
+            /** Low */
+            low: boolean;
+            /** Hexes */
+            hexes: string[];
+            /** Lightness */
+            lightness: number;
+            /** Family */
+            family: string;
+            /** Last Used */
+            last_used: string;
+        };
         /** TimerOut */
         TimerOut: {
             /** Number */
@@ -3561,6 +4365,47 @@ export interface components {
              * @description millimetres
              */
             height_mm: number;
+        };
+        /** ReadingOut */
+        cielo__api__schemas__cards__ReadingOut: {
+            /** Panel Width Mm */
+            panel_width_mm: number;
+            /** Panel Height Mm */
+            panel_height_mm: number;
+            /** Stock Hex */
+            stock_hex: string;
+            /** Steps */
+            steps: components["schemas"]["StepReadingOut"][];
+            /** Findings */
+            findings: components["schemas"]["FindingOut"][];
+            /** Inks */
+            inks: components["schemas"]["InkOnStockOut"][];
+            /** Masks */
+            masks: components["schemas"]["MaskOut"][];
+            /** Focal */
+            focal: components["schemas"]["FocalOut"][];
+            /** Holds */
+            holds: components["schemas"]["DrawnOut"][];
+            /** Cuts */
+            cuts: components["schemas"]["DrawnOut"][];
+        };
+        /**
+         * ReadingOut
+         * @description A swatch as it was read.
+         */
+        cielo__api__schemas__things__ReadingOut: {
+            /** Lab */
+            lab: [
+                number,
+                number,
+                number
+            ];
+            /** Hex */
+            hex: string;
+            /** Repeatability */
+            repeatability: number;
+            /** Left Out */
+            left_out: number;
         };
     };
     responses: never;
@@ -3751,9 +4596,1282 @@ export interface operations {
             };
         };
     };
-    list_cards_api_cards_get: {
+    list_things_api_things_get: {
+        parameters: {
+            query?: {
+                stock?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThingOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_api_things_post: {
         parameters: {
             query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewThing"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    start_api_things_start_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    change_api_things__kind___key__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "ink" | "stock" | "stencil" | "stamp" | "tool" | "tape";
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeThing"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_away_api_things_put_away_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutAway"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_api_things_delete_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Several"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    note_api_things_note_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteFacts"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    re_ink_api_things_re_ink_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReInk"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    merge_api_things_merge_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Merge"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    looks_api_things_ink__key__looks_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    fit_api_things_fit_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewInk"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FitOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    brushed_api_things_brushed_post: {
+        parameters: {
+            query: {
+                stock: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewInk"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: string;
+                    };
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_api_things_read_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadTray"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["cielo__api__schemas__things__ReadingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    photo_sheet_api_things_photo_sheet_pdf_get: {
+        parameters: {
+            query?: {
+                units?: "in" | "cm";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    photo_api_things_photo_post: {
+        parameters: {
+            query: {
+                stock: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "image/jpeg": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoxOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_csv_api_things__kind__csv_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "ink" | "stock" | "stencil" | "stamp" | "tool" | "tape";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    import_csv_api_things__kind__csv_post: {
+        parameters: {
+            query?: {
+                take?: boolean;
+            };
+            header?: never;
+            path: {
+                kind: "ink" | "stock" | "stencil" | "stamp" | "tool" | "tape";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PreviewOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_palette_api_things_inks_gpl_get: {
+        parameters: {
+            query?: {
+                stock?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    import_palette_api_things_inks_gpl_post: {
+        parameters: {
+            query: {
+                stock: string;
+                kind?: "dye" | "pigment" | "hybrid" | "alcohol" | "white" | "metallic" | "clear" | "paste" | "powder";
+                take?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/plain": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PreviewOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    offer_api_things_offer_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": unknown;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_cards_api_cards_get: {
+        parameters: {
+            query?: {
+                away?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -4154,6 +6272,67 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["CardOut"];
                 };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_card_api_cards__card_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not Found */
             404: {
@@ -4801,6 +6980,71 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    group_card_api_cards__card_id__group_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroupCard"];
+            };
+        };
         responses: {
             /** @description Successful Response */
             204: {
@@ -7611,10 +9855,12 @@ export interface operations {
     picture_api_grounds__ground__picture_png_get: {
         parameters: {
             query: {
-                format: string;
                 stock: string;
                 ink: string[];
                 dpi?: number;
+                format?: string | null;
+                width_mm?: number | null;
+                height_mm?: number | null;
             };
             header?: never;
             path: {

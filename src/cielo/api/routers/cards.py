@@ -13,6 +13,7 @@ from cielo.api.schemas.cards import (
     CardSummary,
     ChangeCard,
     Edit,
+    GroupCard,
     LaidHereOut,
     LayGround,
     OrderedOut,
@@ -43,29 +44,29 @@ PNG: dict[str, Any] = {"response_class": Response, "responses": {200: {"content"
 
 
 @router.get("")
-def list_cards(store: StoreOfApp) -> list[CardSummary]:
-    """Every card, the last changed first."""
-    return [CardSummary.of(revision) for revision in cards.list_cards(store)]
+def list_cards(store: StoreOfApp, away: bool = False) -> list[CardSummary]:
+    """Every card on the table, the last changed first; or every one that is put away."""
+    return [CardSummary.of(card) for card in cards.list_cards(store, away=away)]
 
 
 @router.post("", status_code=201)
 def start_card(body: StartCard, store: StoreOfApp) -> CardOut:
     """Start a card with nothing laid yet."""
-    plan = cards.empty_plan(body.title, body.units, body.format, find_stock(store, body.stock))
+    plan = cards.empty_plan(body.title, body.units, body.card, find_stock(store, body.stock))
     return card_out(cards.start_card(store, plan, f"start {body.title}"))
 
 
 @router.post("/on-ground", status_code=201)
 def start_on_ground(body: StartOnGround, store: StoreOfApp) -> CardOut:
     """Start a card with a ground laid out from inks of the shelf."""
-    plan = cards.plan_on_ground(store, body.title, body.units, body.format, body.stock, body.inks, body.ground)
+    plan = cards.plan_on_ground(store, body.title, body.units, body.card, body.stock, body.inks, body.ground)
     return card_out(cards.start_card(store, plan, f"start {body.title}"))
 
 
 @router.post("/on-gradient", status_code=201)
 def start_on_gradient(body: StartOnGradient, store: StoreOfApp) -> CardOut:
     """Start a card with a banded gradient laid out from inks of the shelf; all of it, or no card."""
-    plan = cards.plan_with_gradient(store, body.title, body.units, body.format, body.stock, body.inks, body.wish())
+    plan = cards.plan_with_gradient(store, body.title, body.units, body.card, body.stock, body.inks, body.wish())
     return card_out(cards.start_card(store, plan, f"start {body.title}"))
 
 
@@ -161,6 +162,18 @@ def put_away(card_id: CardId, store: StoreOfApp) -> None:
 def bring_back(card_id: CardId, store: StoreOfApp) -> None:
     """Bring a card back that was put away."""
     cards.put_away(store, card_id, False)
+
+
+@router.put("/{card_id}/group", status_code=204)
+def group_card(card_id: CardId, body: GroupCard, store: StoreOfApp) -> None:
+    """Put a card into a group."""
+    cards.group_card(store, card_id, body.group)
+
+
+@router.delete("/{card_id}", status_code=204)
+def delete_card(card_id: CardId, store: StoreOfApp) -> None:
+    """Delete a card for good that was put away."""
+    cards.delete_card(store, card_id)
 
 
 @router.get("/{card_id}/picture.png", **PNG)

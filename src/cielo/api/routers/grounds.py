@@ -7,7 +7,7 @@ from fastapi import APIRouter, Query, Response
 from cielo.api.dependencies import StoreOfApp
 from cielo.api.schemas.cards import GroundOut
 from cielo.api.schemas.problem import REFUSALS
-from cielo.app.cards import plan_on_ground
+from cielo.app.cards import CardWish, plan_on_ground
 from cielo.app.pictures import panel_png
 from cielo.core.sequence.grounds import GROUNDS
 from cielo.exchange.materials_model import Key
@@ -28,11 +28,14 @@ def list_grounds() -> list[GroundOut]:
 def picture(
     ground: Key,
     store: StoreOfApp,
-    card_format: Annotated[Key, Query(alias="format")],
     stock: Key,
     ink: Inks,
     dpi: Annotated[float, Query(ge=4, le=60, allow_inf_nan=False)] = 18,
+    card_format: Annotated[Key | None, Query(alias="format")] = None,
+    width_mm: Annotated[float | None, Query(ge=20, le=600)] = None,
+    height_mm: Annotated[float | None, Query(ge=20, le=600)] = None,
 ) -> Response:
-    """A ground as it would look."""
-    plan = plan_on_ground(store, "", "in", card_format, stock, tuple(ink), ground)
+    """A ground as it would look, on a format or a size of one's own."""
+    wish = CardWish(card_format, width_mm, height_mm)
+    plan = plan_on_ground(store, "", "in", wish, stock, tuple(ink), ground)
     return Response(panel_png(plan, dpi), media_type="image/png", headers={"cache-control": "private, max-age=600"})

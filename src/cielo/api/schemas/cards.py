@@ -4,15 +4,15 @@ from typing import Annotated, Any, Literal, Self
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from cielo.app.cards import Basis, CardOnDesk
+from cielo.app.cards import Basis, CardOnDesk, CardWish, ListedCard
 from cielo.app.reading import Reading
+from cielo.core.bounds import Side
 from cielo.core.optics.spectra import hex_from_lab
-from cielo.core.plan import Edge, Fade
+from cielo.core.plan import Edge, Fade, Fold
 from cielo.core.sequence.gradient import GradientWish, SeamSchool
 from cielo.core.units import Units
 from cielo.exchange.materials_model import InkModel, Key, Name, StockModel
 from cielo.exchange.plan_file import DiscModel, FadeModel, Motif, PlanModel
-from cielo.store.cards import Revision
 
 RevisionNumber = Annotated[int, Field(ge=0, le=2**31 - 1)]
 
@@ -202,10 +202,12 @@ class CardSummary(BaseModel):
     stock_hex: str
     inks: list[str]
     steps: int
+    group: str
+    away: bool
 
     @classmethod
-    def of(cls, revision: Revision) -> Self:
-        plan = revision.plan
+    def of(cls, card: ListedCard) -> Self:
+        revision, plan = card.revision, card.revision.plan
         return cls(
             id=revision.card_id,
             revision=revision.number,
@@ -219,6 +221,8 @@ class CardSummary(BaseModel):
             stock_hex=hex_from_lab(plan.stock.paper.lab),
             inks=[ink.name for ink in plan.inks],
             steps=len(plan.steps),
+            group=card.group,
+            away=card.away,
         )
 
 
@@ -251,12 +255,32 @@ class CardOut(BaseModel):
 
 
 class StartCard(Body):
-    """A new card with nothing laid: a format, a stock from the shelf."""
+    """A new card with nothing laid, on a stock from the shelf: a format or a size of one's own, laid upright or across, folded at any
+    side, with a panel of its own size where one is given."""
 
     title: Name
     units: Units = "in"
-    format: Key
+    format: Key | None = None
+    width_mm: Side | None = None
+    height_mm: Side | None = None
+    across: bool = False
+    fold: Fold | None = None
+    panel_width_mm: Side | None = None
+    panel_height_mm: Side | None = None
     stock: Key
+
+    @property
+    def card(self) -> CardWish:
+        sizes = {
+            name: getattr(self, name) for name in ("width_mm", "height_mm", "across", "fold", "panel_width_mm", "panel_height_mm")
+        }
+        return CardWish(self.format, **sizes)
+
+
+class GroupCard(Body):
+    """The group a card is put into; "" takes it out of one."""
+
+    group: Annotated[str, Field(max_length=60)]
 
 
 class StartOnGround(StartCard):

@@ -12,7 +12,7 @@ from cielo.core.optics.hue import say_colour
 from cielo.core.optics.layering import reflectance_of_stack
 from cielo.core.optics.lights import LIGHTS
 from cielo.core.optics.spectra import hex_from_lab
-from cielo.core.optics.water import SET_FREE, reflectance_after_water, reflectance_while_wet
+from cielo.core.optics.water import frees, reflectance_after_water, reflectance_while_wet
 from cielo.core.sequence.lightness import lightness_on
 from cielo.core.simulation.strip import PER_MM, Strip
 from cielo.exchange.materials_model import ColourModel, Key
@@ -122,7 +122,7 @@ NOTES = {
 
 def _facts(chart: Chart, ink: Ink) -> InkFactsOut:
     paper = chart.stock.paper
-    free = SET_FREE[ink.kind]
+    free = frees(ink)
     note = NOTES.get(ink.kind, "")
     if ink.over_black is None and ink.kind in ("pigment", "hybrid", "white", "metallic"):
         note += " How well it hides is guessed; a swatch over black would tell."

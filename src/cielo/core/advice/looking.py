@@ -65,7 +65,7 @@ def dried_minutes(steps: Iterable[Step]) -> float:
 
 def wants_minutes(plan: Plan, step: Brush) -> float:
     """How long a laying dries in the air before it is handled."""
-    return ink_wants(plan.ink(step.ink).kind, plan.stock.paper.surface)
+    return ink_wants(plan.ink(step.ink), plan.stock.paper.surface)
 
 
 def add_before(plan: Plan, step: Step, at: Step | None) -> Plan:

@@ -21,7 +21,6 @@ from cielo.core.advice.looking import (
     prints,
     strongest,
 )
-from cielo.core.materials import OPEN_KINDS
 from cielo.core.plan import Brush, Dry, Plan, Prepare, WipeBeads, move_step, replace_step
 from cielo.core.simulation.contact import Contact
 from cielo.core.simulation.contrast import passes_to_stand_out, stands_out
@@ -43,7 +42,7 @@ def powder_on_open_ink(plan: Plan, contact: Contact) -> Iterator[Finding]:
             continue
         earlier = before(plan, step)
         for at, other in enumerate(earlier):
-            if not isinstance(other, Brush) or plan.ink(other.ink).kind not in OPEN_KINDS:
+            if not isinstance(other, Brush) or not plan.ink(other.ink).stays_open:
                 continue
             if dried_minutes(earlier[at + 1 :]) >= OPEN_MINUTES:
                 continue

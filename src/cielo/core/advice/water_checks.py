@@ -7,7 +7,7 @@ import numpy as np
 
 from cielo.core.advice.finding import Finding, Remedy
 from cielo.core.advice.looking import TOO_SMALL, after, area, before, first_that_clears, prints, strongest, with_step
-from cielo.core.optics.water import SET_FREE
+from cielo.core.optics.water import frees
 from cielo.core.plan import Brush, Dry, Plan, Water, WetArea, masks_on, move_step, without_steps
 from cielo.core.simulation.contact import Contact
 from cielo.core.simulation.laydown import Map, water_laid
@@ -38,7 +38,7 @@ def water_on_soluble_outline(plan: Plan, contact: Contact) -> Iterator[Finding]:
     for water in [step for step in plan.steps if isinstance(step, Water)]:
         wet = _wet(plan, water, contact)
         for outline in before(plan, water):
-            if not isinstance(outline, Brush) or not prints(outline) or SET_FREE[plan.ink(outline.ink).kind] < REACTS:
+            if not isinstance(outline, Brush) or not prints(outline) or frees(plan.ink(outline.ink)) < REACTS:
                 continue
             touched = np.minimum(contact.maps[outline.id], wet)
             if area(touched, 0.05) < TOO_SMALL / 4:
@@ -95,9 +95,7 @@ def overwatered(plan: Plan, contact: Contact) -> Iterator[Finding]:
         if not isinstance(step, Water) or step.amount != "heavy" or _is_dropped_into(plan, step):
             continue
         wet = _wet(plan, step, contact)
-        reactive = [
-            contact.maps[b.id] for b in before(plan, step) if isinstance(b, Brush) and SET_FREE[plan.ink(b.ink).kind] > 0.3
-        ]
+        reactive = [contact.maps[b.id] for b in before(plan, step) if isinstance(b, Brush) and frees(plan.ink(b.ink)) > 0.3]
         if not reactive:
             continue
         bleached = np.minimum(wet, np.max(reactive, axis=0))
@@ -124,9 +122,7 @@ def water_does_nothing(plan: Plan, contact: Contact) -> Iterator[Finding]:
             continue
         wet = _wet(plan, step, contact)
         moved = [
-            SET_FREE[plan.ink(b.ink).kind] * np.minimum(contact.maps[b.id], 1) * wet
-            for b in before(plan, step)
-            if isinstance(b, Brush)
+            frees(plan.ink(b.ink)) * np.minimum(contact.maps[b.id], 1) * wet for b in before(plan, step) if isinstance(b, Brush)
         ]
         if moved and area(np.max(moved, axis=0), 0.01) > TOO_SMALL:
             continue

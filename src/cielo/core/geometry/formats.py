@@ -1,8 +1,8 @@
 """Card formats. Sources: A6 and A5 by ISO 216; DL by ISO 269 as a third of A4; the others are common practice, no source."""
 
 from dataclasses import dataclass
-from typing import Literal
 
+from cielo.core.plan import Fold
 from cielo.core.units import inches
 
 
@@ -14,7 +14,7 @@ class CardFormat:
     name: str
     width_mm: float
     height_mm: float
-    fold: Literal["left", "top"]
+    fold: Fold
     reveal_mm: float
 
 

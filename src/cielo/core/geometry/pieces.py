@@ -100,7 +100,7 @@ def _straight(key: str, name: str, of: str, size: tuple[float, float], note: str
 
 def _base(card: Card, units: Units) -> Piece:
     """The folded base laid open, with the line to score."""
-    across = card.fold == "left"
+    across = card.fold in ("left", "right")
     width, height = (2 * card.width_mm, card.height_mm) if across else (card.width_mm, 2 * card.height_mm)
     score = [(card.width_mm, 0), (card.width_mm, height)] if across else [(0, card.height_mm), (width, card.height_mm)]
     at = say_length(card.width_mm if across else card.height_mm, units)

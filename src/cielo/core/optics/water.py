@@ -28,6 +28,16 @@ WET_DENSER: dict[InkKind, float] = {
 }  # fmt: skip
 
 
+# What an ink that the maker found to react, or not to, gives up: judgement.
+REACTING, WATERPROOF = 0.5, 0.0
+
+
+def frees(ink: Ink) -> float:
+    """The share of a dry film of an ink that a full drop of water sets free, 0..1."""
+    usual = SET_FREE[ink.kind]
+    return {"usual": usual, "reacts": max(usual, REACTING), "waterproof": WATERPROOF}[ink.water]
+
+
 @dataclass(frozen=True)
 class Lifted:
     """Where the ink of a drop's place goes: shares that sum to 1."""
@@ -37,16 +47,16 @@ class Lifted:
     blotted: float
 
 
-def lift(kind: InkKind, water: float, blot: bool) -> Lifted:
+def lift(ink: Ink, water: float, blot: bool) -> Lifted:
     """A drop on dry ink. ``water`` 0..1: 0 is dry, 1 a full drop left for seconds; ``blot``: taken up, or left to dry."""
-    free = SET_FREE[kind] * float(np.clip(water, 0.0, 1.0))
+    free = frees(ink) * float(np.clip(water, 0.0, 1.0))
     taken = free * BLOTTED if blot else 0.0
     return Lifted(1 - free, free - taken, taken)
 
 
 def reflectance_after_water(paper: Paper, ink: Ink, strength: float) -> Array:
     """The middle of a full drop, blotted, on ``strength`` full applications of an ink: (31,)."""
-    left = lift(ink.kind, 1.0, blot=True).left
+    left = lift(ink, 1.0, blot=True).left
     return reflectance_of_stack(paper, {ink.key: ink}, [(ink.key, strength * left)])
 
 

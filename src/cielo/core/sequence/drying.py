@@ -2,7 +2,7 @@
 
 from math import ceil
 
-from cielo.core.materials import DRYING_MINUTES, FASTER, InkKind, Surface
+from cielo.core.materials import DRIES_LONGER, DRYING_MINUTES, FASTER, Ink, Surface
 from cielo.core.plan import Brush, Dry, DryingWay, Plan, Water
 
 # How much longer than on plain cardstock ink stays wet on a surface.
@@ -13,9 +13,9 @@ WATER_MINUTES = 8.0
 LEAST_MINUTES = 0.5
 
 
-def ink_wants(kind: InkKind, surface: Surface) -> float:
-    """How long an ink of a kind dries in the air on a surface before it is handled or laid over, minutes."""
-    return DRYING_MINUTES[kind] * SLOWER[surface]
+def ink_wants(ink: Ink, surface: Surface) -> float:
+    """How long an ink dries in the air on a surface before it is handled or laid over, minutes."""
+    return DRYING_MINUTES[ink.kind] * DRIES_LONGER[ink.dries] * SLOWER[surface]
 
 
 def water_wants(surface: Surface) -> float:
@@ -35,7 +35,7 @@ def suggested_minutes(plan: Plan, step: Dry, way: DryingWay | None = None) -> fl
         if isinstance(earlier, Dry):
             break
         if isinstance(earlier, Brush):
-            wants = max(wants, ink_wants(plan.ink(earlier.ink).kind, surface))
+            wants = max(wants, ink_wants(plan.ink(earlier.ink), surface))
         elif isinstance(earlier, Water):
             wants = max(wants, water_wants(surface))
     return in_half_minutes(wants / FASTER[way or step.way])

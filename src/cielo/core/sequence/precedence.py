@@ -6,8 +6,8 @@ Whether two brushings touch is a matter of the picture, so the answer is passed 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 
-from cielo.core.materials import OPEN_KINDS, RESIST_KINDS, TOOLS
-from cielo.core.optics.water import SET_FREE
+from cielo.core.materials import RESIST_KINDS, TOOLS
+from cielo.core.optics.water import frees
 from cielo.core.plan import (
     Brush,
     Dry,
@@ -155,7 +155,7 @@ def _embossing(plan: Plan, meets: Meets) -> list[Precedence]:
             ]
         for other in brushings:
             dried = any(isinstance(s, Dry) for s in plan.steps[plan.index_of(other.id) : at])
-            if plan.schools.emboss == "first" and plan.ink(other.ink).kind in OPEN_KINDS and not dried:
+            if plan.schools.emboss == "first" and plan.ink(other.ink).stays_open and not dried:
                 why = f"Powder would stick to {plan.ink(other.ink).name} wherever it is still open: emboss first."
                 rules.append(Precedence(powder.id, other.id, "emboss-first", why))
             if plan.schools.emboss == "last" and is_print(plan, other) and meets(powder.id, other.id):
@@ -172,10 +172,10 @@ def _water(plan: Plan, meets: Meets) -> list[Precedence]:
         for step in plan.steps[:at]:
             if not isinstance(step, Brush):
                 continue
-            if is_print(plan, step) and SET_FREE[plan.ink(step.ink).kind] > 0.1:
+            if is_print(plan, step) and frees(plan.ink(step.ink)) > 0.1:
                 why = f"Water would dissolve the print in {plan.ink(step.ink).name}."
                 rules.append(Precedence(water.id, step.id, "water-before-outline", why))
-            elif SET_FREE[plan.ink(step.ink).kind] > 0.1:
+            elif frees(plan.ink(step.ink)) > 0.1:
                 rules.append(Precedence(step.id, water.id, "ink-before-water", "Water works on ink that is there and dry."))
     return rules
 

@@ -23,8 +23,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from cielo.core.keeping import KEPT
-from cielo.core.materials import OPEN_KINDS, RESIST_KINDS
-from cielo.core.optics.water import BLOTTED, SET_FREE
+from cielo.core.materials import RESIST_KINDS
+from cielo.core.optics.water import BLOTTED, frees
 from cielo.core.plan import Brush, Dry, Plan, Water, masks_on
 from cielo.core.simulation.grid import Grid, grid_of
 from cielo.core.simulation.laydown import LARGEST_KEPT, strength_laid, water_laid, water_spots
@@ -61,7 +61,7 @@ def layings(plan: Plan, grid: Grid) -> list[Laying]:
             kind = plan.ink(step.ink).kind
             if kind in RESIST_KINDS and still_open:
                 strength = np.maximum(strength, np.minimum(np.max(still_open, axis=0), 1))
-            if kind in OPEN_KINDS:
+            if plan.ink(step.ink).stays_open:
                 still_open.append(strength)
             laid.append(Laying(step, strength, step.onto == "wet" and wet))
             wet = True
@@ -78,7 +78,7 @@ def _after_water(plan: Plan, step: Water, on: frozenset[str], grid: Grid, laid: 
     powders: list[Laying] = []  # those above, from the top down
     for laying in reversed(laid):
         kind = plan.ink(laying.step.ink).kind
-        strength = _washed(plan, step, on, grid, laying, powders) if SET_FREE[kind] > 0 else laying.strength
+        strength = _washed(plan, step, on, grid, laying, powders) if frees(plan.ink(laying.step.ink)) > 0 else laying.strength
         after.append(laying._replace(strength=strength))
         if kind in RESIST_KINDS:
             powders.append(laying)
@@ -92,7 +92,7 @@ def _washed(plan: Plan, step: Water, on: frozenset[str], grid: Grid, laying: Lay
     anew.
     """
     wet = water_laid(plan, step, on, grid)
-    free = SET_FREE[plan.ink(laying.step.ink).kind]
+    free = frees(plan.ink(laying.step.ink))
     made_of = (laying.strength, wet, *(powder.strength for powder in above))
     # Kept with the maps it comes from, so that those are not taken for others.
     key = ("washed", free, step.blot, step.seed, *(id(made) for made in made_of))

@@ -1,0 +1,18 @@
+"""The command line. Exit codes: 0 fine, 1 the plan has problems (check), 2 bad input, told with file, field and mend."""
+
+import sys
+
+from cielo.cli import cutting, plans, serving, shelf
+from cielo.cli.common import app
+from cielo.errors import CieloError, Contradiction
+
+__all__ = ["app", "cutting", "main", "plans", "serving", "shelf"]
+
+
+def main() -> None:
+    """Run a command; turn a refusal into a sentence and exit code 2."""
+    try:
+        app()
+    except CieloError as error:
+        print(f"cielo: {error.sentence}", file=sys.stderr)
+        sys.exit(1 if isinstance(error, Contradiction) else 2)

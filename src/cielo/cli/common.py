@@ -1,0 +1,72 @@
+"""What all commands share: the application, their options, files in and out with words for what fails."""
+
+import json
+from pathlib import Path
+from typing import Annotated, Any
+
+import typer
+
+from cielo.errors import BadInput, CieloError, Contradiction
+
+app = typer.Typer(no_args_is_help=True, add_completion=False, help="Plans, predicts and guides card backgrounds.")
+
+PlanFile = Annotated[Path, typer.Argument(metavar="PLAN", help="a plan file, *.cielo.json")]
+AsJson = Annotated[bool, typer.Option("--json", help="answer as JSON")]
+Database = Annotated[Path | None, typer.Option("--db", help="the database file")]
+Port = Annotated[int, typer.Option(min=0, max=65535, help="the port on 127.0.0.1; 0 takes a free one")]
+
+
+class About:
+    """Names the file in every refusal raised inside."""
+
+    def __init__(self, path: Path) -> None:
+        self.path = path
+
+    def __enter__(self) -> None:
+        return None
+
+    def __exit__(self, _kind: object, error: BaseException | None, _trace: object) -> None:
+        if isinstance(error, CieloError):
+            field = f"{self.path.name}, {error.field}" if error.field else self.path.name
+            kind = Contradiction if isinstance(error, Contradiction) else BadInput
+            raise kind(error.reason, field=field, mend=error.mend) from error
+
+
+def plan_of(path: Path) -> Any:
+    from cielo.exchange.plan_file import read_plan
+
+    return read_plan(read_file(path))
+
+
+def read_file(path: Path) -> bytes:
+    from cielo.exchange.reading import LARGEST_BYTES
+
+    try:
+        with path.open("rb") as file:
+            return file.read(LARGEST_BYTES + 1)
+    except OSError as error:
+        raise BadInput(f"cannot be read: {error.strerror}.", mend="Check the name and the folder.") from error
+
+
+def write_file(path: Path, data: bytes) -> None:
+    try:
+        path.write_bytes(data)
+    except OSError as error:
+        raise BadInput(f"cannot be written: {error.strerror}.", field=str(path), mend="Check the folder.") from error
+
+
+def make_folder(path: Path) -> None:
+    try:
+        path.mkdir(parents=True, exist_ok=True)
+    except OSError as error:
+        raise BadInput(f"cannot be made: {error.strerror}.", field=str(path), mend="Check the folder.") from error
+
+
+def data_folder() -> Path:
+    from platformdirs import user_data_path
+
+    return user_data_path("cielo", appauthor=False)
+
+
+def print_json(document: Any) -> None:
+    print(json.dumps(document, indent=2, ensure_ascii=False))

@@ -1,0 +1,227 @@
+"""What is done with plan files: predicted, drawn, judged, ordered, scheduled, printed."""
+
+import sys
+from datetime import datetime, timedelta
+from pathlib import Path
+from typing import Annotated
+
+import typer
+
+from cielo.cli.common import (
+    About,
+    AsJson,
+    PlanFile,
+    app,
+    make_folder,
+    plan_of,
+    print_json,
+    read_file,
+    write_file,
+)
+from cielo.errors import BadInput
+
+
+@app.command()
+def predict(
+    request: Annotated[Path, typer.Argument(metavar="IN.json")],
+    out: Annotated[Path | None, typer.Option(help="write here in place of the screen")] = None,
+) -> None:
+    """The colour of stacks of inks on a stock."""
+    from cielo.exchange.predict_contract import PredictRequest
+    from cielo.exchange.predict_contract import predict as answer
+    from cielo.exchange.reading import read_json
+
+    with About(request):
+        response = answer(read_json(PredictRequest, read_file(request), what="request"))
+    text = response.model_dump_json(indent=2)
+    if out is None:
+        print(text)
+    else:
+        write_file(out, (text + "\n").encode())
+
+
+@app.command()
+def render(
+    plan: PlanFile,
+    out: Annotated[Path, typer.Option(help="the PNG to write")],
+    dpi: Annotated[float, typer.Option(help="dots to the inch")] = 300,
+    step: Annotated[int | None, typer.Option(help="after this many steps; all where left out")] = None,
+) -> None:
+    """The predicted panel as PNG."""
+    from cielo.app.pictures import panel_png
+
+    with About(plan), typer.progressbar(length=100, label="Drawing", file=sys.stderr) as bar:
+        write_file(out, panel_png(plan_of(plan), dpi, step, tell=lambda share: bar.update(round(100 * share) - bar.pos)))
+
+
+@app.command()
+def proofs(
+    plan: PlanFile,
+    out: Annotated[Path, typer.Option(help="the folder to write into")],
+    dpi: Annotated[float, typer.Option(help="dots to the inch")] = 100,
+    moving: Annotated[bool, typer.Option("--moving", help="a moving picture of them too")] = False,
+) -> None:
+    """The panel after every step, as PNGs: 00.png is bare, 01.png after the first step."""
+    from cielo.app import pictures
+
+    with About(plan):
+        document = plan_of(plan)
+        make_folder(out)
+        count = len(document.steps) + 1
+        with typer.progressbar(pictures.proofs(document, dpi), length=count, label="Proofs", file=sys.stderr) as made:
+            for done, png in made:
+                write_file(out / f"{done:02d}.png", png)
+        if moving:
+            write_file(out / "proofs.png", pictures.proofs_moving(document, dpi))
+
+
+@app.command()
+def check(
+    plan: PlanFile,
+    shelf: Annotated[Path | None, typer.Option(help="a Cielo database: is everything on its shelf?")] = None,
+    cards: Annotated[int, typer.Option(min=1, max=1000, help="for so many cards")] = 1,
+    as_json: AsJson = False,
+) -> None:
+    """What will go wrong; exit code 1 when anything will."""
+    from cielo.core.advice.judge import judge
+
+    supplies = None
+    if shelf is not None:
+        from cielo.app.shelf import what_is_on_shelf
+        from cielo.core.advice.supplies import Supplies
+        from cielo.store.database import Store
+
+        if not shelf.is_file():
+            raise BadInput(
+                "there is no such database.", field="--shelf", mend="Give the file that cielo serve or cielo demo uses."
+            )
+        store = Store(shelf)
+        supplies = Supplies(what_is_on_shelf(store), cards)
+        store.close()
+    with About(plan):
+        document = plan_of(plan)
+        findings = judge(document, supplies)
+    numbers = {step.id: i for i, step in enumerate(document.steps, 1)}
+    if as_json:
+        print_json(
+            [
+                {
+                    "code": f.code,
+                    "severity": f.severity,
+                    "step": numbers[f.step] if f.step else None,
+                    "where": {"x_mm": f.where.x_mm, "y_mm": f.where.y_mm} if f.where else None,
+                    "message": f.message,
+                    "why": f.why,
+                    "remedy": f.remedy.label if f.remedy else None,
+                    "measure": f.measure or None,
+                }
+                for f in findings
+            ]
+        )
+    else:
+        for f in findings:
+            place = f"step {numbers[f.step]}" if f.step else "the card"
+            print(f"{place}: {f.severity} {f.code}: {f.message} {f.why}")
+            if f.remedy:
+                print(f"    Remedy: {f.remedy.label}.")
+        if not findings:
+            print("Nothing will go wrong that Cielo knows of.")
+    if any(f.severity != "remind" for f in findings):
+        raise typer.Exit(1)
+
+
+@app.command()
+def order(plan: PlanFile, as_json: AsJson = False) -> None:
+    """The order of work, with reasons, and what to move to get there."""
+    from cielo.core.sequence.precedence import in_order
+    from cielo.core.sequence.reasons import reasons
+    from cielo.core.simulation.contact import contact_of
+    from cielo.core.wording import say
+
+    with About(plan):
+        document = plan_of(plan)
+        contact = contact_of(document)
+        result = in_order(document, contact.meet, contact.reaches_mask)
+    why = reasons(result.plan, contact_of(result.plan).meet)
+    moves = [{"step": move.step, "reason": move.reason} for move in result.moves]
+    if as_json:
+        steps = [{"id": step.id, "says": say(result.plan, step), "why": why[step.id]} for step in result.plan.steps]
+        print_json({"steps": steps, "moves": moves})
+        return
+    for number, step in enumerate(result.plan.steps, 1):
+        print(f"{number}. {say(result.plan, step)}\n   {why[step.id]}")
+    for move in moves:
+        print(f"Moved {move['step']}: {move['reason']}")
+
+
+@app.command()
+def schedule(
+    plan: PlanFile,
+    cards: Annotated[int, typer.Option(min=1, max=60, help="so many cards")] = 1,
+    makers: Annotated[int, typer.Option(min=1, max=9, help="so many makers")] = 1,
+    heat_tools: Annotated[int, typer.Option(min=1, max=9, help="so many heat tools")] = 1,
+    presses: Annotated[int, typer.Option(min=1, max=9, help="so many presses")] = 1,
+    cutters: Annotated[int, typer.Option(min=1, max=9, help="so many cutters")] = 1,
+    stencils: Annotated[int, typer.Option(min=1, max=60, help="so many of each stencil")] = 1,
+    masks: Annotated[int, typer.Option(min=1, max=60, help="so many of each mask")] = 1,
+    start: Annotated[datetime | None, typer.Option(help="when the day begins; 9 in the morning where left out")] = None,
+    deadline: Annotated[datetime | None, typer.Option(help="when it must be done")] = None,
+    out: Annotated[Path | None, typer.Option(help="write it here, as *.ics or *.csv")] = None,
+    as_json: AsJson = False,
+) -> None:
+    """The day plan: who does which step of which card when, in the shortest time found. Exit code 1 when it is late."""
+    from cielo.app.day import DayWish, export_day, plan_day
+
+    begin = start or datetime.combine(datetime.now().date(), datetime.min.time()).replace(hour=9)
+    if deadline is not None and deadline <= begin:
+        raise BadInput("the deadline lies before the start.", field="--deadline", mend="Give a later one.")
+    if out is not None and out.suffix not in (".ics", ".csv"):
+        raise BadInput("a day plan is written as *.ics or *.csv.", field="--out", mend="End the name in one of them.")
+    with About(plan):
+        document = plan_of(plan)
+        minutes = (deadline - begin).total_seconds() / 60 if deadline else None
+        wish = DayWish(cards, makers, heat_tools, presses, cutters, stencils, masks, minutes)
+        day = plan_day(document, wish)
+    if out is not None:
+        write_file(out, export_day(document, day, begin, out.suffix[1:]))
+    if as_json:
+        print_json(
+            {
+                "length_s": day.timetable.length_s,
+                "shortest": day.timetable.shortest,
+                "bound_s": day.timetable.bound_s,
+                "late_by_s": day.late_by_s,
+                "entries": [vars(entry) for entry in day.entries],
+                "brushes": [vars(brush) for brush in day.brushes.brushes],
+            }
+        )
+    elif out is None:
+        for entry in day.entries:
+            when = f"{begin + timedelta(seconds=entry.start_s):%H:%M}"
+            print(f"{when}  card {entry.card}, step {entry.number}, {' and '.join(entry.by) or 'drying'}: {entry.says}")
+    if not as_json:
+        best = (
+            "the shortest there is" if day.timetable.shortest else f"the best found; {day.timetable.bound_s // 60} min at least"
+        )
+        print(f"{cards} {'card' if cards == 1 else 'cards'} in {day.timetable.length_s / 60:.0f} min, {best}.")
+        if day.late_by_s:
+            print(f"Late by {day.late_by_s / 60:.0f} min: take another maker or heat tool, or fewer cards.")
+    if day.late_by_s:
+        raise typer.Exit(1)
+
+
+@app.command()
+def sheet(plan: PlanFile, out: Annotated[Path, typer.Option(help="the PDF to write")]) -> None:
+    """The run sheet as PDF: proofs, sentences, tools, timers and boxes to tick."""
+    from cielo.app.sheets import run_sheet
+
+    with About(plan):
+        write_file(out, run_sheet(plan_of(plan)))
+
+
+@app.command()
+def schema() -> None:
+    """The JSON Schema of plan files."""
+    from cielo.exchange.plan_file import plan_schema
+
+    print_json(plan_schema())

@@ -1,0 +1,34 @@
+"""A photograph's bytes to pixels: JPEG, PNG or WebP, held the right way up. Hostile files are refused before they are unpacked."""
+
+from io import BytesIO
+
+import numpy as np
+from numpy.typing import NDArray
+
+from cielo.errors import BadInput, TooLarge
+
+LARGEST_BYTES = 25_000_000
+MOST_PIXELS = 60_000_000
+FORMS = ("JPEG", "PNG", "WEBP")
+
+
+def read_photo(data: bytes) -> NDArray[np.uint8]:
+    """Pixels, (rows, columns, 3), sRGB. Raises BadInput or TooLarge."""
+    from PIL import Image, ImageOps
+
+    if len(data) > LARGEST_BYTES:
+        raise TooLarge(f"the photograph is {len(data) / 1e6:.0f} MB.", mend=f"Cielo reads up to {LARGEST_BYTES // 1_000_000} MB.")
+    try:
+        with Image.open(BytesIO(data), formats=FORMS) as image:
+            if image.width * image.height > MOST_PIXELS:
+                raise TooLarge(
+                    f"the photograph has {image.width * image.height / 1e6:.0f} million pixels.",
+                    mend=f"Take it with up to {MOST_PIXELS // 1_000_000} million.",
+                )
+            image.draft("RGB", (2400, 2400))
+            upright = ImageOps.exif_transpose(image) or image
+            return np.asarray(upright.convert("RGB"), dtype=np.uint8)
+    except (OSError, SyntaxError, ValueError, Image.DecompressionBombError) as error:
+        raise BadInput(
+            "this is no photograph that can be read.", field="photo", mend="Bring in a JPEG, PNG or WebP picture, whole."
+        ) from error

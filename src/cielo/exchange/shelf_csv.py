@@ -1,0 +1,284 @@
+"""The shelf as CSV (RFC 4180): one file for each kind of thing, read back as it was written.
+
+Rows are read one by one: what is wrong with a row is told of that row, and the others stand. A cell that a table program would take for
+a formula is written with a leading apostrophe, and read without it.
+"""
+
+import csv
+import io
+import re
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, fields
+from typing import Any, get_args
+
+from cielo.core.bounds import ensure_within
+from cielo.core.materials import Dries, Ink, InkKind, InWater, Paper, Stock, Surface, Swatch
+from cielo.core.optics.spectra import lab_from_hex
+from cielo.core.shelf import Facts, Held, OwnThing, ThingKind
+from cielo.errors import BadInput, TooLarge
+
+LARGEST_BYTES, MOST_ROWS = 2_000_000, 5000
+FORMULA = ("=", "+", "-", "@", "\t", "\r")
+_NUMBER = re.compile(r"^[+-]?\d+([.,]\d+)?$")
+
+INK_COLUMNS = ("name", "kind", "colour", "second_pass", "over_black", "measured_on", "surface", "water", "dries", "hiding")
+STOCK_COLUMNS = ("name", "colour", "surface", "thickness_mm", "translucent")
+OWN_COLUMNS = ("name", "size_mm", "makes", "of")
+FACT_COLUMNS = ("left", "full", "since", "place", "note")
+STOCK_FACTS = ("weight_gsm", "takes_water", "sheet_width_mm", "sheet_height_mm")
+COLUMNS: Mapping[ThingKind, tuple[str, ...]] = {
+    "ink": ("key", *INK_COLUMNS, *FACT_COLUMNS),
+    "stock": ("key", *STOCK_COLUMNS, *STOCK_FACTS, *FACT_COLUMNS),
+    "stencil": ("key", "name", "held", *FACT_COLUMNS),
+    "stamp": ("key", *OWN_COLUMNS, *FACT_COLUMNS),
+    "tool": ("key", *OWN_COLUMNS, *FACT_COLUMNS),
+    "tape": ("key", *OWN_COLUMNS, *FACT_COLUMNS),
+}
+
+
+@dataclass(frozen=True)
+class ShelfRow:
+    """One thing of a file: what it is (None of a stencil, which a file only tells facts of) and what is known of it."""
+
+    row: int
+    key: str
+    name: str
+    thing: Ink | Stock | OwnThing | None
+    facts: Facts
+
+
+@dataclass(frozen=True)
+class WrongRow:
+    """A row that cannot be used: where, what, and what to do."""
+
+    row: int
+    name: str
+    field: str
+    reason: str
+    mend: str
+
+
+def write_shelf_csv(kind: ThingKind, things: Sequence[tuple[str, str, Ink | Stock | OwnThing | None, Facts]]) -> bytes:
+    """Things (key, name, what it is, facts) as CSV, UTF-8 with a header."""
+    out = io.StringIO(newline="")
+    writer = csv.writer(out, lineterminator="\r\n")
+    writer.writerow(COLUMNS[kind])
+    for key, name, thing, facts in things:
+        cells = {"key": key, "name": name, **_cells(thing), **_fact_cells(facts)}
+        writer.writerow([_safe(cells.get(column, "")) for column in COLUMNS[kind]])
+    return out.getvalue().encode()
+
+
+def _cells(thing: Ink | Stock | OwnThing | None) -> dict[str, Any]:
+    if isinstance(thing, Ink):
+        passes = sorted((s for s in thing.swatches if s.strength > 0), key=lambda s: s.strength)
+        return {
+            "kind": thing.kind,
+            "colour": _lab(passes[0].lab),
+            "second_pass": _lab(passes[1].lab) if len(passes) > 1 else "",
+            "over_black": _lab(thing.over_black.lab) if thing.over_black else "",
+            "measured_on": _lab(thing.measured_on.lab) if thing.measured_on else "",
+            "surface": thing.measured_on.surface if thing.measured_on else "",
+            "water": thing.water,
+            "dries": thing.dries,
+            "hiding": f"{thing.hiding:g}",
+        }
+    if isinstance(thing, Stock):
+        return {
+            "colour": _lab(thing.paper.lab),
+            "surface": thing.paper.surface,
+            "thickness_mm": f"{thing.thickness_mm:g}",
+            "translucent": "yes" if thing.translucent else "no",
+        }
+    if isinstance(thing, OwnThing):
+        return {"size_mm": "" if thing.size_mm is None else f"{thing.size_mm:g}", "makes": thing.makes, "of": thing.of}
+    return {}
+
+
+def _fact_cells(facts: Facts) -> dict[str, Any]:
+    cells: dict[str, Any] = {}
+    for part in fields(facts):
+        value = getattr(facts, part.name)
+        cells[part.name] = "" if value is None else ("yes" if value else "no") if isinstance(value, bool) else value
+    return cells
+
+
+def _lab(lab: tuple[float, float, float]) -> str:
+    return " ".join(f"{value:g}" for value in lab)
+
+
+def _safe(value: Any) -> str:
+    text = str(value)
+    return f"'{text}" if text.startswith(FORMULA) and not _NUMBER.match(text) else text
+
+
+def read_shelf_csv(kind: ThingKind, data: bytes) -> tuple[list[ShelfRow], list[WrongRow]]:
+    """The rows of a file, and those that are wrong. Raises BadInput when it is no such file at all, TooLarge."""
+    if len(data) > LARGEST_BYTES:
+        raise TooLarge(f"the file is {len(data) / 1e6:.0f} MB.", mend="Cielo reads shelf files up to 2 MB.")
+    try:
+        text = data.decode("utf-8-sig")
+    except UnicodeDecodeError as error:
+        raise BadInput("the file is not text (UTF-8).", mend="Save it again as CSV, UTF-8.") from error
+    if "\0" in text:
+        raise BadInput("the file is not text.", mend="Check that it is the right file.")
+    first = text.splitlines()[0] if text else ""
+    separator = max(",;\t", key=first.count)
+    rows = csv.reader(io.StringIO(text, newline=""), delimiter=separator, strict=True)
+    found: list[ShelfRow] = []
+    wrong: list[WrongRow] = []
+    try:
+        header = [cell.strip().lower().replace(" ", "_") for cell in next(rows, [])]
+        if "name" not in header:
+            raise BadInput(
+                "this file has no column “name”.",
+                field="row 1",
+                mend=f"Its first row names the columns: {', '.join(COLUMNS[kind])}.",
+            )
+        unknown = [column for column in header if column and column not in COLUMNS[kind]]
+        if unknown:
+            raise BadInput(
+                f"there is no column “{unknown[0]}” for a {kind}.", field="row 1", mend=f"Use: {', '.join(COLUMNS[kind])}."
+            )
+        for number, cells in enumerate(rows, 2):
+            if not any(cell.strip() for cell in cells):
+                continue
+            if number > MOST_ROWS:
+                raise TooLarge(f"the file has more than {MOST_ROWS} rows.", mend="Bring it in in parts.")
+            row = {column: _plain(cell) for column, cell in zip(header, cells, strict=False)}
+            try:
+                found.append(_row(kind, number, row))
+            except BadInput as error:
+                wrong.append(WrongRow(number, row.get("name", ""), error.field, error.reason, error.mend))
+    except csv.Error as error:
+        raise BadInput(f"the file breaks off or is damaged at row {rows.line_num}.", mend="Save it again as CSV.") from error
+    return found, wrong
+
+
+def _plain(cell: str) -> str:
+    text = cell.strip()
+    return text[1:] if text.startswith("'") and text[1:2] in FORMULA else text
+
+
+def key_of(name: str) -> str:
+    """A key for a name: ``Yucca 1`` is ``yucca-1``."""
+    return re.sub(r"[^a-z0-9]+", "-", name.lower()).strip("-")[:60] or "thing"
+
+
+def _row(kind: ThingKind, number: int, row: dict[str, str]) -> ShelfRow:
+    name = row.get("name", "")
+    if not name or len(name) > 80:
+        raise BadInput(
+            "it has no name." if not name else "its name is longer than 80 signs.", field="name", mend="Give it a name."
+        )
+    key = row.get("key") or key_of(name)
+    if not re.fullmatch(r"[A-Za-z0-9][A-Za-z0-9 _.\-]{0,63}", key):
+        raise BadInput(f"{key!r} is no key.", field="key", mend="Leave it empty; Cielo makes one from the name.")
+    facts = Facts(
+        left=_count(row, "left"),
+        full=_count(row, "full"),
+        since=_date(row, "since"),
+        place=row.get("place", ""),
+        note=row.get("note", ""),
+        held=_one_of(row, "held", get_args(Held)) if row.get("held") else None,
+        weight_gsm=_number(row, "weight_gsm"),
+        takes_water=_yes(row, "takes_water"),
+        sheet_width_mm=_number(row, "sheet_width_mm"),
+        sheet_height_mm=_number(row, "sheet_height_mm"),
+    )
+    ensure_within(facts, "cm")
+    thing: Ink | Stock | OwnThing | None = None
+    if kind == "ink":
+        thing = _ink(key, name, row)
+    elif kind == "stock":
+        thickness = _number(row, "thickness_mm")
+        paper = Paper(_colour(row, "colour"), _one_of(row, "surface", get_args(Surface), "uncoated"))
+        thing = Stock(key, name, paper, 0.3 if thickness is None else thickness, bool(_yes(row, "translucent")))
+    elif kind != "stencil":
+        thing = OwnThing(key, name, kind, _number(row, "size_mm"), row.get("makes", ""), row.get("of", ""))
+        ensure_within(thing, "cm")
+    return ShelfRow(number, key, name, thing, facts)
+
+
+def _ink(key: str, name: str, row: dict[str, str]) -> Ink:
+    swatches = [Swatch(1.0, _colour(row, "colour"))]
+    if row.get("second_pass"):
+        swatches.append(Swatch(2.0, _colour(row, "second_pass")))
+    return Ink(
+        key,
+        name,
+        _one_of(row, "kind", get_args(InkKind), "dye"),
+        tuple(swatches),
+        measured_on=Paper(_colour(row, "measured_on"), _one_of(row, "surface", get_args(Surface), "uncoated"))
+        if row.get("measured_on")
+        else None,
+        over_black=Swatch(1.0, _colour(row, "over_black")) if row.get("over_black") else None,
+        hiding=_within(_number(row, "hiding") or 1.0, "hiding", 0.05, 20.0),
+        water=_one_of(row, "water", get_args(InWater), "usual"),
+        dries=_one_of(row, "dries", get_args(Dries), "usual"),
+    )
+
+
+def _colour(row: dict[str, str], column: str) -> tuple[float, float, float]:
+    """``#a0b1c2``, or Lab as three numbers."""
+    text = row.get(column, "")
+    if not text:
+        raise BadInput("it has no colour.", field=column, mend="Write it as #a0b1c2, or as Lab: 62.5 12 -30.")
+    if text.startswith("#"):
+        lab = lab_from_hex(text, column)
+        return (float(lab[0]), float(lab[1]), float(lab[2]))
+    try:
+        lightness, a, b = (float(part.replace(",", ".")) for part in text.split())
+    except ValueError as error:
+        raise BadInput(f"{text!r} is no colour.", field=column, mend="Write it as #a0b1c2, or as Lab: 62.5 12 -30.") from error
+    if not (0 <= lightness <= 100 and abs(a) <= 160 and abs(b) <= 160):
+        raise BadInput(f"{text!r} is a colour that cannot be.", field=column, mend="Lab: 0 to 100, then -160 to 160 twice.")
+    return (lightness, a, b)
+
+
+def _number(row: dict[str, str], column: str) -> float | None:
+    text = row.get(column, "")
+    if not text:
+        return None
+    try:
+        return float(text.replace(",", "."))
+    except ValueError as error:
+        raise BadInput(f"{text!r} is no number.", field=column, mend="Write a number, or leave it empty.") from error
+
+
+def _within(value: float, column: str, least: float, most: float) -> float:
+    if not least <= value <= most:
+        raise BadInput(
+            f"{value:g} is too {'small' if value < least else 'large'}.", field=column, mend=f"Use {least:g} to {most:g}."
+        )
+    return value
+
+
+def _count(row: dict[str, str], column: str) -> int | None:
+    value = _number(row, column)
+    if value is not None and value != int(value):
+        raise BadInput(f"{value:g} is no whole number.", field=column, mend="Write a whole number, or leave it empty for plenty.")
+    return None if value is None else int(value)
+
+
+def _date(row: dict[str, str], column: str) -> str:
+    text = row.get(column, "")
+    if text and not re.fullmatch(r"\d{4}-\d{2}-\d{2}", text):
+        raise BadInput(f"{text!r} is no day.", field=column, mend="Write it as 2026-11-26.")
+    return text
+
+
+def _yes(row: dict[str, str], column: str) -> bool | None:
+    text = row.get(column, "").lower()
+    if not text:
+        return None
+    if text in ("yes", "true", "1", "no", "false", "0"):
+        return text in ("yes", "true", "1")
+    raise BadInput(f"{text!r} is neither yes nor no.", field=column, mend="Write yes or no.")
+
+
+def _one_of(row: dict[str, str], column: str, known: Sequence[Any], otherwise: str = "") -> Any:
+    text = row.get(column, "").lower() or otherwise
+    if text not in known:
+        raise BadInput(f"{text!r} is not known.", field=column, mend=f"Use one of: {', '.join(known)}.")
+    return text
