@@ -31,6 +31,8 @@ CHROMIUM_ARGUMENTS = [
 class Server:
     """Cielo on a free port with a database of its own."""
 
+    command = "demo"
+
     def __init__(self, database: Path) -> None:
         with socket.socket() as free:
             free.bind(("127.0.0.1", 0))
@@ -41,7 +43,7 @@ class Server:
 
     def start(self) -> None:
         command = "from cielo.cli import main; main()"
-        arguments = ["demo", "--db", str(self.database), "--port", str(self.port)]
+        arguments = [self.command, "--db", str(self.database), "--port", str(self.port)]
         self.process = subprocess.Popen([sys.executable, "-c", command, *arguments], env=os.environ)
         for _ in range(1200):
             try:

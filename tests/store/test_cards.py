@@ -7,6 +7,7 @@ import subprocess
 import sys
 import time
 from dataclasses import replace
+from datetime import date
 from pathlib import Path
 
 import pytest
@@ -25,13 +26,16 @@ from cielo.app.bench import (
     stop_timer,
 )
 from cielo.app.cards import Basis
+from cielo.app.things import keep_thing, list_things, re_ink
 from cielo.core.materials import Swatch
 from cielo.core.plan import Brush, Dry, Plan, Water, WetArea, Whole
 from cielo.core.sequence.drying import suggested_minutes
 from cielo.core.sequence.made import Difference
+from cielo.core.shelf import Facts
 from cielo.errors import BadInput, NotFound, OutOfDate
 from cielo.exchange.plan_file import write_plan
 from cielo.store.database import MIGRATIONS, Store, newest_migration
+from cielo.store.shelf import read_facts_of
 from tests.core.plans import gradient
 
 
@@ -334,3 +338,85 @@ def test_a_bench_of_an_older_version_keeps_its_place_and_its_timer(tmp_path: Pat
     assert state.step == steps[2].id
     assert [(timer.number, timer.step, timer.ends_at.minute) for timer in state.timers] == [(1, drying, 30)]
     store.close()
+
+
+def test_what_was_counted_in_an_older_version_is_kept(tmp_path: Path) -> None:
+    """The tables as version 0005 had them, brought up to date."""
+    from alembic import command
+    from alembic.config import Config
+    from sqlalchemy import create_engine
+
+    path = tmp_path / "old.sqlite"
+    engine = create_engine(f"sqlite:///{path}")
+    config = Config()
+    config.set_main_option("script_location", str(MIGRATIONS))
+    with engine.begin() as connection:
+        config.attributes["connection"] = connection
+        command.upgrade(config, "0005")
+        connection.exec_driver_sql("insert into supply_left values ('ink', 'pale', 7)")
+    engine.dispose()
+    store = Store(path)
+    with store.reading() as session:
+        assert read_facts_of(session, "ink", "pale").left == 7
+    store.close()
+
+
+def test_a_step_done_at_the_bench_is_taken_off_the_shelf_once(store: Store) -> None:
+    plan = gradient()
+    for ink in plan.inks:
+        keep_thing(store, ink, Facts(left=30, full=60))
+    keep_thing(store, plan.stock, Facts(left=5))
+    card = cards.start_card(store, plan, "start").revision.card_id
+    steps = [step.id for step in plan.steps]
+    laid = {ink.key: sum(s.passes for s in plan.steps[:4] if isinstance(s, Brush) and s.ink == ink.key) for ink in plan.inks}
+    go_to_step(store, card, steps[4])
+    go_to_step(store, card, steps[1])
+    go_to_step(store, card, steps[4])
+    left = {(t.kind, t.key): t.facts.left for t in list_things(store)}
+    for key, passes in laid.items():
+        assert left["ink", key] == 30 - passes
+    assert left["stock", plan.stock.key] == 4
+    set_batch(store, card, 2)
+    go_to_step(store, card, steps[1], 2)
+    assert {(t.kind, t.key): t.facts.left for t in list_things(store)}["stock", plan.stock.key] == 3, (
+        "another card, another sheet"
+    )
+    re_ink(store, [plan.inks[0].key], date(2026, 11, 26))
+    facts = next(t.facts for t in list_things(store) if t.key == plan.inks[0].key)
+    assert (facts.left, facts.since) == (60, "2026-11-26")
+
+
+def test_cards_are_grouped_put_away_and_deleted_with_all_that_is_theirs(store: Store) -> None:
+    card = begin(store)
+    cards.group_card(store, card, " Winter show ")
+    assert cards.list_cards(store)[0].group == "Winter show"
+    with pytest.raises(BadInput, match="still on the table"):
+        cards.delete_card(store, card)
+    cards.put_away(store, card, True)
+    assert cards.list_cards(store) == []
+    assert [one.revision.card_id for one in cards.list_cards(store, away=True)] == [card]
+    cards.delete_card(store, card)
+    with pytest.raises(NotFound):
+        cards.open_card(store, card)
+    with store.reading() as session:
+        assert session.execute(text("select count(*) from revision")).scalar() == 0
+
+
+@pytest.mark.parametrize(
+    ("wish", "width", "height", "panel"),
+    [
+        (cards.CardWish("five-seven"), 127.0, 177.8, (120.65, 171.45)),
+        (cards.CardWish("five-seven", across=True, fold="top"), 177.8, 127.0, (171.45, 120.65)),
+        (cards.CardWish(None, 150.0, 100.0, fold="right"), 150.0, 100.0, (143.65, 93.65)),
+        (cards.CardWish("six-square", panel_width_mm=100.0, panel_height_mm=120.0), 152.4, 152.4, (100.0, 120.0)),
+    ],
+)
+def test_a_card_of_her_own_size_any_way_round(
+    wish: cards.CardWish, width: float, height: float, panel: tuple[float, float]
+) -> None:
+    card = cards.card_for(wish, "in")
+    assert (card.width_mm, card.height_mm) == pytest.approx((width, height))
+    assert (card.panel_width_mm, card.panel_height_mm) == pytest.approx(panel)
+    assert card.fold == (wish.fold or "left")
+    with pytest.raises(BadInput, match="larger than its card"):
+        cards.card_for(replace(wish, panel_width_mm=500.0, panel_height_mm=50.0), "in")

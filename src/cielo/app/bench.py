@@ -31,7 +31,7 @@ from cielo.store.bench import (
 )
 from cielo.store.cards import find_card, read_revision
 from cielo.store.database import Store
-from cielo.store.shelf import read_inks
+from cielo.store.shelf import forget_booked, is_booked, read_inks
 
 MOST_CARDS = 60
 
@@ -46,6 +46,7 @@ class BenchState:
     timers, differences : of the whole batch; of this card.
     set_aside : ids of differences that the plan, changed since on the Desk, can no longer be made with.
     supplies : the shelf, for the whole batch.
+    made : whether its last step was done.
     """
 
     number: int
@@ -56,6 +57,7 @@ class BenchState:
     differences: tuple[KeptDifference, ...]
     set_aside: frozenset[int]
     supplies: Supplies
+    made: bool
 
 
 def stand_at_bench(store: Store, card_id: str, number: int = 1) -> BenchState:
@@ -86,6 +88,25 @@ def go_to_step(store: Store, card_id: str, step: str, number: int = 1) -> BenchS
         for done in state.plan.steps[before:at]:
             book_step(session, card_id, number, state.plan, done.id)
         write_place(session, card_id, number, step)
+        return _state(session, card_id, number)
+
+
+def finish_card(store: Store, card_id: str, number: int = 1) -> BenchState:
+    """All steps of a card of the batch are done; what they took is off the shelf."""
+    with store.transaction() as session:
+        state = _state(session, card_id, number)
+        for done in state.plan.steps:
+            book_step(session, card_id, number, state.plan, done.id)
+        write_place(session, card_id, number, state.plan.steps[-1].id)
+        return _state(session, card_id, number)
+
+
+def make_again(store: Store, card_id: str, number: int = 1) -> BenchState:
+    """Another card in the place of one that is made: from its first step, and taking from the shelf anew."""
+    with store.transaction() as session:
+        state = _state(session, card_id, number)
+        forget_booked(session, card_id, number)
+        write_place(session, card_id, number, state.plan.steps[0].id)
         return _state(session, card_id, number)
 
 
@@ -172,4 +193,5 @@ def _state(session: Session, card_id: str, number: int) -> BenchState:
     if places.get(number) not in {step.id for step in made.steps}:
         places = {**places, number: made.steps[0].id}
     timers = tuple(timer for timer in read_timers(session, card_id) if timer.step in {step.id for step in plan.steps})
-    return BenchState(number, places[number], made, places, timers, kept, set_aside, supplies_for(session, card_id))
+    finished = is_booked(session, card_id, number, made.steps[-1].id)
+    return BenchState(number, places[number], made, places, timers, kept, set_aside, supplies_for(session, card_id), finished)

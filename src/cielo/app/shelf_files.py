@@ -8,7 +8,7 @@ from cielo.app.things import keep_facts, keep_thing, list_things
 from cielo.core.materials import Ink, InkKind, Paper, Stock, Swatch
 from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.spectra import hex_from_lab, lab_from_hex
-from cielo.core.shelf import Facts, ThingKind
+from cielo.core.shelf import Facts, ThingKind, a_thing
 from cielo.errors import BadInput
 from cielo.exchange.gpl import Palette, read_gpl, write_gpl
 from cielo.exchange.plan_file import read_plan
@@ -65,7 +65,7 @@ def _take_rows(store: Store, kind: ThingKind, rows: Sequence[ShelfRow], wrong: S
         before = there.get(row.key)
         other = by_name.get(row.name.lower())
         if before is None and other is not None:
-            why = f"there is a {kind} called {row.name} already, with another key."
+            why = f"there is {a_thing(kind)} called {other.name} already, with another key."
             told.append(RowToCome(row.row, row.name, "wrong", "key", why, f"Write its key: {other.key}."))
             continue
         if row.thing is None and before is None:
@@ -73,11 +73,13 @@ def _take_rows(store: Store, kind: ThingKind, rows: Sequence[ShelfRow], wrong: S
                 RowToCome(row.row, row.name, "wrong", "key", "there is no such stencil.", "A file tells only facts of stencils.")
             )
             continue
-        same = before is not None and (row.thing is None or before.what == row.thing) and before.facts == row.facts
+        # What comes with Cielo is as it is; a file tells only facts of it.
+        thing = None if before is not None and before.what is None else row.thing
+        same = before is not None and (thing is None or before.what == thing) and before.facts == row.facts
         told.append(RowToCome(row.row, row.name, "same" if same else "add" if before is None else "change"))
         if take and not same:
-            if row.thing is not None:
-                keep_thing(store, row.thing, row.facts)
+            if thing is not None:
+                keep_thing(store, thing, row.facts)
             else:
                 keep_facts(store, kind, row.key, row.facts)
     return Preview(kind, tuple(sorted(told, key=lambda one: one.row)), take)
@@ -104,12 +106,16 @@ def import_palette(store: Store, data: bytes, *, kind: InkKind = "dye", stock: P
     return replace(preview, rows=tuple(sorted((*preview.rows, *there), key=lambda one: one.row)))
 
 
-def offer_from_plan(store: Store, data: bytes) -> tuple[tuple[Ink, ...], tuple[Stock, ...]]:
-    """The inks and stock of a plan file that are not on the shelf. Raises BadInput, TooLarge."""
+def offer_from_plan(store: Store, data: bytes, *, take: bool = False) -> tuple[tuple[Ink, ...], tuple[Stock, ...]]:
+    """The inks and stock of a plan file that are not on the shelf; put there with ``take``. Raises BadInput, TooLarge."""
     plan = read_plan(data)
     there = {(thing.kind, thing.key) for thing in list_things(store)}
     inks = tuple(ink for ink in plan.inks if ("ink", ink.key) not in there)
-    return inks, (plan.stock,) if ("stock", plan.stock.key) not in there else ()
+    stocks = (plan.stock,) if ("stock", plan.stock.key) not in there else ()
+    if take:
+        for thing in (*inks, *stocks):
+            keep_thing(store, thing)
+    return inks, stocks
 
 
 def seen_hex(ink: Ink, paper: Paper) -> str:

@@ -15,7 +15,7 @@ from cielo.core.optics.films import film_of
 from cielo.core.optics.fitting import Fit, fit_of
 from cielo.core.optics.layering import lab_of_stack
 from cielo.core.plan import Brush, Plan
-from cielo.core.shelf import Facts, OwnThing, ThingKind, colour_family, runs_low
+from cielo.core.shelf import Facts, OwnThing, ThingKind, a_thing, colour_family, runs_low
 from cielo.errors import BadInput, NotFound
 from cielo.store.cards import all_cards, read_revision
 from cielo.store.database import Store
@@ -233,12 +233,12 @@ def _ensure_free(session: Session, kind: ThingKind, key: str, name: str) -> None
         there = [(stock.key, stock.name) for stock in read_stocks(session, away=True)]
     else:
         there = [(one.key, one.name) for one in read_own(session) if one.kind == kind]
-    if any(name.lower() == other.lower() for _, other in there):
-        raise BadInput(
-            f"there is a {kind} called {name} already.", field="name", mend="Give it another name, or change that one."
-        )
+    called = next((other for _, other in there if name.lower() == other.lower()), None)
+    if called is not None:
+        mend = "Give it another name, or change that one."
+        raise BadInput(f"there is {a_thing(kind)} called {called} already.", field="name", mend=mend)
     if any(key == other for other, _ in there):
-        raise BadInput(f"there is a {kind} with the key {key!r} already.", field="key", mend="Leave the key out.")
+        raise BadInput(f"there is {a_thing(kind)} with the key {key!r} already.", field="key", mend="Leave the key out.")
 
 
 def free_thing_key(store: Store, kind: ThingKind, name: str) -> str:

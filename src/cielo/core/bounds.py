@@ -6,7 +6,7 @@ A bound is written where a field is declared (``diameter_mm: Span``), in the ter
 from dataclasses import fields, is_dataclass
 from functools import cache
 from math import isfinite
-from typing import Annotated, Any, get_type_hints
+from typing import Annotated, Any, get_args, get_type_hints
 
 from annotated_types import Interval, Len
 
@@ -53,9 +53,10 @@ def bounds_of(kind: type) -> dict[str, Interval | Len]:
     """The bound of every field of a class of core data that has one."""
     found: dict[str, Interval | Len] = {}
     for name, hint in get_type_hints(kind, include_extras=True).items():
-        for bound in getattr(hint, "__metadata__", ()):
-            if isinstance(bound, Interval | Len):
-                found[name] = bound
+        for part in (hint, *get_args(hint)):  # of what may be None the part that is something
+            for bound in getattr(part, "__metadata__", ()):
+                if isinstance(bound, Interval | Len):
+                    found[name] = bound
     return found
 
 
@@ -65,7 +66,7 @@ def ensure_within(thing: Any, units: Units, place: str = "") -> None:
     bounds = bounds_of(kind)
     for part in fields(thing):
         value, field = getattr(thing, part.name), f"{place}.{part.name}" if place else part.name
-        bound = bounds.get(part.name)
+        bound = bounds.get(part.name) if value is not None else None
         if isinstance(bound, Interval):
             _ensure_number(value, bound, part.name, field, units)
         elif isinstance(bound, Len):

@@ -56,6 +56,11 @@ class OwnThing:
 LOW_PASSES, LOW_SHEETS = 12, 4
 
 
+def a_thing(kind: ThingKind) -> str:
+    """A kind with its article."""
+    return f"an {kind}" if kind == "ink" else f"a {kind}"
+
+
 def runs_low(kind: ThingKind, facts: Facts) -> bool:
     """Whether a thing that is counted will soon be used up."""
     if facts.left is None:

@@ -14,7 +14,7 @@ from typing import Any, get_args
 from cielo.core.bounds import ensure_within
 from cielo.core.materials import Dries, Ink, InkKind, InWater, Paper, Stock, Surface, Swatch
 from cielo.core.optics.spectra import lab_from_hex
-from cielo.core.shelf import Facts, Held, OwnThing, ThingKind
+from cielo.core.shelf import Facts, Held, OwnThing, ThingKind, a_thing
 from cielo.errors import BadInput, TooLarge
 
 LARGEST_BYTES, MOST_ROWS = 2_000_000, 5000
@@ -138,7 +138,7 @@ def read_shelf_csv(kind: ThingKind, data: bytes) -> tuple[list[ShelfRow], list[W
         unknown = [column for column in header if column and column not in COLUMNS[kind]]
         if unknown:
             raise BadInput(
-                f"there is no column “{unknown[0]}” for a {kind}.", field="row 1", mend=f"Use: {', '.join(COLUMNS[kind])}."
+                f"there is no column “{unknown[0]}” for {a_thing(kind)}.", field="row 1", mend=f"Use: {', '.join(COLUMNS[kind])}."
             )
         for number, cells in enumerate(rows, 2):
             if not any(cell.strip() for cell in cells):

@@ -3,7 +3,7 @@
 from dataclasses import replace
 from typing import Any
 
-from sqlalchemy import func, select
+from sqlalchemy import delete, func, select
 from sqlalchemy.orm import Session
 
 from cielo.core.advice.supplies import SUPPLY_KINDS, OnShelf, SupplyKind
@@ -97,11 +97,21 @@ def delete_thing(session: Session, kind: ThingKind, key: str) -> None:
 
 def book(session: Session, card_id: str, number: int, step_id: str) -> bool:
     """Note that a step was done at the bench; False where that was noted before."""
-    if session.get(BookedRow, (card_id, number, step_id)) is not None:
+    if is_booked(session, card_id, number, step_id):
         return False
     session.add(BookedRow(card_id=card_id, number=number, step_id=step_id))
     session.flush()
     return True
+
+
+def is_booked(session: Session, card_id: str, number: int, step_id: str) -> bool:
+    """Whether a step was done at the bench."""
+    return session.get(BookedRow, (card_id, number, step_id)) is not None
+
+
+def forget_booked(session: Session, card_id: str, number: int) -> None:
+    """A card of the batch is begun anew: none of its steps is done."""
+    session.execute(delete(BookedRow).where(BookedRow.card_id == card_id, BookedRow.number == number))
 
 
 def put_on_shelf(session: Session, inks: tuple[Ink, ...], stocks: tuple[Stock, ...]) -> None:

@@ -427,7 +427,7 @@ export interface paths {
         put?: never;
         /**
          * Offer
-         * @description What a plan file has that is not on the shelf.
+         * @description What a plan file has that is not on the shelf; put there with ``take``.
          */
         post: operations["offer_api_things_offer_post"];
         delete?: never;
@@ -1312,6 +1312,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cards/{card_id}/bench/{number}/made": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Finish
+         * @description All steps of a card are done; what they took is off the shelf.
+         */
+        post: operations["finish_api_cards__card_id__bench__number__made_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/bench/{number}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Again
+         * @description Another card in its place, from the first step.
+         */
+        post: operations["make_again_api_cards__card_id__bench__number__again_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cards/{card_id}/bench/{number}/timer": {
         parameters: {
             query?: never;
@@ -1576,6 +1616,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/grounds/suggested": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Suggested
+         * @description For every ground inks of the shelf that suit it on a stock; a ground that the shelf has no inks for is left out.
+         */
+        get: operations["suggested_api_grounds_suggested_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/grounds/{ground}/picture.png": {
         parameters: {
             query?: never;
@@ -1723,7 +1783,9 @@ export interface components {
                 [key: string]: components["schemas"]["WayOut"][];
             };
             plan: components["schemas"]["PlanModel"];
-            reading: components["schemas"]["cielo__api__schemas__cards__ReadingOut"];
+            /** Made */
+            made: boolean;
+            reading: components["schemas"]["ReadingOut"];
             /**
              * Now
              * Format: date-time
@@ -1856,7 +1918,7 @@ export interface components {
             /** Revision */
             revision: number;
             plan: components["schemas"]["PlanModel"];
-            reading: components["schemas"]["cielo__api__schemas__cards__ReadingOut"];
+            reading: components["schemas"]["ReadingOut"];
             /** Undoes */
             undoes: string | null;
             /** Redoes */
@@ -3619,6 +3681,29 @@ export interface components {
             /** Swatch */
             swatch: number;
         };
+        /** ReadingOut */
+        ReadingOut: {
+            /** Panel Width Mm */
+            panel_width_mm: number;
+            /** Panel Height Mm */
+            panel_height_mm: number;
+            /** Stock Hex */
+            stock_hex: string;
+            /** Steps */
+            steps: components["schemas"]["StepReadingOut"][];
+            /** Findings */
+            findings: components["schemas"]["FindingOut"][];
+            /** Inks */
+            inks: components["schemas"]["InkOnStockOut"][];
+            /** Masks */
+            masks: components["schemas"]["MaskOut"][];
+            /** Focal */
+            focal: components["schemas"]["FocalOut"][];
+            /** Holds */
+            holds: components["schemas"]["DrawnOut"][];
+            /** Cuts */
+            cuts: components["schemas"]["DrawnOut"][];
+        };
         /** RevealsModel */
         RevealsModel: {
             /**
@@ -4106,6 +4191,24 @@ export interface components {
              */
             strength: number;
         };
+        /**
+         * SwatchReadOut
+         * @description A swatch as it was read.
+         */
+        SwatchReadOut: {
+            /** Lab */
+            lab: [
+                number,
+                number,
+                number
+            ];
+            /** Hex */
+            hex: string;
+            /** Repeatability */
+            repeatability: number;
+            /** Left Out */
+            left_out: number;
+        };
         /** TakenOut */
         TakenOut: {
             /** Inks */
@@ -4365,47 +4468,6 @@ export interface components {
              * @description millimetres
              */
             height_mm: number;
-        };
-        /** ReadingOut */
-        cielo__api__schemas__cards__ReadingOut: {
-            /** Panel Width Mm */
-            panel_width_mm: number;
-            /** Panel Height Mm */
-            panel_height_mm: number;
-            /** Stock Hex */
-            stock_hex: string;
-            /** Steps */
-            steps: components["schemas"]["StepReadingOut"][];
-            /** Findings */
-            findings: components["schemas"]["FindingOut"][];
-            /** Inks */
-            inks: components["schemas"]["InkOnStockOut"][];
-            /** Masks */
-            masks: components["schemas"]["MaskOut"][];
-            /** Focal */
-            focal: components["schemas"]["FocalOut"][];
-            /** Holds */
-            holds: components["schemas"]["DrawnOut"][];
-            /** Cuts */
-            cuts: components["schemas"]["DrawnOut"][];
-        };
-        /**
-         * ReadingOut
-         * @description A swatch as it was read.
-         */
-        cielo__api__schemas__things__ReadingOut: {
-            /** Lab */
-            lab: [
-                number,
-                number,
-                number
-            ];
-            /** Hex */
-            hex: string;
-            /** Repeatability */
-            repeatability: number;
-            /** Left Out */
-            left_out: number;
         };
     };
     responses: never;
@@ -5370,7 +5432,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["cielo__api__schemas__things__ReadingOut"];
+                    "application/json": components["schemas"]["SwatchReadOut"];
                 };
             };
             /** @description Not Found */
@@ -5805,7 +5867,9 @@ export interface operations {
     };
     offer_api_things_offer_post: {
         parameters: {
-            query?: never;
+            query?: {
+                take?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -8949,6 +9013,134 @@ export interface operations {
             };
         };
     };
+    finish_api_cards__card_id__bench__number__made_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    make_again_api_cards__card_id__bench__number__again_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     start_api_cards__card_id__bench__number__timer_post: {
         parameters: {
             query?: never;
@@ -9808,6 +10000,70 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GroundOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    suggested_api_grounds_suggested_get: {
+        parameters: {
+            query: {
+                stock: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: string[];
+                    };
                 };
             };
             /** @description Not Found */

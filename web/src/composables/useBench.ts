@@ -129,6 +129,8 @@ export function useBench(id: string) {
     take: (number: number) => (inHand.value = number),
     setBatch,
     go,
+    finish: () => act(() => ask("post", "/api/cards/{card_id}/bench/{number}/made", path())),
+    makeAgain: () => act(() => ask("post", "/api/cards/{card_id}/bench/{number}/again", path())),
     startTimer: (step: string, way: Way) =>
       act(() => ask("post", "/api/cards/{card_id}/bench/{number}/timer", { ...path(), body: { step, way } })),
     stopTimer: (step: string) =>

@@ -15,6 +15,7 @@ export const PLACES: Record<string, string> = {
   day: "Day",
   bench: "Bench",
   crossings: "Crossings",
+  shelf: "Shelf",
   stencils: "Stencils",
 };
 const OF_A_CARD = ["desk", "pieces", "day", "bench"];
@@ -29,6 +30,7 @@ export function useWays(card: () => { id: string; crossings?: Record<string, str
       label: "Crossings",
       to: { name: "crossings", query: card() ? { ...card()?.crossings, card: card()?.id } : {} },
     },
+    { name: "shelf", label: "Shelf", to: { name: "shelf", query: card() ? { card: card()?.id } : {} } },
     {
       name: "stencils",
       label: "Stencils",

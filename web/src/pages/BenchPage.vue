@@ -176,9 +176,14 @@ useEventListener("keydown", (event) => {
       <el-button class="huge" :disabled="number === 1" @click="to(number - 2)">Back</el-button>
       <p class="next">
         <template v-if="next"><span class="quiet">Next</span> {{ words(next) }}</template>
-        <template v-else>That is the last step. Trim, mount, and note how it went.</template>
+        <template v-else-if="bench.made"
+          >It is made, and what it took is off the shelf. Trim it and mount it.</template
+        >
+        <template v-else>That is the last step.</template>
       </p>
-      <el-button type="primary" class="huge" :disabled="!next" @click="to(number)">Done, next step</el-button>
+      <el-button v-if="next" type="primary" class="huge" @click="to(number)">Done, next step</el-button>
+      <el-button v-else-if="bench.made" class="huge" @click="at_bench.makeAgain">Make another</el-button>
+      <el-button v-else type="primary" class="huge" @click="at_bench.finish">Done, it is made</el-button>
     </footer>
   </div>
   <PageState

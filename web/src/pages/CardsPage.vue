@@ -9,20 +9,41 @@ import PageState from "../components/PageState.vue";
 import { useAsked } from "../composables/useAsked";
 import { useDoing } from "../composables/useDoing";
 import StartCard from "../features/card/StartCard.vue";
+import WordText from "../components/word/WordText.vue";
+import { grouped } from "../logic/cardGroups";
 import { sayLength } from "../logic/length";
+import { sayLeft } from "../logic/things";
 import { useNotices } from "../stores/notices";
+import { useThings } from "../stores/things";
 
 const LARGEST_FILE = 2_000_000;
 /** Pixels a millimetre, the same for every card, so that they stand in true proportion to each other. */
 const SCALE = 1.28;
 
-const { value: cards, state, refusal, again } = useAsked((signal) => ask("get", "/api/cards", { signal }));
+const showAway = ref(false);
+const {
+  value: cards,
+  state,
+  refusal,
+  again,
+} = useAsked(
+  (signal) => ask("get", "/api/cards", { params: { query: { away: showAway.value } }, signal }),
+  showAway,
+);
+const search = ref("");
+const groups = computed(() => grouped(cards.value ?? [], search.value));
+const groupNames = computed(() => [
+  ...new Set((cards.value ?? []).map((card) => card.group).filter(Boolean)),
+]);
+const things = useThings();
+const low = computed(() => things.things.filter((thing) => thing.low && !thing.away));
+const sure = ref<string | null>(null);
 const starting = ref(false);
 const notices = useNotices();
 const router = useRouter();
 const bringing = useDoing("bring-in");
 const doing = useDoing("card");
-const none = computed(() => state.value === "ready" && !cards.value?.length);
+const none = computed(() => state.value === "ready" && !cards.value?.length && !showAway.value);
 
 const files = useFileDialog({ accept: ".json,application/json", multiple: false, reset: true });
 files.onChange(async (chosen) => {
@@ -38,6 +59,23 @@ files.onChange(async (chosen) => {
   }
   await bringing.run(async () => {
     const card = await ask("post", "/api/cards/import", asFile("application/json", file));
+    const { inks, stocks } = await ask("post", "/api/things/offer", asFile("application/json", file));
+    const names = [...stocks, ...inks].map((thing) => thing.name);
+    if (names.length)
+      notices.keepSaying(
+        "offer",
+        `This plan has what is not on your shelf: ${names.join(", ")}.`,
+        {
+          label: "Put it on the shelf",
+          go: () =>
+            bringing.run(async () => {
+              const params = { query: { take: true } };
+              await ask("post", "/api/things/offer", { params, ...asFile("application/json", file) });
+              await things.again();
+            }),
+        },
+        { label: "Not now", go: () => undefined },
+      );
     await router.push({ name: "desk", params: { id: card.id } });
   });
 });
@@ -61,6 +99,22 @@ async function putAway(card: CardSummary) {
     },
   });
 }
+async function bringBack(card: CardSummary) {
+  await doing.run(() =>
+    ask("post", "/api/cards/{card_id}/bring-back", { params: { path: { card_id: card.id } } }),
+  );
+  await again();
+}
+async function deleteForGood(card: CardSummary) {
+  sure.value = null;
+  await doing.run(() => ask("delete", "/api/cards/{card_id}", { params: { path: { card_id: card.id } } }));
+  await again();
+}
+async function putInGroup(card: CardSummary, group: string) {
+  const params = { path: { card_id: card.id } };
+  await doing.run(() => ask("put", "/api/cards/{card_id}/group", { params, body: { group } }));
+  await again();
+}
 </script>
 
 <template>
@@ -71,9 +125,28 @@ async function putAway(card: CardSummary) {
   </PageHead>
   <main>
     <div class="head">
-      <h1>Cards</h1>
+      <h1>{{ showAway ? "Put away" : "Cards" }}</h1>
       <el-button v-if="!starting" type="primary" @click="starting = true">Start a new card</el-button>
+      <el-input
+        v-model="search"
+        class="search"
+        placeholder="search"
+        aria-label="Search the cards"
+        clearable
+      />
+      <el-button @click="showAway = !showAway">{{
+        showAway ? "Back to the table" : "What is put away"
+      }}</el-button>
     </div>
+    <p v-if="low.length && !showAway" class="quiet" role="status">
+      Runs low on your <RouterLink to="/shelf">shelf</RouterLink>:
+      {{
+        low
+          .slice(0, 6)
+          .map((thing) => `${thing.name} (${sayLeft(thing)} left)`)
+          .join(", ")
+      }}{{ low.length > 6 ? ` and ${low.length - 6} more` : "" }}.
+    </p>
     <StartCard v-if="starting" @close="starting = false" />
     <el-empty v-if="none && !starting" :image-size="1" description="No cards yet">
       <p>Start one, or bring in a plan file.</p>
@@ -85,40 +158,83 @@ async function putAway(card: CardSummary) {
       :why="refusal?.message"
       @again="again"
     />
-    <ul v-else-if="cards" class="cards">
-      <li v-for="card in cards" :key="card.id">
-        <RouterLink :to="{ name: 'desk', params: { id: card.id } }" class="open">
-          <span class="surround">
-            <span
-              class="base"
-              :style="{
-                width: `${card.card_width_mm * SCALE}px`,
-                height: `${card.card_height_mm * SCALE}px`,
-              }"
-            >
-              <img
-                :src="pictureUrl(card.id, card.revision, 50)"
-                :alt="`${card.title}, as predicted`"
+    <template v-for="group in groups" v-else :key="group.name">
+      <h2 v-if="group.name">
+        {{ group.name }} <small>{{ group.cards.length }}</small>
+      </h2>
+      <ul class="cards">
+        <li v-for="card in group.cards" :key="card.id">
+          <RouterLink :to="{ name: 'desk', params: { id: card.id } }" class="open">
+            <span class="surround">
+              <span
+                class="base"
                 :style="{
-                  width: `${card.panel_width_mm * SCALE}px`,
-                  height: `${card.panel_height_mm * SCALE}px`,
+                  width: `${card.card_width_mm * SCALE}px`,
+                  height: `${card.card_height_mm * SCALE}px`,
                 }"
-              />
+              >
+                <img
+                  :src="pictureUrl(card.id, card.revision, 50)"
+                  loading="lazy"
+                  :alt="`${card.title}, as predicted`"
+                  :style="{
+                    width: `${card.panel_width_mm * SCALE}px`,
+                    height: `${card.panel_height_mm * SCALE}px`,
+                  }"
+                />
+              </span>
             </span>
-          </span>
-          <span class="title">{{ card.title }}</span>
-        </RouterLink>
-        <p class="quiet">
-          {{ sayLength(card.card_width_mm, card.units) }} by {{ sayLength(card.card_height_mm, card.units) }},
-          on {{ card.stock }}<br />
-          {{ card.inks.join(", ") || "no ink yet" }}
-        </p>
-        <div class="does">
-          <el-button size="small" @click="copy(card)">Start from this</el-button>
-          <el-button size="small" @click="putAway(card)">Put away</el-button>
-        </div>
-      </li>
-    </ul>
+            <span class="title">{{ card.title }}</span>
+          </RouterLink>
+          <p class="quiet">
+            {{ sayLength(card.card_width_mm, card.units) }} by
+            {{ sayLength(card.card_height_mm, card.units) }}, on {{ card.stock }}<br />
+            {{ card.inks.join(", ") || "no ink yet" }}
+          </p>
+          <p v-if="!showAway" class="quiet">
+            <WordText
+              label="Group"
+              :text="card.group || 'in no group'"
+              :value="card.group"
+              :longest="60"
+              may-be-empty
+              @change="(name) => putInGroup(card, name)"
+            /><template v-if="!card.group && groupNames.length"
+              >, or
+              <button
+                v-for="name in groupNames.slice(0, 3)"
+                :key="name"
+                type="button"
+                class="word"
+                @click="putInGroup(card, name)"
+              >
+                {{ name }}
+              </button></template
+            >
+          </p>
+          <div class="does">
+            <template v-if="showAway">
+              <el-button size="small" @click="bringBack(card)">Bring back</el-button>
+              <el-button v-if="sure !== card.id" size="small" @click="sure = card.id"
+                >Delete for good</el-button
+              >
+              <template v-else>
+                <span role="alert">Gone for good, with all its steps.</span>
+                <el-button size="small" type="primary" @click="deleteForGood(card)">Delete it</el-button>
+                <el-button size="small" @click="sure = null">Keep it</el-button>
+              </template>
+            </template>
+            <template v-else>
+              <el-button size="small" @click="copy(card)">Start from this</el-button>
+              <el-button size="small" @click="putAway(card)">Put away</el-button>
+            </template>
+          </div>
+        </li>
+      </ul>
+    </template>
+    <p v-if="state === 'ready' && !groups.length && (search || showAway)" class="quiet nothing" role="status">
+      {{ search ? "No card is like that." : "Nothing is put away." }}
+    </p>
   </main>
 </template>
 
@@ -135,6 +251,23 @@ main {
 }
 h1 {
   font-size: 38px;
+}
+.search {
+  width: 200px;
+}
+.search :deep(.el-input__wrapper) {
+  border-bottom-color: var(--ink);
+}
+h2 {
+  margin-top: 26px;
+  font-size: 25px;
+}
+h2 small {
+  font: 16px var(--text);
+  color: var(--ink-soft);
+}
+.nothing {
+  margin-top: 30px;
 }
 .cards {
   list-style: none;

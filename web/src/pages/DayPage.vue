@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The day plan: who does which step of which card when, so that all are done soonest. */
-import { computed, reactive, ref } from "vue";
+import { computed, reactive, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { ask } from "../api/client";
 import PageHead from "../components/PageHead.vue";
@@ -10,8 +10,10 @@ import { useDoing } from "../composables/useDoing";
 import DayHours from "../features/day/DayHours.vue";
 import DaySentence from "../features/day/DaySentence.vue";
 import SuppliesList from "../features/day/SuppliesList.vue";
+import type { ThingKind } from "../logic/things";
 import { waysOf } from "../logic/ways";
 import { useCard } from "../stores/card";
+import { useThings } from "../stores/things";
 
 const props = defineProps<{ id: string }>();
 const router = useRouter();
@@ -27,6 +29,28 @@ const counts = reactive<Counts>({
   stencils: 1,
   masks: 2,
 });
+/** How many there are of each is kept on the shelf. */
+const things = useThings();
+watch(
+  () => things.things,
+  (all) => {
+    const left = (kind: ThingKind, key: string) =>
+      all.find((thing) => thing.kind === kind && thing.key === key)?.facts.left ?? null;
+    for (const [field, key] of [
+      ["heat_tools", "heat-tool"],
+      ["presses", "press"],
+      ["cutters", "cutter"],
+    ] as const) {
+      const there = left("tool", key);
+      if (there) counts[field] = Math.min(9, there);
+    }
+    const each = all
+      .filter((thing) => thing.kind === "stencil" && thing.facts.left)
+      .map((t) => t.facts.left ?? 1);
+    if (each.length) counts.stencils = counts.masks = Math.max(1, Math.min(60, ...each));
+  },
+  { immediate: true },
+);
 const startsAt = ref(9 * 60);
 const doneBy = ref(17 * 60);
 const { day, sooner, looking, refused, stop } = useDay(desk, () => counts);

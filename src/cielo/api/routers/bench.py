@@ -58,6 +58,7 @@ class BenchOut(BaseModel):
     differences: list[DifferenceOut]
     ways: dict[str, list[WayOut]]
     plan: PlanModel
+    made: bool
     reading: ReadingOut
     now: datetime
 
@@ -97,6 +98,18 @@ def set_batch(card_id: CardId, body: Batch, store: StoreOfApp) -> BenchOut:
 def go(card_id: CardId, number: Number, body: AtStep, store: StoreOfApp) -> BenchOut:
     """Take another step in hand."""
     return _out(bench.go_to_step(store, card_id, body.step, number))
+
+
+@router.post("/{number}/made")
+def finish(card_id: CardId, number: Number, store: StoreOfApp) -> BenchOut:
+    """All steps of a card are done; what they took is off the shelf."""
+    return _out(bench.finish_card(store, card_id, number))
+
+
+@router.post("/{number}/again")
+def make_again(card_id: CardId, number: Number, store: StoreOfApp) -> BenchOut:
+    """Another card in its place, from the first step."""
+    return _out(bench.make_again(store, card_id, number))
 
 
 @router.post("/{number}/timer")
@@ -165,6 +178,7 @@ def _out(state: BenchState) -> BenchOut:
             if isinstance(step, Dry)
         },
         plan=plan,
+        made=state.made,
         reading=reading,
         now=datetime.now(UTC),
     )

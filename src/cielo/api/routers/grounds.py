@@ -9,7 +9,9 @@ from cielo.api.schemas.cards import GroundOut
 from cielo.api.schemas.problem import REFUSALS
 from cielo.app.cards import CardWish, plan_on_ground
 from cielo.app.pictures import panel_png
+from cielo.app.shelf import find_stock, look_at_shelf
 from cielo.core.sequence.grounds import GROUNDS
+from cielo.core.sequence.suiting import inks_that_suit
 from cielo.exchange.materials_model import Key
 
 router = APIRouter(prefix="/grounds", tags=["grounds"], responses=REFUSALS)
@@ -22,6 +24,19 @@ PNG: dict[str, Any] = {"response_class": Response, "responses": {200: {"content"
 def list_grounds() -> list[GroundOut]:
     """Every ground, in the order of the trade's list."""
     return [GroundOut.model_validate(ground) for ground in GROUNDS.values()]
+
+
+@router.get("/suggested")
+def suggested(store: StoreOfApp, stock: Key) -> dict[str, list[Key]]:
+    """For every ground inks of the shelf that suit it on a stock; a ground that the shelf has no inks for is left out."""
+    paper, shelf = find_stock(store, stock).paper, look_at_shelf(store).inks
+    found = {key: inks_that_suit(ground, paper, shelf, 3 * n) for n, (key, ground) in enumerate(GROUNDS.items())}
+    kinds = {ink.kind for ink in shelf}
+    return {
+        key: [ink.key for ink in inks]
+        for key, inks in found.items()
+        if len(inks) >= GROUNDS[key].fewest and all(kind in kinds for kind in GROUNDS[key].needs)
+    }
 
 
 @router.get("/{ground}/picture.png", **PNG)

@@ -18,10 +18,10 @@ from cielo.api.schemas.things import (
     OfferOut,
     PreviewOut,
     PutAway,
-    ReadingOut,
     ReadTray,
     ReInk,
     Several,
+    SwatchReadOut,
     ThingOut,
 )
 from cielo.app import shelf_files, swatches, things
@@ -160,10 +160,10 @@ def brushed(body: NewInk, store: StoreOfApp, stock: Key) -> dict[str, str]:
 
 
 @router.post("/read")
-def read(body: ReadTray, store: StoreOfApp) -> ReadingOut:
+def read(body: ReadTray, store: StoreOfApp) -> SwatchReadOut:
     """Read a swatch with the reader (a stand-in, with a tray of swatches of its own)."""
     reading = swatches.read_from_tray(store, body.stock, body.swatch)
-    return ReadingOut(
+    return SwatchReadOut(
         lab=reading.lab, hex=hex_from_lab(reading.lab), repeatability=reading.repeatability, left_out=reading.left_out
     )
 
@@ -217,7 +217,7 @@ async def import_palette(
 
 
 @router.post("/offer", openapi_extra=JSON_BODY)
-async def offer(request: Request, store: StoreOfApp) -> OfferOut:
-    """What a plan file has that is not on the shelf."""
-    inks, stocks = shelf_files.offer_from_plan(store, await request.body())
+async def offer(request: Request, store: StoreOfApp, take: Annotated[bool, Query()] = False) -> OfferOut:
+    """What a plan file has that is not on the shelf; put there with ``take``."""
+    inks, stocks = shelf_files.offer_from_plan(store, await request.body(), take=take)
     return OfferOut(inks=[InkModel.of(ink) for ink in inks], stocks=[StockModel.of(stock) for stock in stocks])

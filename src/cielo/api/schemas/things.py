@@ -182,7 +182,7 @@ class FitOut(FromCore):
     further: list[FurtherOut]
 
 
-class ReadingOut(BaseModel):
+class SwatchReadOut(BaseModel):
     """A swatch as it was read."""
 
     lab: tuple[float, float, float]

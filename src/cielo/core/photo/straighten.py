@@ -1,6 +1,6 @@
 """The sheet found in a photograph by its corner marks, and its tilt undone (homography: Hartley & Zisserman 2003, ch. 4, by OpenCV)."""
 
-from collections.abc import Iterable
+from dataclasses import dataclass
 from itertools import combinations
 from typing import Any
 
@@ -14,6 +14,8 @@ Photo = NDArray[np.uint8]
 PIXELS_PER_MM = 4.0
 # A photograph is looked at no larger than this, pixels on its long side.
 LONGEST = 2000
+# Of what could be marks, no more than this many of either kind are tried together.
+MOST_HOLLOW, MOST_FILLED = 8, 40
 
 
 def straighten(photo: Photo) -> Photo:
@@ -26,7 +28,7 @@ def straighten(photo: Photo) -> Photo:
     scale = min(1.0, LONGEST / max(photo.shape[:2]))
     if scale < 1:
         photo = np.asarray(cv2.resize(photo, None, fx=scale, fy=scale, interpolation=cv2.INTER_AREA), dtype=np.uint8)
-    corners = _in_order(_found(photo), photo)
+    corners = _corners(_candidates(photo))
     true = np.array([[m.x_mm + m.size_mm / 2, m.y_mm + m.size_mm / 2] for m in marks()]) * PIXELS_PER_MM
     transform, _ = cv2.findHomography(corners.astype(np.float32), true.astype(np.float32))
     size = (int(WIDTH_MM * PIXELS_PER_MM), int(HEIGHT_MM * PIXELS_PER_MM))
@@ -35,49 +37,70 @@ def straighten(photo: Photo) -> Photo:
     )
 
 
-def _found(photo: Photo) -> NDArray[np.float64]:
-    """The middles of the marks, (4, 2): dark four-sided outlines with a hole or a filled heart, the four that lie furthest out."""
+@dataclass(frozen=True)
+class _Mark:
+    """A dark square that may be a corner mark: its middle, pixels, and whether its heart is as light as paper."""
+
+    middle: tuple[float, float]
+    hollow: bool
+
+
+def _candidates(photo: Photo) -> list[_Mark]:
+    """Dark four-sided outlines of a mark's size: found by a threshold of the place, and by one of the whole (Otsu 1979), since a dark
+    table close to a mark hides it from the first and a falling light from the second."""
     import cv2
 
     grey = cv2.cvtColor(photo, cv2.COLOR_RGB2GRAY)
+    soft = cv2.GaussianBlur(grey, (3, 3), 0)
     side = max(31, int(min(grey.shape) * 0.09) | 1)
-    dark = cv2.adaptiveThreshold(
-        cv2.GaussianBlur(grey, (3, 3), 0), 255, cv2.ADAPTIVE_THRESH_MEAN_C, cv2.THRESH_BINARY_INV, side, 18
-    )
-    outlines, _ = cv2.findContours(dark, cv2.RETR_EXTERNAL, cv2.CHAIN_APPROX_SIMPLE)
-    least, most = 2e-4 * grey.size, 2e-2 * grey.size
-    middles: list[tuple[float, float]] = []
-    for outline in outlines:
-        around = cv2.minAreaRect(outline)
-        (width, height) = around[1]
-        if not least < width * height < most or not 0.55 < width / max(height, 1e-6) < 1.8:
-            continue
-        hull = cv2.convexHull(outline)
-        corners = cv2.approxPolyDP(hull, 0.06 * cv2.arcLength(hull, True), True)
-        if len(corners) != 4 or cv2.contourArea(hull) < 0.72 * width * height or not _is_mark(grey, hull):
-            continue
-        middles.append(_crossing(corners.reshape(4, 2).astype(float)))
-    if len(middles) < 4:
-        raise BadInput(
-            f"{len(middles)} of the sheet's four corner marks can be seen.",
-            field="photo",
-            mend="Photograph the whole sheet, flat, in even light, with all four corners in the picture.",
-        )
-    return _outermost(np.array(middles))
+    local = cv2.adaptiveThreshold(soft, 255, cv2.ADAPTIVE_THRESH_MEAN_C, cv2.THRESH_BINARY_INV, side, 18)
+    _, whole = cv2.threshold(soft, 0, 255, cv2.THRESH_BINARY_INV + cv2.THRESH_OTSU)
+    found: list[_Mark] = []
+    for dark in (local, whole):
+        outlines, _ = cv2.findContours(dark, cv2.RETR_LIST, cv2.CHAIN_APPROX_SIMPLE)
+        for outline in outlines:
+            mark = _mark_of(grey, outline)
+            if mark is not None and all(np.hypot(*np.subtract(mark.middle, one.middle)) > 6 for one in found):
+                found.append(mark)
+    return found
 
 
-def _is_mark(grey: NDArray[Any], hull: NDArray[Any]) -> bool:
-    """Whether a dark square has the black rim of a mark: its rim is dark beside the paper round it."""
+def _mark_of(grey: NDArray[Any], outline: NDArray[Any]) -> _Mark | None:
+    """An outline as a mark, when it is four-sided, of a mark's size and dark at its rim."""
     import cv2
 
-    inside = np.zeros(grey.shape, np.uint8)
-    cv2.drawContours(inside, [hull], -1, 255, -1)
+    (width, height) = cv2.minAreaRect(outline)[1]
+    if not 1e-4 * grey.size < width * height < 2e-2 * grey.size or not 0.55 < width / max(height, 1e-6) < 1.8:
+        return None
+    hull = cv2.convexHull(outline)
+    corners = cv2.approxPolyDP(hull, 0.06 * cv2.arcLength(hull, True), True)
+    if len(corners) != 4 or cv2.contourArea(hull) < 0.72 * width * height:
+        return None
+    middle = _crossing(corners.reshape(4, 2).astype(float))
+    rim, paper = _rim_and_paper(grey, hull)
+    if rim > 0.5 * paper:
+        return None
+    column, row = int(middle[0]), int(middle[1])
+    reach = max(1, int(0.1 * np.sqrt(width * height)))
+    heart = float(np.median(grey[max(0, row - reach) : row + reach + 1, max(0, column - reach) : column + reach + 1]))
+    return _Mark(middle, heart > (rim + paper) / 2)
+
+
+def _rim_and_paper(grey: NDArray[Any], hull: NDArray[Any]) -> tuple[float, float]:
+    """How light the rim of a figure is, and the paper round it; 0..255."""
+    import cv2
+
+    x, y, width, height = cv2.boundingRect(hull)
     reach = max(3, int(np.sqrt(cv2.contourArea(hull)) * 0.12))
+    x0, y0 = max(0, x - 3 * reach), max(0, y - 3 * reach)
+    near = grey[y0 : y + height + 3 * reach, x0 : x + width + 3 * reach]
+    inside = np.zeros(near.shape, np.uint8)
+    cv2.drawContours(inside, [hull], -1, 255, -1, offset=(-x0, -y0))
     kernel = np.ones((reach, reach), np.uint8)
     rim = cv2.subtract(inside, cv2.erode(inside, kernel))
     ring = cv2.subtract(cv2.dilate(inside, kernel, iterations=2), cv2.dilate(inside, kernel))
-    dark, paper = float(np.median(grey[rim > 0])), float(np.median(grey[ring > 0])) if ring.any() else 255.0
-    return dark < 0.5 * paper
+    # The lighter part of what lies round: a mark near the edge of the sheet has the table on one side.
+    return float(np.median(near[rim > 0])), float(np.percentile(near[ring > 0], 80)) if ring.any() else 255.0
 
 
 def _crossing(corners: NDArray[np.float64]) -> tuple[float, float]:
@@ -90,32 +113,40 @@ def _crossing(corners: NDArray[np.float64]) -> tuple[float, float]:
     return float(place[0]), float(place[1])
 
 
-def _outermost(middles: NDArray[np.float64]) -> NDArray[np.float64]:
-    """The four marks that span the largest figure."""
-    import cv2
+def _corners(marks_seen: list[_Mark]) -> NDArray[np.float64]:
+    """The four corner marks, (4, 2): top left, top right, bottom right, bottom left.
 
-    if len(middles) == 4:
-        return middles
+    A filled one and three hollow ones that span the largest figure; round about from the filled one.
+    """
+    hollow = [mark for mark in marks_seen if mark.hollow]
+    filled = [mark for mark in marks_seen if not mark.hollow]
+    seen = min(3, len(hollow)) + min(1, len(filled))
+    if seen < 4:
+        raise BadInput(
+            f"{seen} of the sheet's four corner marks can be seen.",
+            field="photo",
+            mend="Photograph the whole sheet, flat, in even light, with all four corners in the picture.",
+        )
+    figures = [
+        _round_about(first.middle, [mark.middle for mark in three])
+        for three in combinations(hollow[:MOST_HOLLOW], 3)
+        for first in filled[:MOST_FILLED]
+    ]
+    return max(figures, key=_spans)
 
-    def spans(four: Iterable[int]) -> float:
-        hull = cv2.convexHull(middles[list(four)].astype(np.float32))
-        return float(cv2.contourArea(hull)) if len(hull) == 4 else 0.0
 
-    return middles[list(max(combinations(range(len(middles[:12])), 4), key=spans))]
-
-
-def _in_order(middles: NDArray[np.float64], photo: Photo) -> NDArray[np.float64]:
-    """The marks as top left, top right, bottom right, bottom left: round about, from the one whose heart is filled."""
+def _round_about(first: tuple[float, float], others: list[tuple[float, float]]) -> NDArray[np.float64]:
+    """Four middles clockwise as seen, from the first."""
+    middles = np.array([first, *others])
     centre = middles.mean(axis=0)
     angles = np.arctan2(middles[:, 1] - centre[1], middles[:, 0] - centre[0])
-    around = middles[np.argsort(angles)]
-    grey = photo.mean(axis=2)
-    hearts = [float(grey[max(0, int(y) - 2) : int(y) + 3, max(0, int(x) - 2) : int(x) + 3].mean()) for x, y in around]
-    first = int(np.argmin(hearts))
-    if sorted(hearts)[1] < hearts[first] * 1.3 + 12:
-        raise BadInput(
-            "it cannot be told which way up the sheet lies.",
-            field="photo",
-            mend="See that the filled mark at its top left is in the picture and nothing lies on it.",
-        )
-    return np.roll(around, -first, axis=0)
+    order = np.argsort((angles - angles[0]) % (2 * np.pi))
+    return middles[order]
+
+
+def _spans(four: NDArray[np.float64]) -> float:
+    """The area of a four-sided figure, square pixels; none when a corner lies within the others."""
+    import cv2
+
+    hull = cv2.convexHull(four.astype(np.float32))
+    return float(cv2.contourArea(hull)) if len(hull) == 4 else 0.0

@@ -122,7 +122,7 @@ function key(event: KeyboardEvent) {
         autocomplete="off"
         :aria-label="label"
         :aria-invalid="wrong !== ''"
-        :aria-valuenow="now"
+        :aria-valuenow="Number.isFinite(now) ? now : undefined"
         :aria-valuemin="least"
         :aria-valuemax="most"
         :aria-valuetext="say(now)"

@@ -3,24 +3,37 @@
 import { computed, nextTick, ref } from "vue";
 import WordShell from "./WordShell.vue";
 
-const props = defineProps<{ text: string; label: string; value: string; longest?: number }>();
+const props = defineProps<{
+  text: string;
+  label: string;
+  value: string;
+  longest?: number;
+  /** Whether nothing may be written. */
+  mayBeEmpty?: boolean;
+}>();
 const emit = defineEmits<{ change: [value: string] }>();
 const written = ref("");
 const field = ref<HTMLInputElement | null>(null);
-const empty = computed(() => !written.value.trim());
+const empty = computed(() => !props.mayBeEmpty && !written.value.trim());
 
+let open = false;
 function begin(typed: string) {
+  open = true;
   written.value = typed || props.value;
   if (!typed) void nextTick(() => field.value?.select());
 }
 function keep() {
+  if (!open) return;
+  open = false;
   const words = written.value.trim();
-  if (words && words !== props.value) emit("change", words);
+  if (!empty.value && words !== props.value) emit("change", words);
+}
+function drop() {
+  open = false;
 }
 function enter(taken: () => void) {
   if (empty.value) return;
   keep();
-  written.value = "";
   taken();
 }
 </script>
@@ -34,7 +47,7 @@ function enter(taken: () => void) {
     :width="300"
     @opened="begin"
     @leave="keep"
-    @discard="written = ''"
+    @discard="drop"
   >
     <span class="label">{{ label }}</span>
     <input

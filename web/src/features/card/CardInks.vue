@@ -78,7 +78,7 @@ function laidOut() {
   <div v-if="open === 'ground'" class="layout">
     <p>In place of these steps, from the same inks:</p>
     <GroundTiles
-      :format="format"
+      :size="`format=${format}`"
       :stock="plan.stock.key"
       :inks="plan.inks.map((ink) => ink.key)"
       :chosen="null"

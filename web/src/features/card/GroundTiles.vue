@@ -1,24 +1,50 @@
 <script setup lang="ts">
-/** The grounds a card may start from, each as it would look on this stock with these inks. */
+/** The grounds a card may start from, each as it would look on this stock: with the inks chosen, or before that with inks that suit. */
 import { computed } from "vue";
+import { ask } from "../../api/client";
+import { useAsked } from "../../composables/useAsked";
 import { coloursOf, fits, sayColours } from "../../logic/grounds";
 import { useGrounds } from "../../stores/grounds";
 import { useShelf } from "../../stores/shelf";
 
-const props = defineProps<{ format: string; stock: string; inks: string[]; chosen: string | null }>();
-const emit = defineEmits<{ choose: [ground: string] }>();
+const props = defineProps<{
+  /** A format, or how large the panel is, as the picture is asked for: `format=five-seven`. */
+  size: string;
+  stock: string;
+  inks: string[];
+  chosen: string | null;
+}>();
+const emit = defineEmits<{ choose: [ground: string, inks: string[]] }>();
 const store = useGrounds();
 const shelf = useShelf();
+const suits = useAsked(
+  (signal) =>
+    props.stock
+      ? ask("get", "/api/grounds/suggested", { params: { query: { stock: props.stock } }, signal })
+      : null,
+  () => props.stock,
+);
 
 const colours = computed(() =>
   coloursOf((shelf.shelf?.inks ?? []).map(({ ink }) => ink).filter((ink) => props.inks.includes(ink.key))),
 );
-const query = computed(() => {
-  const inks = props.inks.map((key) => `ink=${encodeURIComponent(key)}`).join("&");
-  return `format=${props.format}&stock=${encodeURIComponent(props.stock)}&${inks}`;
-});
-const fitting = computed(() => (store.grounds ?? []).filter((ground) => fits(ground, colours.value)));
-const others = computed(() => (store.grounds ?? []).filter((ground) => !fits(ground, colours.value)));
+/** What the shelf has, for grounds that fetch a powder or white by themselves. */
+const kinds = computed(() => new Set<string>((shelf.shelf?.inks ?? []).map(({ ink }) => ink.kind)));
+const inksFor = (ground: string) => (props.inks.length ? props.inks : (suits.value.value?.[ground] ?? []));
+function picture(ground: string) {
+  const inks = inksFor(ground)
+    .map((key) => `ink=${encodeURIComponent(key)}`)
+    .join("&");
+  return `/api/grounds/${ground}/picture.png?${props.size}&stock=${encodeURIComponent(props.stock)}&${inks}`;
+}
+const fitting = computed(() =>
+  (store.grounds ?? []).filter((ground) =>
+    props.inks.length
+      ? fits(ground, colours.value) && ground.needs.every((kind) => kinds.value.has(kind))
+      : !!suits.value.value?.[ground.key],
+  ),
+);
+const others = computed(() => (store.grounds ?? []).filter((ground) => !fitting.value.includes(ground)));
 </script>
 
 <template>
@@ -29,10 +55,10 @@ const others = computed(() => (store.grounds ?? []).filter((ground) => !fits(gro
           type="button"
           class="tile"
           :aria-pressed="chosen === ground.key"
-          @click="emit('choose', ground.key)"
+          @click="emit('choose', ground.key, inksFor(ground.key))"
         >
           <span class="picture">
-            <img :src="`/api/grounds/${ground.key}/picture.png?${query}`" alt="" loading="lazy" />
+            <img :src="picture(ground.key)" alt="" loading="lazy" />
           </span>
           <b>{{ ground.name }}</b>
           <small>{{ ground.hint }}</small>
@@ -42,7 +68,7 @@ const others = computed(() => (store.grounds ?? []).filter((ground) => !fits(gro
         </button>
       </li>
     </ul>
-    <p v-if="others.length" class="quiet">
+    <p v-if="others.length && inks.length" class="quiet">
       With another number of colours:
       {{ others.map((ground) => `${ground.name} (${sayColours(ground)})`).join(", ") }}.
     </p>

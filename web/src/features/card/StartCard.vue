@@ -10,10 +10,16 @@ import UnitsWord from "../../components/UnitsWord.vue";
 import WordChoice from "../../components/word/WordChoice.vue";
 import { useDoing } from "../../composables/useDoing";
 import { coloursOf, fits, sayColours } from "../../logic/grounds";
+import { usualUnits } from "../../logic/locale";
+import { asBody, panelOf, type Sizes } from "../../logic/startSizes";
+import { sayLeft } from "../../logic/things";
 import { EDGE_CHOICES } from "../../logic/words";
 import { useGrounds } from "../../stores/grounds";
 import { useShelf } from "../../stores/shelf";
+import { useThings } from "../../stores/things";
+import WhatDoYouHave from "../shelf/WhatDoYouHave.vue";
 import GroundTiles from "./GroundTiles.vue";
+import StartSizes from "./StartSizes.vue";
 
 const emit = defineEmits<{ close: [] }>();
 const shelf = useShelf();
@@ -22,8 +28,15 @@ const router = useRouter();
 const { run, busy } = useDoing("start");
 
 const title = ref("");
-const units = ref<Units>("in");
-const format = ref("five-seven");
+const units = ref<Units>(usualUnits());
+const sizes = ref<Sizes>({
+  format: units.value === "in" ? "five-seven" : "a6",
+  width_mm: 130,
+  height_mm: 180,
+  across: false,
+  fold: "left",
+  panel: null,
+});
 const stock = computed(() => shelf.stock ?? "");
 const inks = ref<string[]>([]);
 const ground = ref("banded-gradient");
@@ -32,7 +45,14 @@ const disc = ref<"none" | "moon" | "sun">("none");
 const name = ref<{ focus(): void } | null>(null);
 watch(name, (field) => field?.focus());
 
-const chosenFormat = computed(() => shelf.shelf?.formats.find((f) => f.key === format.value));
+const panel = computed(() => panelOf(sizes.value, shelf.shelf?.formats ?? []));
+const shownSize = computed(() => {
+  const { format, across, panel: own } = sizes.value;
+  const rim = 25.4 / 4;
+  return format && !across && !own
+    ? `format=${format}`
+    : `width_mm=${(panel.value.width + rim).toFixed(1)}&height_mm=${(panel.value.height + rim).toFixed(1)}`;
+});
 const chosenStock = computed(() => shelf.shelf?.stocks.find((s) => s.stock.key === stock.value));
 const chosenGround = computed(() => grounds.grounds?.find((g) => g.key === ground.value));
 const MOST = 8;
@@ -46,9 +66,25 @@ const DISCS = [
   { value: "moon" as const, label: "a moon", hint: "a round mask kept bare, high up" },
   { value: "sun" as const, label: "a sun", hint: "a larger round mask, low down" },
 ];
+/** An empty shelf asks what she has, until she has told. */
+const bare = ref(false);
+watch(
+  () => !!shelf.shelf && (!shelf.shelf.stocks.length || !shelf.shelf.inks.length),
+  (empty) => (bare.value ||= empty),
+  { immediate: true },
+);
+const things = useThings();
+/** Of what is chosen, what will not last long. */
+const low = computed(() =>
+  things.things.filter((thing) => thing.low && (inks.value.includes(thing.key) || thing.key === stock.value)),
+);
+function chooseGround(key: string, suited: string[]) {
+  ground.value = key;
+  if (!inks.value.length) inks.value = suited;
+}
 /** What is still wanted, or what will be done. */
 const told = computed(() => {
-  if (!inks.value.length) return "No ink chosen yet.";
+  if (!inks.value.length) return "Choose a ground with the inks shown, or inks of your own.";
   const of = chosenGround.value;
   if (of && !ready.value)
     return `${of.name} takes ${sayColours(of)} colours: choose other inks, or another ground.`;
@@ -61,9 +97,8 @@ function toggle(key: string) {
 }
 
 function roundMask(): DiscModel | null {
-  const of = chosenFormat.value;
-  if (disc.value === "none" || !of) return null;
-  const [width, height] = [of.width_mm - 2 * of.reveal_mm, of.height_mm - 2 * of.reveal_mm];
+  if (disc.value === "none") return null;
+  const { width, height } = panel.value;
   const moon = disc.value === "moon";
   return {
     key: disc.value,
@@ -82,7 +117,7 @@ async function start() {
     const card = {
       title: title.value.trim() || "A new card",
       units: units.value,
-      format: format.value,
+      ...asBody(sizes.value),
       stock: stock.value,
       inks: inks.value,
     };
@@ -97,17 +132,16 @@ async function start() {
 </script>
 
 <template>
-  <section v-if="shelf.shelf" class="start" aria-label="A new card">
+  <WhatDoYouHave v-if="bare" :units="units" @ready="bare = false" />
+  <section v-else-if="shelf.shelf" class="start" aria-label="A new card">
     <p class="sentence">
-      A
-      <WordChoice
-        label="Card format"
-        :text="chosenFormat?.name ?? ''"
-        :value="format"
-        :choices="shelf.shelf.formats.map((f) => ({ value: f.key, label: f.name }))"
-        @choose="(key) => (format = key)"
+      <StartSizes
+        :sizes="sizes"
+        :formats="shelf.shelf.formats"
+        :units="units"
+        @change="(value) => (sizes = value)"
       />
-      card, measured in
+      measured in
       <UnitsWord :value="units" @choose="(value) => (units = value)" />, on
       <StockWord
         :text="chosenStock?.stock.name ?? ''"
@@ -137,10 +171,29 @@ async function start() {
         :maxlength="80"
       />.
     </p>
+    <p v-if="low.length" class="low" role="status">
+      Runs low: {{ low.map((thing) => `${thing.name}, ${sayLeft(thing)} left`).join("; ") }}.
+    </p>
+    <h3>
+      Ground
+      <span class="quiet">{{
+        inks.length
+          ? "as each would look with these inks; a powder or white it takes is fetched from the shelf"
+          : "each in inks of yours that suit it; choose one, or choose inks first"
+      }}</span>
+    </h3>
+    <GroundTiles
+      class="grounds"
+      :size="shownSize"
+      :stock="stock"
+      :inks="inks"
+      :chosen="inks.length ? ground : null"
+      @choose="chooseGround"
+    />
     <h3>
       Inks
       <span class="quiet"
-        >as they look on {{ chosenStock?.stock.name }}; choose two to five that neighbour each other, light,
+        >as they look on {{ chosenStock?.stock.name }}; those that neighbour each other go together: light,
         middle, dark</span
       >
     </h3>
@@ -150,21 +203,6 @@ async function start() {
       kinds
       @toggle="(ink) => toggle(ink.key)"
     />
-    <template v-if="inks.length">
-      <h3>
-        Ground
-        <span class="quiet"
-          >as each would look with these inks; a powder or white it takes is fetched from the shelf</span
-        >
-      </h3>
-      <GroundTiles
-        :format="format"
-        :stock="stock"
-        :inks="inks"
-        :chosen="ground"
-        @choose="(key) => (ground = key)"
-      />
-    </template>
     <div class="end">
       <el-button type="primary" :disabled="!ready || busy" @click="start">
         {{ busy ? "Laying it out …" : "Lay it out" }}
@@ -198,6 +236,17 @@ h3 {
 }
 h3 .quiet {
   font: 16px var(--text);
+}
+.low {
+  margin-top: 8px;
+  font-style: italic;
+}
+.grounds {
+  max-height: 400px;
+  overflow-y: auto;
+  padding: 4px;
+  border-top: 1px solid var(--hairline);
+  border-bottom: 1px solid var(--hairline);
 }
 .end {
   position: sticky;

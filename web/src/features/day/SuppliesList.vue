@@ -52,8 +52,8 @@ async function note({ kind, key }: Supply, left: number) {
       </li>
     </ul>
     <p class="quiet">
-      How many passes a pad is still good for is yours to judge. What you use up is not counted down by
-      itself: count again when you have worked.
+      What is counted goes down as steps are done at the bench; re-inking a pad is noted on the shelf. How
+      many passes a pad is good for is yours to judge.
     </p>
   </section>
 </template>

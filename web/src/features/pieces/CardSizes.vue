@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** The base, the mats and how the panel is put on, as a sentence. */
 import type { CardPart, Units } from "../../api/models";
+import WordChoice from "../../components/word/WordChoice.vue";
 import WordLength from "../../components/word/WordLength.vue";
 import WordText from "../../components/word/WordText.vue";
-import WordToggle from "../../components/word/WordToggle.vue";
 import { useDesk } from "../../composables/useDesk";
+import { FOLDS } from "../../logic/startSizes";
 import RevealWords from "../card/RevealWords.vue";
 
 const props = defineProps<{ card: CardPart; units: Units }>();
@@ -53,11 +54,12 @@ const MOST_MATS = 4;
     :value="card.base_stock"
     @change="(text) => set({ base_stock: text }, 'take another base')"
   />, folded
-  <WordToggle
+  <WordChoice
     label="Folded"
-    :text="card.fold === 'left' ? 'at the side' : 'at the top'"
-    :other="card.fold === 'left' ? 'at the top' : 'at the side'"
-    @toggle="set({ fold: card.fold === 'left' ? 'top' : 'left' }, 'fold it the other way')"
+    :text="FOLDS.find((f) => f.value === card.fold)?.label ?? card.fold"
+    :value="card.fold"
+    :choices="FOLDS"
+    @choose="(fold) => set({ fold }, 'fold it at another side')"
   />.
   <template v-for="(mat, i) in card.mats" :key="i">
     {{ i ? "Behind it" : "Behind the panel" }} lies a mat of

@@ -1,0 +1,87 @@
+<script setup lang="ts">
+/** An empty shelf asks one question. */
+import { useFileDialog } from "@vueuse/core";
+import { ref } from "vue";
+import { ask } from "../../api/client";
+import { useDoing } from "../../composables/useDoing";
+import { useShelf } from "../../stores/shelf";
+import { useThings } from "../../stores/things";
+import AddInk from "./AddInk.vue";
+import AddOther from "./AddOther.vue";
+import FilesIn from "./FilesIn.vue";
+
+defineProps<{ units: "in" | "cm" }>();
+const emit = defineEmits<{ ready: [] }>();
+const things = useThings();
+const shelf = useShelf();
+const { run, busy } = useDoing("start-shelf");
+const way = ref<"stock" | "ink" | null>(null);
+const list = ref<File | null>(null);
+const files = useFileDialog({ accept: ".csv,text/csv,.gpl", multiple: false, reset: true });
+files.onChange((chosen) => (list.value = chosen?.[0] ?? null));
+async function starter() {
+  const done = await run(() => ask("post", "/api/things/start"));
+  await things.again();
+  if (done) emit("ready");
+}
+</script>
+
+<template>
+  <section class="ask" aria-label="What do you have?">
+    <h2>What do you have?</h2>
+    <p class="sentence">
+      Cielo plans with the inks and stocks on your shelf, and it is empty yet. Begin with a usual one and put
+      your own in as you go, or with your own at once.
+    </p>
+    <ul>
+      <li>
+        <el-button type="primary" :disabled="busy" @click="starter">A usual shelf to start from</el-button>
+        <span class="quiet"
+          >37 general inks, powders and pastes under plain names, ten stocks, every tool and stencil</span
+        >
+      </li>
+      <li>
+        <el-button @click="files.open()">Your list</el-button>
+        <span class="quiet">a table as CSV, or a palette; looked through before anything is taken</span>
+      </li>
+      <li>
+        <el-button @click="way = shelf.shelf?.stocks.length ? 'ink' : 'stock'">One thing at a time</el-button>
+        <span class="quiet">first a stock, then inks: by eye, typed, read or photographed</span>
+      </li>
+    </ul>
+    <FilesIn
+      v-if="list"
+      kind="ink"
+      :file="list"
+      :stock="shelf.stock"
+      @close="((list = null), emit('ready'))"
+    />
+    <AddOther v-if="way === 'stock'" kind="stock" :units="units" @close="way = 'ink'" />
+    <AddInk v-if="way === 'ink' && shelf.shelf?.stocks.length" @close="((way = null), emit('ready'))" />
+  </section>
+</template>
+
+<style scoped>
+.ask {
+  max-width: 1000px;
+  padding: 22px 0;
+}
+h2 {
+  font-size: 30px;
+}
+.sentence {
+  font-size: 20px;
+}
+ul {
+  list-style: none;
+  margin: 14px 0 14px -14px;
+  padding: 0;
+}
+li {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 12px;
+  padding: 4px 0;
+}
+</style>

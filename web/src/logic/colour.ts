@@ -1,0 +1,49 @@
+/** CIE Lab of D50 to what a screen shows (CIE 15; D50 to D65 by Bradford; IEC 61966-2-1). */
+export type Lab = [number, number, number];
+
+const D50 = [0.96422, 1, 0.82521] as const;
+// XYZ of D50 to linear sRGB, Bradford adapted: from memory, held against the server's own colours in the tests.
+const TO_RGB = [
+  [3.1338561, -1.6168667, -0.4906146],
+  [-0.9787684, 1.9161415, 0.033454],
+  [0.0719453, -0.2289914, 1.4052427],
+] as const;
+
+function unfold(t: number): number {
+  return t > 6 / 29 ? t ** 3 : 3 * (6 / 29) ** 2 * (t - 4 / 29);
+}
+/** Linear sRGB; outside 0..1 where a screen cannot show it. */
+export function linearOf([l, a, b]: Lab): [number, number, number] {
+  const y = (l + 16) / 116;
+  const xyz = [unfold(y + a / 500) * D50[0], unfold(y), unfold(y - b / 200) * D50[2]] as const;
+  const row = (m: readonly number[]) => (m[0] ?? 0) * xyz[0] + (m[1] ?? 0) * xyz[1] + (m[2] ?? 0) * xyz[2];
+  return [row(TO_RGB[0]), row(TO_RGB[1]), row(TO_RGB[2])];
+}
+export function isShown(lab: Lab): boolean {
+  return linearOf(lab).every((value) => value > -0.002 && value < 1.002);
+}
+/** `#rrggbb`, clipped to what a screen shows. */
+export function hexOf(lab: Lab): string {
+  const part = (linear: number) => {
+    const v = Math.min(1, Math.max(0, linear));
+    const encoded = v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055;
+    return Math.round(255 * encoded)
+      .toString(16)
+      .padStart(2, "0");
+  };
+  return `#${linearOf(lab).map(part).join("")}`;
+}
+/** By hue angle in degrees, lightness 0..100 and strength of colour. */
+export function labOf(hue: number, light: number, strength: number): Lab {
+  const angle = (hue * Math.PI) / 180;
+  return [light, strength * Math.cos(angle), strength * Math.sin(angle)];
+}
+export function polarOf([l, a, b]: Lab): { hue: number; light: number; strength: number } {
+  return { hue: ((Math.atan2(b, a) * 180) / Math.PI + 360) % 360, light: l, strength: Math.hypot(a, b) };
+}
+/** The same colour, less strong until a screen can show it. */
+export function withinScreen(lab: Lab): Lab {
+  let [, a, b] = lab;
+  for (let i = 0; i < 60 && !isShown([lab[0], a, b]); i++) [a, b] = [a * 0.96, b * 0.96];
+  return [lab[0], a, b];
+}
