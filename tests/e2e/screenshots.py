@@ -28,10 +28,10 @@ def settle(page: Page) -> None:
 
 def take(page: Page, address: str) -> None:
     page.goto(address)
-    page.wait_for_selector(".cards img")
+    page.locator(".cards img").first.wait_for()
     settle(page)
     page.screenshot(path=OUT / "cards.png")
-    page.get_by_text("Dusk over dunes").click()
+    page.get_by_text("Dusk over dunes", exact=True).click()
     page.wait_for_selector("[data-test=panel]")
     page.locator(".proof").nth(5).click()
     box = page.locator("[data-test=over]").bounding_box()
@@ -39,7 +39,7 @@ def take(page: Page, address: str) -> None:
     page.mouse.move(box["x"] + box["width"] * 0.3, box["y"] + box["height"] * 0.55)
     settle(page)
     page.screenshot(path=OUT / "desk.png")
-    page.get_by_role("link", name="Crossings").click()
+    page.get_by_role("link", name="Crossings", exact=True).click()
     page.wait_for_selector(".square")
     page.locator("[data-test='ocotillo-2/sage-8']").click()
     settle(page)
@@ -63,7 +63,7 @@ def take_the_rest(page: Page, address: str) -> None:
     page.goto(address)
     page.get_by_text("Dusk over dunes", exact=True).click()
     page.wait_for_selector("[data-test=panel]")
-    page.get_by_role("link", name="Day").click()
+    page.get_by_role("link", name="Day", exact=True).click()
     page.get_by_text("All are done at").wait_for(timeout=60_000)
     page.get_by_text("Looking for").wait_for(state="hidden", timeout=60_000)
     page.locator(".block").nth(20).hover()
@@ -85,7 +85,7 @@ def take_the_rest(page: Page, address: str) -> None:
     page.screenshot(path=OUT / "stencils.png")
     page.goto(address)
     page.get_by_text("Woven strip", exact=True).click()
-    page.get_by_role("link", name="Pieces").click()
+    page.get_by_role("link", name="Pieces", exact=True).click()
     page.get_by_role("button", name="Add a mat").click()
     page.wait_for_selector(".sheets svg")
     settle(page)
@@ -101,18 +101,50 @@ def take_the_rest(page: Page, address: str) -> None:
     page.screenshot(path=OUT / "grounds.png")
 
 
+def take_the_shelf(page: Page, address: str) -> None:
+    page.goto(f"{address}/shelf")
+    page.locator(".tile", has_text="Yucca 1").first.click()
+    settle(page)
+    page.screenshot(path=OUT / "shelf.png")
+    page.get_by_role("button", name="Add an ink").click()
+    page.get_by_label("Name of the ink").fill("Agave")
+    field = page.locator("[data-test=field]")
+    box = field.bounding_box()
+    assert box is not None
+    field.click(position={"x": box["width"] * 0.42, "y": box["height"] * 0.45})
+    page.get_by_role("region", name="A new ink").scroll_into_view_if_needed()
+    settle(page)
+    page.screenshot(path=OUT / "add-an-ink.png")
+
+
+def take_empty(page: Page, address: str) -> None:
+    page.goto(f"{address}/shelf")
+    page.get_by_role("heading", name="What do you have?").wait_for()
+    settle(page)
+    page.screenshot(path=OUT / "empty-start.png")
+
+
+class EmptyServer(Server):
+    """Cielo as it is when it is new."""
+
+    command = "serve"
+
+
 def main() -> None:
     OUT.mkdir(parents=True, exist_ok=True)
-    server = Server(Path(mkdtemp()) / "demo.sqlite")
+    server, empty = Server(Path(mkdtemp()) / "demo.sqlite"), EmptyServer(Path(mkdtemp()) / "empty.sqlite")
     try:
         with sync_playwright() as playwright:
             browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM_ARGUMENTS)
             page = browser.new_page(viewport={"width": 1280, "height": 800})
             take(page, server.address)
             take_the_rest(page, server.address)
+            take_the_shelf(page, server.address)
+            take_empty(page, empty.address)
             browser.close()
     finally:
         server.stop()
+        empty.stop()
 
 
 if __name__ == "__main__":

@@ -7,6 +7,7 @@ from typing import Any, TypeVar
 from pydantic import BaseModel, ValidationError
 
 from cielo.errors import BadInput, TooLarge
+from cielo.exchange.complaints import plain_words
 
 LARGEST_BYTES = 2_000_000
 
@@ -40,13 +41,14 @@ def check(model: type[Model], document: Any) -> Model:
     try:
         return model.model_validate(document)
     except ValidationError as error:
-        raise refusal(error.errors(include_url=False, include_context=False)) from error
+        raise refusal(error.errors(include_url=False)) from error
 
 
 def refusal(errors: Any) -> BadInput:
     """The first of Pydantic's complaints as a sentence with its field."""
     first = errors[0]
-    return BadInput(_plain(first), field=field_path(first["loc"]), mend=MENDS.get(str(first["type"]), ""))
+    reason, mend = plain_words(first)
+    return BadInput(reason, field=field_path(first["loc"]), mend=mend)
 
 
 def field_path(location: Any) -> str:
@@ -63,23 +65,6 @@ KINDS = frozenset({
     "brush", "water", "lay-mask", "lift-mask", "wipe", "wipe-beads", "dry", "prepare", "disc", "edge", "tapes", "stencil", "motif", "drawn",
     "whole", "band", "slant", "halo", "vignette", "patches", "inside", "motifs", "words", "wet-area",
 })  # fmt: skip
-MENDS = {
-    "extra_forbidden": "Leave it out, or check its spelling.",
-    "missing": "Add it.",
-    "finite_number": "Give an ordinary number.",
-}
-
-
-def _plain(error: Any) -> str:
-    kind = str(error["type"])
-    if kind == "missing":
-        return "this is missing."
-    if kind == "extra_forbidden":
-        return "nothing of that name belongs here."
-    if kind == "value_error":
-        return str(error["msg"]).removeprefix("Value error, ")
-    message = str(error["msg"])
-    return message[0].lower() + message[1:].rstrip(".") + "."
 
 
 def _refuse_constant(name: str) -> None:

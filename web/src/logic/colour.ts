@@ -41,9 +41,19 @@ export function labOf(hue: number, light: number, strength: number): Lab {
 export function polarOf([l, a, b]: Lab): { hue: number; light: number; strength: number } {
   return { hue: ((Math.atan2(b, a) * 180) / Math.PI + 360) % 360, light: l, strength: Math.hypot(a, b) };
 }
-/** The same colour, less strong until a screen can show it. */
+/** The same colour, only so strong as a screen can show it. */
 export function withinScreen(lab: Lab): Lab {
-  let [, a, b] = lab;
-  for (let i = 0; i < 60 && !isShown([lab[0], a, b]); i++) [a, b] = [a * 0.96, b * 0.96];
-  return [lab[0], a, b];
+  if (isShown(lab)) return lab;
+  const at = (share: number): Lab => [lab[0], lab[1] * share, lab[2] * share];
+  let [shows, hidden] = [0, 1];
+  for (let i = 0; i < 12; i++) {
+    const between = (shows + hidden) / 2;
+    if (isShown(at(between))) shows = between;
+    else hidden = between;
+  }
+  return at(shows);
+}
+/** How far two colours of the screen lie apart in Lab. */
+export function apart(one: Lab, other: Lab): number {
+  return Math.hypot(one[0] - other[0], one[1] - other[1], one[2] - other[2]);
 }

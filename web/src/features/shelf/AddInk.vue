@@ -187,6 +187,7 @@ const FRESH: Schemas["FactsModel"] = { since: "", place: "", note: "" };
 
 <style scoped>
 .add {
+  margin-bottom: 14px;
   padding: 14px 18px;
   background: var(--paper-lift);
   border-left: 4px solid var(--ink);

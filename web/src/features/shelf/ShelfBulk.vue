@@ -79,6 +79,7 @@ const mergeable = computed(
 
 <style scoped>
 .bulk {
+  margin-top: 12px;
   padding: 6px 14px;
   background: var(--paper-lift);
   border-left: 4px solid var(--ink);

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 /** A thing of the shelf at a glance: its colour where it has one, its name, what runs low. */
 import { computed } from "vue";
+import { apart } from "../../logic/colour";
+import { readColour } from "../../logic/colourText";
 import { sayLeft, type Thing } from "../../logic/things";
 
 const props = defineProps<{
@@ -11,9 +13,15 @@ const props = defineProps<{
   stockHex: string;
 }>();
 const emit = defineEmits<{ open: []; pick: [] }>();
+/** So little apart it is not seen at a glance; judgement. */
+const HARDLY = 6;
+const hardlyShows = computed(() => {
+  const [ink, sheet] = [readColour(props.thing.hexes[0] ?? ""), readColour(props.stockHex)];
+  return !!ink && !!sheet && apart(ink, sheet) < HARDLY;
+});
 const note = computed(() => {
   const { thing } = props;
-  if (thing.ink) return thing.ink.kind;
+  if (thing.ink) return hardlyShows.value ? `${thing.ink.kind}, hardly shows here` : thing.ink.kind;
   if (thing.stock) return thing.stock.paper.surface;
   return thing.own?.makes || "";
 });

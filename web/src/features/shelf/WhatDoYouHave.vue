@@ -74,7 +74,7 @@ h2 {
 }
 ul {
   list-style: none;
-  margin: 14px 0 14px -14px;
+  margin: 14px 0;
   padding: 0;
 }
 li {
@@ -83,5 +83,12 @@ li {
   align-items: center;
   gap: 12px;
   padding: 4px 0;
+}
+/* Ways of text stand where their words do; only the button has a ground of its own. */
+li .el-button {
+  margin-left: -14px;
+}
+li .el-button--primary {
+  margin-left: 0;
 }
 </style>
