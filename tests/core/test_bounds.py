@@ -70,7 +70,7 @@ TOO_MUCH = [
     ("steps[0].minutes", "more than 0", lambda p: replace(p, steps=(Dry("d", "air", 0.0),))),
     ("masks", "at most 24", lambda p: replace(p, masks=tuple(replace(p.masks[0], key=f"m{n}") for n in range(25)))),
     ("masks[0].diameter_mm", "at least", lambda p: replace(p, masks=(replace(p.masks[0], diameter_mm=1.0),))),
-    ("card.width_mm", "at most 23 5/8 in", lambda p: replace(p, card=replace(p.card, width_mm=700.0))),
+    ("card.width_mm", "at most 23 9/16 in", lambda p: replace(p, card=replace(p.card, width_mm=700.0))),
     ("title", "Shorten it", lambda p: replace(p, title="x" * 81)),
     ("card.trim_mm", "no number", lambda p: replace(p, card=replace(p.card, trim_mm=float("nan")))),
 ]  # fmt: skip

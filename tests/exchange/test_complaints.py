@@ -4,10 +4,12 @@ import copy
 import json
 import re
 from collections.abc import Iterator
+from fractions import Fraction
 from typing import Any
 
 import pytest
 
+from cielo.core.units import say_least, say_most
 from cielo.demo.cards import demo_plans
 from cielo.errors import BadInput
 from cielo.exchange.plan_file import read_plan, write_plan
@@ -61,7 +63,7 @@ def test_every_refusal_is_in_words_and_names_its_field(plan: Any) -> None:
 @pytest.mark.parametrize(
     ("at", "value", "words"),
     [
-        (("card", "width_mm"), 5000, "it is 500 cm (196 7/8 in); it is at most 60 cm (23 5/8 in)."),
+        (("card", "width_mm"), 5000, "it is 500 cm (196 7/8 in); it is at most 60 cm (23 9/16 in)."),
         (("inks",), "none", "here stands “none”, and it should be a list."),
         (("units",), "ell", "here stands “ell”, and it may be in or cm."),
         (("shoe",), 1, "nothing called “shoe” belongs here."),
@@ -77,3 +79,14 @@ def test_a_file_without_inks_says_so() -> None:
     del document["inks"]
     with pytest.raises(BadInput, match="it has no inks"):
         read_plan(json.dumps(document).encode())
+
+
+def test_a_limit_as_told_is_taken() -> None:
+    """What a refusal says is the least or the most can be written, in either unit."""
+    for limit in (0.3, 2.0, 600.0, 1000.0, 3.3, 20.0):
+        for units, mm in (("in", 25.4), ("cm", 10.0)):
+            for say, sign in ((say_least, 1), (say_most, -1)):
+                whole, *rest = say(limit, units).rsplit(" ", 1)[0].split(" ")  # type: ignore[arg-type]
+                told = mm * float(sum(Fraction(part) for part in (whole, *rest)))
+                assert sign * (told - limit) >= -1e-9
+                assert abs(told - limit) <= 25.4 / 16

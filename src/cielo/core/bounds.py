@@ -3,6 +3,7 @@
 A bound is written where a field is declared (``diameter_mm: Span``), in the terms of the ``annotated_types`` package.
 """
 
+from collections.abc import Callable
 from dataclasses import fields, is_dataclass
 from functools import cache
 from math import isfinite
@@ -10,7 +11,7 @@ from typing import Annotated, Any, get_args, get_type_hints
 
 from annotated_types import Interval, Len
 
-from cielo.core.units import Units, say_length
+from cielo.core.units import Units, say_least, say_length, say_most
 from cielo.errors import BadInput
 
 Length = Annotated[float, Interval(ge=0, le=1000)]
@@ -80,26 +81,26 @@ def ensure_within(thing: Any, units: Units, place: str = "") -> None:
 
 
 def _ensure_number(value: float, bound: Interval, name: str, field: str, units: Units) -> None:
-    def say(number: Any) -> str:
-        return _say(number, name, units)
-
     what = name.rsplit("_", 1)[0].replace("_", " ") if name.endswith(("_mm", "_deg")) else name.replace("_", " ")
     if not isfinite(value):
         raise BadInput(f"{what} is no number.", field=field, mend="Write it as a number.")
     too_small = (bound.ge is not None and value < bound.ge) or (bound.gt is not None and value <= bound.gt)  # type: ignore[operator]
     too_large = bound.le is not None and value > bound.le  # type: ignore[operator]
     if too_small:
-        least = f"at least {say(bound.ge)}" if bound.ge is not None else f"more than {say(bound.gt)}"
-        raise BadInput(f"{what} is {say(value)}; it is {least}.", field=field, mend=f"Make it {least}.")
-    if too_large:
-        raise BadInput(
-            f"{what} is {say(value)}; it is at most {say(bound.le)}.", field=field, mend=f"Make it at most {say(bound.le)}."
+        may_be = (
+            f"at least {_say(bound.ge, name, units, say_least)}"
+            if bound.ge is not None
+            else f"more than {_say(bound.gt, name, units)}"
         )
+        raise BadInput(f"{what} is {_say(value, name, units)}; it is {may_be}.", field=field, mend=f"Make it {may_be}.")
+    if too_large:
+        may_be = f"at most {_say(bound.le, name, units, say_most)}"
+        raise BadInput(f"{what} is {_say(value, name, units)}; it is {may_be}.", field=field, mend=f"Make it {may_be}.")
 
 
-def _say(number: float, name: str, units: Units) -> str:
+def _say(number: Any, name: str, units: Units, say: Callable[[float, Units], str] = say_length) -> str:
     if name.endswith("_mm"):
-        return say_length(number, units)
+        return say(number, units)
     return f"{number:g} degrees" if name.endswith("_deg") else f"{number:g}"
 
 

@@ -4,6 +4,7 @@ Inside, every length is a plain float in millimetres and says so in its name (``
 """
 
 from fractions import Fraction
+from math import ceil, floor
 from typing import Literal
 
 Units = Literal["in", "cm"]
@@ -21,6 +22,18 @@ def say_length(length_mm: float, units: Units) -> str:
     if units == "cm":
         return f"{round(length_mm * 2) / 20:.2f}".rstrip("0").rstrip(".") + " cm"
     return f"{say_inches(length_mm / MM_PER_INCH)} in"
+
+
+def say_least(length_mm: float, units: Units) -> str:
+    """The least length that may be written, in words: never below it, as ``say_length`` may round."""
+    step = inches(1 / 16) if units == "in" else 0.5
+    return say_length(step * ceil(length_mm / step - 1e-9), units)
+
+
+def say_most(length_mm: float, units: Units) -> str:
+    """The greatest length that may be written, in words: never above it."""
+    step = inches(1 / 16) if units == "in" else 0.5
+    return say_length(step * floor(length_mm / step + 1e-9), units)
 
 
 def say_fine(length_mm: float, units: Units) -> str:

@@ -3,7 +3,7 @@
 from collections.abc import Callable, Mapping
 from typing import Any
 
-from cielo.core.units import say_length
+from cielo.core.units import Units, say_least, say_length, say_most
 
 
 def plain_words(error: Mapping[str, Any]) -> tuple[str, str]:
@@ -36,7 +36,8 @@ def _not_a(what: str) -> Complaint:
 
 def _bound(key: str, words: str) -> Complaint:
     def say(ctx: Mapping[str, Any], name: Any, given: Any) -> tuple[str, str]:
-        may_be = f"{words} {_measure(ctx[key], name)}"
+        say_limit = {"ge": say_least, "le": say_most}.get(key, say_length)
+        may_be = f"{words} {_measure(ctx[key], name, say_limit)}"
         return f"it is {_measure(given, name)}; it is {may_be}.", f"Make it {may_be}."
 
     return say
@@ -69,11 +70,11 @@ def _called(name: Any) -> str:
     return str(name).removesuffix("_mm").removesuffix("_deg").replace("_", " ")
 
 
-def _measure(number: Any, name: Any) -> str:
+def _measure(number: Any, name: Any, say: Callable[[float, Units], str] = say_length) -> str:
     if not isinstance(number, int | float) or isinstance(number, bool):
         return _short(number)
     if str(name).endswith("_mm"):
-        return f"{number / 10:g} cm ({say_length(number, 'in')})"
+        return f"{say(number, 'cm')} ({say(number, 'in')})"
     return f"{number:g} degrees" if str(name).endswith("_deg") else f"{number:g}"
 
 
