@@ -75,7 +75,7 @@ def test_refusals_are_problems_that_name_field_reason_and_mend(web: TestClient) 
     assert answer.headers["content-type"] == "application/problem+json"
     problem = answer.json()
     assert problem["field"] == "plan.masks[0].diameter_mm"
-    assert "greater than" in problem["reason"]
+    assert "at least 0.2 cm" in problem["reason"]
     assert web.get("/api/cards/000000000000").json()["mend"]
     old = web.put(f"/api/cards/{card['id']}", json={"based_on": 0, "said": "x", "plan": card["plan"]})
     assert old.status_code == 409
