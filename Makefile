@@ -25,9 +25,10 @@ browser-test: .venv/dev-ready .venv/warm web/dist/index.html
 	command -v chromium >/dev/null || (apt-get update && apt-get install -y --no-install-recommends chromium)
 	$(BIN)/pytest tests/e2e
 
-bench: .venv/dev-ready
+bench: .venv/dev-ready web/dist/index.html
 	$(BIN)/python -m benchmarks.panel
 	$(BIN)/python -m benchmarks.panel --print
+	$(BIN)/python -m benchmarks.shelf
 
 screenshots: .venv/dev-ready web/dist/index.html
 	$(BIN)/python -m tests.e2e.screenshots

@@ -37,6 +37,9 @@ def test_the_demo_shows_its_cards_in_true_proportion(page: Page) -> None:
     box = image.bounding_box()
     assert box is not None
     assert box["height"] / box["width"] == pytest.approx(6.75 / 4.75, abs=0.01)
+    # Pictures are loaded as they come into view.
+    for picture in page.get_by_role("main").get_by_role("img").all():
+        picture.scroll_into_view_if_needed()
     page.wait_for_function("() => [...document.images].every((i) => i.complete && i.naturalWidth > 0)")
 
 

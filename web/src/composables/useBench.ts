@@ -57,7 +57,15 @@ export function useBench(id: string) {
     else if (bench.value)
       asked.put({ ...bench.value, places: state.places, timers: state.timers, now: state.now });
   }
-  const act = (action: () => Promise<BenchOut>) => run(async () => put(await action()));
+  let before: Promise<unknown> = Promise.resolve();
+  /** One after the other, in the order they were done: a tap that takes long never undoes a later one. */
+  function inTurn<T>(action: () => Promise<T>): Promise<T> {
+    const now = before.then(action);
+    before = now.catch(() => undefined);
+    return now;
+  }
+  const perform = (action: () => Promise<BenchOut>) => run(async () => put(await action()));
+  const act = (action: () => Promise<BenchOut>) => inTurn(() => perform(action));
   const path = (number = inHand.value) => ({ params: { path: { card_id: id, number } } });
 
   /** The step in hand: where she went, or where the server has it. */
@@ -66,17 +74,19 @@ export function useBench(id: string) {
     ...bench.value?.places,
     ...Object.fromEntries(goingTo.value),
   }));
-  async function send(number: number, to: string) {
-    const sent = await act(() =>
-      ask("post", "/api/cards/{card_id}/bench/{number}/step", { ...path(number), body: { step: to } }),
-    );
-    // Without an answer it stays on its way; one that was refused is told, and the place is the server's again.
-    if ((sent || !server.away) && goingTo.value.get(number) === to) {
-      const rest = new Map(goingTo.value);
-      rest.delete(number);
-      goingTo.value = rest;
-    }
-  }
+  const send = (number: number, to: string) =>
+    inTurn(async () => {
+      if (goingTo.value.get(number) !== to) return; // she went on since; going there books what lies between
+      const sent = await perform(() =>
+        ask("post", "/api/cards/{card_id}/bench/{number}/step", { ...path(number), body: { step: to } }),
+      );
+      // Without an answer it stays on its way; one that was refused is told, and the place is the server's again.
+      if ((sent || !server.away) && goingTo.value.get(number) === to) {
+        const rest = new Map(goingTo.value);
+        rest.delete(number);
+        goingTo.value = rest;
+      }
+    });
   function go(to: string) {
     const number = inHand.value;
     goingTo.value = new Map(goingTo.value).set(number, to);

@@ -13,6 +13,7 @@ import AddOther from "../features/shelf/AddOther.vue";
 import FilesIn from "../features/shelf/FilesIn.vue";
 import InkLooks from "../features/shelf/InkLooks.vue";
 import ShelfBulk from "../features/shelf/ShelfBulk.vue";
+import StencilLooks from "../features/shelf/StencilLooks.vue";
 import ThingSentence from "../features/shelf/ThingSentence.vue";
 import ThingTile from "../features/shelf/ThingTile.vue";
 import WhatDoYouHave from "../features/shelf/WhatDoYouHave.vue";
@@ -197,6 +198,7 @@ function added(key: string) {
         <aside v-if="chosen" class="told" aria-label="The thing chosen">
           <ThingSentence :key="chosen.key" :thing="chosen" :units="units" />
           <InkLooks v-if="chosen.ink" :ink="chosen.key" :version="JSON.stringify(chosen.ink)" />
+          <StencilLooks v-if="chosen.kind === 'stencil'" :stencil="chosen.key" :units="units" />
           <ShelfBulk :key="`${chosen.key}-does`" single :things="[chosen]" @done="open = null" />
         </aside>
       </div>
