@@ -4,10 +4,12 @@ import { useFileDialog } from "@vueuse/core";
 import { computed, ref, watch } from "vue";
 import { useRoute } from "vue-router";
 import type { Units } from "../api/models";
+import { ask } from "../api/client";
 import PageHead from "../components/PageHead.vue";
 import PageState from "../components/PageState.vue";
 import StockWord from "../components/StockWord.vue";
 import WordChoice from "../components/word/WordChoice.vue";
+import { useAsked } from "../composables/useAsked";
 import AddInk from "../features/shelf/AddInk.vue";
 import AddOther from "../features/shelf/AddOther.vue";
 import FilesIn from "../features/shelf/FilesIn.vue";
@@ -49,6 +51,16 @@ watch(kind, () => {
 });
 const here = computed(() => shown(store.things, kind.value, filter.value, today));
 const chosen = computed(() => here.value.find((thing) => thing.key === open.value));
+/** How stencils look; only asked for where they are shown. */
+const designs = useAsked(
+  (signal) =>
+    kind.value === "stencil"
+      ? ask("get", "/api/stencils", { params: { query: { units } }, signal })
+      : Promise.resolve([]),
+  () => kind.value === "stencil",
+);
+const designOf = (key: string) =>
+  kind.value === "stencil" ? designs.value.value?.find((design) => design.key === key) : undefined;
 const filters = computed(() => filtersFor(store.things, kind.value));
 const stock = computed(() => shelf.shelf?.stocks.find((s) => s.stock.key === shelf.stock));
 const SORTS: { value: Filter["sort"]; label: string }[] = [
@@ -183,6 +195,7 @@ function added(key: string) {
               <li v-for="thing in inFamily(family)" :key="thing.key">
                 <ThingTile
                   :thing="thing"
+                  :design="designOf(thing.key)"
                   :open="open === thing.key"
                   :picking="picking"
                   :picked="picked.includes(thing.key)"
@@ -198,7 +211,7 @@ function added(key: string) {
         <aside v-if="chosen" class="told" aria-label="The thing chosen">
           <ThingSentence :key="chosen.key" :thing="chosen" :units="units" />
           <InkLooks v-if="chosen.ink" :ink="chosen.key" :version="JSON.stringify(chosen.ink)" />
-          <StencilLooks v-if="chosen.kind === 'stencil'" :stencil="chosen.key" :units="units" />
+          <StencilLooks v-if="designOf(chosen.key)" :design="designOf(chosen.key)!" :units="units" />
           <ShelfBulk :key="`${chosen.key}-does`" single :things="[chosen]" @done="open = null" />
         </aside>
       </div>

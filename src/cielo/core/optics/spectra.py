@@ -106,7 +106,12 @@ def srgb_from_lab(lab: Any) -> Array:
 
 def hex_from_lab(lab: Any) -> str:
     """CIE Lab of D50 (3,) to the nearest sRGB, as ``#rrggbb``; each channel clipped to what the screen shows."""
-    channels = np.clip(srgb_from_lab(lab), 0.0, 1.0)
+    return _hex_of(*(float(part) for part in lab))
+
+
+@lru_cache(maxsize=8192)
+def _hex_of(light: float, red: float, yellow: float) -> str:
+    channels = np.clip(srgb_from_lab((light, red, yellow)), 0.0, 1.0)
     return "#" + "".join(f"{round(float(c) * 255):02x}" for c in channels)
 
 

@@ -1,25 +1,17 @@
 <script setup lang="ts">
-/** A stencil or mask of the shelf drawn, with its openings and what is known of its shape. */
-import { computed } from "vue";
-import { ask } from "../../api/client";
-import type { Units } from "../../api/models";
-import { useAsked } from "../../composables/useAsked";
+/** A stencil or mask of the shelf drawn large, with its openings and what is known of its shape. */
+import type { Schemas, Units } from "../../api/models";
 import { sayLength } from "../../logic/length";
 import DesignPicture from "./DesignPicture.vue";
 
-const props = defineProps<{ stencil: string; units: Units }>();
-const asked = useAsked(
-  (signal) => ask("get", "/api/stencils", { params: { query: { units: props.units } }, signal }),
-  () => props.units,
-);
-const design = computed(() => asked.value.value?.find((one) => one.key === props.stencil));
+defineProps<{ design: Schemas["DesignOut"]; units: Units }>();
 </script>
 
 <template>
-  <div v-if="design" class="looks">
+  <div class="looks">
     <span class="picture"><DesignPicture :design="design" /></span>
     <p>
-      A sheet of {{ sayLength(design.sheet_mm, units) }} by {{ sayLength(design.sheet_mm, units) }};
+      Drawn for {{ sayLength(design.sheet_mm, units) }} by {{ sayLength(design.sheet_mm, units) }};
       {{ design.parts.map((part) => part.name).join(", ") }}.
     </p>
     <p v-for="fact in design.facts" :key="fact" class="quiet">{{ fact }}</p>

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 /** A thing of the shelf at a glance: its colour where it has one, its name, what runs low. */
 import { computed } from "vue";
+import type { Schemas } from "../../api/models";
 import { apart } from "../../logic/colour";
 import { readColour } from "../../logic/colourText";
 import { sayLeft, type Thing } from "../../logic/things";
+import DesignPicture from "./DesignPicture.vue";
 
 const props = defineProps<{
   thing: Thing;
@@ -11,6 +13,7 @@ const props = defineProps<{
   picked: boolean;
   picking: boolean;
   stockHex: string;
+  design?: Schemas["DesignOut"];
 }>();
 const emit = defineEmits<{ open: []; pick: [] }>();
 /** So little apart it is not seen at a glance; judgement. */
@@ -44,6 +47,7 @@ const note = computed(() => {
       <span class="twice" :style="{ background: thing.hexes[1] }" />
     </span>
     <span v-else-if="thing.stock" class="sheet" :style="{ background: thing.hexes[0] }" />
+    <span v-else-if="design" class="drawn"><DesignPicture :design="design" /></span>
     <b>{{ thing.name }}</b>
     <small>{{ note }}</small>
     <small v-if="thing.low" class="low">{{ sayLeft(thing) }} left</small>
@@ -83,6 +87,12 @@ const note = computed(() => {
   height: 54px;
   margin-bottom: 4px;
   outline: 1px solid var(--hairline);
+}
+.drawn {
+  display: block;
+  width: 100%;
+  height: 102px;
+  margin-bottom: 4px;
 }
 .dab {
   position: absolute;
