@@ -3,6 +3,7 @@
 from dataclasses import replace
 from pathlib import Path
 
+import pytest
 from playwright.sync_api import Page, expect
 
 from cielo.core.plan import Dry, LayMask, LiftMask
@@ -24,6 +25,8 @@ def bad_plan(folder: Path) -> Path:
     return path
 
 
+# The server is killed under way: what was asked of it just then gets no answer.
+@pytest.mark.parametrize("expected_refusals", [["net"]])
 def test_a_bad_order_is_seen_mended_and_made_at_the_bench(page: Page, tmp_path: Path, server: Server) -> None:
     page.goto("/")
     bring(page, "Bring in a plan file", bad_plan(tmp_path))
