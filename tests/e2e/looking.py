@@ -84,7 +84,7 @@ def seconds_left(page: Page) -> int:
 def check_timer_outlives(page: Page, stop_and_start: Callable[[], None]) -> None:
     """The timer has run on by the clock while the server was down and the page was loaded anew."""
     seconds_left(page)
-    page.wait_for_function("() => [...document.images].every((image) => image.complete)")
+    page.wait_for_function('() => [...document.images].every((image) => image.complete || image.loading === "lazy")')
     before, began = seconds_left(page), time.monotonic()
     stop_and_start()
     page.reload()
@@ -94,7 +94,7 @@ def check_timer_outlives(page: Page, stop_and_start: Callable[[], None]) -> None
 
 def check_reachable(page: Page) -> None:
     """No accessibility fault that axe can find."""
-    page.wait_for_function("() => [...document.images].every((image) => image.complete)")
+    page.wait_for_function('() => [...document.images].every((image) => image.complete || image.loading === "lazy")')
     page.evaluate(AXE.read_text())
     found = page.evaluate(
         "async () => (await axe.run(document)).violations.map((v) => [v.id, v.nodes.map((n) => n.html + n.failureSummary)])"

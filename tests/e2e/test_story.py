@@ -235,7 +235,7 @@ def test_upright_nothing_runs_off_the_side_and_the_card_keeps_its_name(page: Pag
     pages = ["/", desk, desk.replace("/desk/", "/bench/"), *(f"{desk}/{part}" for part in ("pieces", "day"))]
     for address in [*pages, "/stencils", "/crossings"]:
         page.goto(address)
-        page.wait_for_function("() => [...document.images].every((image) => image.complete)")
+        page.wait_for_function('() => [...document.images].every((image) => image.complete || image.loading === "lazy")')
         wide = page.evaluate("() => [document.documentElement.scrollWidth, innerWidth]")
         assert wide[0] <= wide[1], f"{address} runs off the side"
         if address in pages[2:]:
