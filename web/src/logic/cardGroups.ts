@@ -1,11 +1,6 @@
 /** Cards searched and in their groups. */
+import { plain } from "./search";
 import type { CardSummary } from "../api/models";
-
-const plain = (text: string) =>
-  text
-    .normalize("NFD")
-    .replace(/\p{Diacritic}/gu, "")
-    .toLowerCase();
 
 /** Groups by name, then what is in none; within each the last changed first, as they come. Only cards that hold every word searched. */
 export function grouped(

@@ -1,4 +1,5 @@
 /** The shelf sorted, searched and said. */
+import { plain } from "./search";
 import type { Schemas } from "../api/models";
 
 export type Thing = Schemas["ThingOut"];
@@ -21,12 +22,6 @@ export interface Filter {
 }
 /** So long without a card that takes it, days, and it is not used for long. */
 const IDLE_DAYS = 180;
-
-const plain = (text: string) =>
-  text
-    .normalize("NFD")
-    .replace(/\p{Diacritic}/gu, "")
-    .toLowerCase();
 
 /** The things of a kind that a filter lets through, in its order. `today` as ISO 8601. */
 export function shown(things: readonly Thing[], kind: ThingKind, filter: Filter, today: string): Thing[] {

@@ -1,4 +1,5 @@
 /** What can be chosen for a word, and the order it is offered in. */
+import { plain } from "../../logic/search";
 export interface Choice<V extends string = string> {
   value: V;
   label: string;
@@ -9,12 +10,6 @@ export interface Choice<V extends string = string> {
 /** From so many on there is a field to search in, and what was taken lately comes first. */
 export const MANY = 9;
 const LATELY = 4;
-
-const plain = (text: string) =>
-  text
-    .normalize("NFD")
-    .replace(/\p{Diacritic}/gu, "")
-    .toLowerCase();
 
 /** Those that hold every word of what is searched, in label or hint; a label that begins with it first. */
 export function matching<V extends string>(choices: readonly Choice<V>[], search: string): Choice<V>[] {

@@ -37,7 +37,8 @@ async function starter() {
       <li>
         <el-button type="primary" :disabled="busy" @click="starter">A usual shelf to start from</el-button>
         <span class="quiet"
-          >37 general inks, powders and pastes under plain names, ten stocks, every tool and stencil</span
+          >general inks, powders and pastes of every kind under plain names, usual stocks, every tool and
+          stencil</span
         >
       </li>
       <li>
