@@ -6,7 +6,6 @@ from typing import Literal
 
 from cielo.app.things import keep_facts, keep_thing, list_things
 from cielo.core.materials import Ink, InkKind, Paper, Stock, Swatch
-from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.spectra import hex_from_lab, lab_from_hex
 from cielo.core.shelf import Facts, ThingKind, a_thing
 from cielo.errors import BadInput
@@ -116,11 +115,6 @@ def offer_from_plan(store: Store, data: bytes, *, take: bool = False) -> tuple[t
         for thing in (*inks, *stocks):
             keep_thing(store, thing)
     return inks, stocks
-
-
-def seen_hex(ink: Ink, paper: Paper) -> str:
-    """One pass of an ink on a sheet, sRGB."""
-    return hex_from_lab(lab_of_stack(paper, {ink.key: ink}, [(ink.key, 1.0)]))
 
 
 def kind_of_file(name: str, data: bytes) -> ThingKind:

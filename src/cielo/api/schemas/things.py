@@ -10,7 +10,7 @@ from cielo.app.things import ShelfThing
 from cielo.core.materials import Ink, Stock
 from cielo.core.optics.spectra import hex_from_lab
 from cielo.core.shelf import Facts, OwnThing, ThingKind
-from cielo.exchange.materials_model import ColourModel, InkFacts, InkModel, Key, Name, PaperModel, StockModel
+from cielo.exchange.materials_model import InkFacts, InkModel, Key, Name, PaperModel, StockModel
 
 Listed = Annotated[list["ThingKey"], Field(min_length=1, max_length=600)]
 
@@ -201,10 +201,6 @@ class BoxOut(BaseModel):
     lab: tuple[float, float, float]
     hex: str
     inked: bool
-
-
-class ColourSeen(ColourModel):
-    """A colour chosen by eye, to be shown as it would lie brushed on a stock."""
 
 
 class RowOut(FromCore):
