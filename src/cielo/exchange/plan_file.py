@@ -94,7 +94,6 @@ from cielo.core.units import Units
 from cielo.exchange.materials_model import CrossingModel, InkModel, Key, Name, StockModel, Strict
 from cielo.exchange.reading import read_json
 
-
 EnvelopeKey = Literal["folded", "c6", "dl", "c5", "quarter", "five-seven", "six-square", "slim"]
 
 
