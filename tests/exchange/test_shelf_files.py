@@ -40,7 +40,7 @@ def test_any_ink_is_written_and_read_back_equal(name: str, note: str, left: int 
 
 def test_every_kind_goes_out_and_in_again_unchanged(store: Store) -> None:
     start_shelf(store)
-    keep_thing(store, OwnThing("s", "Moth", "stamp", 40.0, "solid", "rubber"), Facts(left=1))
+    keep_thing(store, OwnThing("s", "Moth", "stamp", 40.0, "solid", "rubber", "moon"), Facts(left=1))
     keep_thing(store, OwnThing("t", "Low tack", "tape", 15.0), Facts(place="=cmd|' /C calc'!A0"))
     keep_facts(store, "stencil", "agave-repeat", Facts(held="tape", left=2))
     for kind in KINDS:

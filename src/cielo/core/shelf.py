@@ -41,7 +41,8 @@ class Facts:
 class OwnThing:
     """A stamp, tape or tool of the maker's own, by what she calls it; ``size_mm`` across, where she told it.
 
-    ``makes``: of a stamp, solid, line or words; of a tool, which of Cielo's tools it works like. ``of``: rubber or clear.
+    ``makes``: of a stamp, solid, line or words; of a tool, which of Cielo's tools it works like. ``of``: rubber or clear. ``image``: the
+    key of the drawing on the shelf that a stamp prints, or "".
     """
 
     key: Key
@@ -50,6 +51,7 @@ class OwnThing:
     size_mm: Annotated[float, Interval(gt=0, le=1000)] | None = None
     makes: Annotated[str, Len(0, 40)] = ""
     of: Annotated[str, Len(0, 40)] = ""
+    image: Annotated[str, Len(0, 64)] = ""
 
 
 # Below this an ink or stock runs low: so many passes are one card's work, so many sheets a morning's. Judgement.

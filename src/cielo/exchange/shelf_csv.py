@@ -24,13 +24,14 @@ _NUMBER = re.compile(r"^[+-]?\d+([.,]\d+)?$")
 INK_COLUMNS = ("name", "kind", "colour", "second_pass", "over_black", "measured_on", "surface", "water", "dries", "hiding")
 STOCK_COLUMNS = ("name", "colour", "surface", "thickness_mm", "translucent")
 OWN_COLUMNS = ("name", "size_mm", "makes", "of")
+STAMP_COLUMNS = (*OWN_COLUMNS, "image")
 FACT_COLUMNS = ("left", "full", "since", "place", "note")
 STOCK_FACTS = ("weight_gsm", "takes_water", "sheet_width_mm", "sheet_height_mm")
 COLUMNS: Mapping[ThingKind, tuple[str, ...]] = {
     "ink": ("key", *INK_COLUMNS, *FACT_COLUMNS),
     "stock": ("key", *STOCK_COLUMNS, *STOCK_FACTS, *FACT_COLUMNS),
     "stencil": ("key", "name", "held", *FACT_COLUMNS),
-    "stamp": ("key", *OWN_COLUMNS, *FACT_COLUMNS),
+    "stamp": ("key", *STAMP_COLUMNS, *FACT_COLUMNS),
     "tool": ("key", *OWN_COLUMNS, *FACT_COLUMNS),
     "tape": ("key", *OWN_COLUMNS, *FACT_COLUMNS),
 }
@@ -91,7 +92,12 @@ def _cells(thing: Ink | Stock | OwnThing | None) -> dict[str, Any]:
             "translucent": "yes" if thing.translucent else "no",
         }
     if isinstance(thing, OwnThing):
-        return {"size_mm": "" if thing.size_mm is None else f"{thing.size_mm:g}", "makes": thing.makes, "of": thing.of}
+        return {
+            "size_mm": "" if thing.size_mm is None else f"{thing.size_mm:g}",
+            "makes": thing.makes,
+            "of": thing.of,
+            "image": thing.image,
+        }
     return {}
 
 
@@ -195,7 +201,7 @@ def _row(kind: ThingKind, number: int, row: dict[str, str]) -> ShelfRow:
         paper = Paper(_colour(row, "colour"), _one_of(row, "surface", get_args(Surface), "uncoated"))
         thing = Stock(key, name, paper, 0.3 if thickness is None else thickness, bool(_yes(row, "translucent")))
     elif kind != "stencil":
-        thing = OwnThing(key, name, kind, _number(row, "size_mm"), row.get("makes", ""), row.get("of", ""))
+        thing = OwnThing(key, name, kind, _number(row, "size_mm"), row.get("makes", ""), row.get("of", ""), row.get("image", ""))
         ensure_within(thing, "cm")
     return ShelfRow(number, key, name, thing, facts)
 

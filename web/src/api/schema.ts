@@ -3198,6 +3198,11 @@ export interface components {
              * @default
              */
             of: string;
+            /**
+             * Image
+             * @default
+             */
+            image: string;
         };
         /** NewStock */
         NewStock: {
@@ -3326,6 +3331,11 @@ export interface components {
              * @default
              */
             of: string;
+            /**
+             * Image
+             * @default
+             */
+            image: string;
         };
         /** PaperModel */
         PaperModel: {

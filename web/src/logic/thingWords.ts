@@ -37,6 +37,18 @@ export const SURFACES: Named<Schemas["PaperModel"]["surface"]>[] = [
   { value: "rough", label: "rough", hint: "watercolour" },
   { value: "synthetic", label: "synthetic", hint: "for alcohol ink" },
 ];
+/** What a stamp prints; kept as it is said. */
+export const STAMP_MAKES: Named<string>[] = [
+  { value: "", label: "as you like" },
+  { value: "solid", label: "a solid image", hint: "its darkest parts are large" },
+  { value: "line", label: "fine lines" },
+  { value: "words", label: "words" },
+];
+export const STAMP_OF: Named<string>[] = [
+  { value: "", label: "rubber or clear" },
+  { value: "rubber", label: "red rubber" },
+  { value: "clear", label: "clear" },
+];
 export const HELD: Named<"usual" | "hand" | "tape" | "sticky" | "magnet">[] = [
   { value: "usual", label: "as usual" },
   { value: "hand", label: "by hand" },

@@ -81,6 +81,18 @@ describe("the shelf", () => {
     expect(offered).toContain("greens");
     expect(offered).not.toContain("reds");
   });
+  it("keeps powders and pastes apart from inks, and filters by how light a colour is", () => {
+    const powder = { kind: "powder" } as Thing["ink"];
+    const inks = [
+      thing("Pale", { lightness: 80, hexes: ["#eee"] }),
+      thing("Deep", { lightness: 20, hexes: ["#111"] }),
+      thing("White powder", { ink: powder, lightness: 95, hexes: ["#fff"] }),
+    ];
+    expect(names(shown(inks, "powder", all, TODAY))).toEqual(["White powder"]);
+    expect(names(shown(inks, "ink", { ...all, only: "dark ones" }, TODAY))).toEqual(["Deep"]);
+    const offered = filtersFor(inks, "ink").map((one) => one.value);
+    expect(offered.filter((one) => one.endsWith(" ones"))).toEqual(["light ones", "dark ones"]);
+  });
   it("says what is left", () => {
     expect(sayLeft(thing("a"))).toBe("plenty");
     expect(sayLeft(thing("a", { facts: { ...unknown, left: 1 } }))).toBe("1 pass");

@@ -5,8 +5,11 @@ import type { Schemas } from "../api/models";
 export type Thing = Schemas["ThingOut"];
 export type ThingKind = Thing["kind"];
 
-export const KINDS: { value: ThingKind; label: string; one: string; adds: boolean }[] = [
-  { value: "ink", label: "Inks, powders, pastes", one: "ink", adds: true },
+/** Where a thing stands on the shelf: powders and pastes are laid like inks, but stand by themselves. */
+export type Room = ThingKind | "powder";
+export const KINDS: { value: Room; label: string; one: string; adds: boolean }[] = [
+  { value: "ink", label: "Inks", one: "ink", adds: true },
+  { value: "powder", label: "Powders and pastes", one: "powder or paste", adds: true },
   { value: "stock", label: "Stocks", one: "stock", adds: true },
   { value: "stencil", label: "Stencils and masks", one: "stencil", adds: false },
   { value: "stamp", label: "Stamps and images", one: "stamp", adds: true },
@@ -14,9 +17,30 @@ export const KINDS: { value: ThingKind; label: string; one: string; adds: boolea
   { value: "tape", label: "Tapes", one: "tape", adds: true },
 ];
 
+export const kindIn = (room: Room): ThingKind => (room === "powder" ? "ink" : room);
+export const roomOf = (thing: Thing): Room =>
+  thing.ink?.kind === "powder" || thing.ink?.kind === "paste" ? "powder" : thing.kind;
+
+/** How light a colour is, as she would sort it; CIE L* at which each begins, judgement. */
+const LIGHTNESS: { value: string; label: string; from: number; below: number }[] = [
+  { value: "light ones", label: "light ones", from: 70, below: Infinity },
+  { value: "middle ones", label: "middle ones", from: 45, below: 70 },
+  { value: "dark ones", label: "dark ones", from: -Infinity, below: 45 },
+];
+const sayLightness = (thing: Thing) =>
+  thing.hexes.length
+    ? LIGHTNESS.find(({ from, below }) => thing.lightness >= from && thing.lightness < below)?.value
+    : undefined;
+const groupsOf = (thing: Thing) => [
+  thing.ink?.kind,
+  thing.family,
+  thing.stock?.paper.surface,
+  sayLightness(thing),
+];
+
 export interface Filter {
   search: string;
-  /** A kind of ink, a family of colours, "low", "away" or "idle"; null shows all on the shelf. */
+  /** A kind of ink, a family of colours, how light, "low", "away" or "idle"; null shows all on the shelf. */
   only: string | null;
   sort: "shelf" | "light" | "family" | "name";
 }
@@ -24,14 +48,14 @@ export interface Filter {
 const IDLE_DAYS = 180;
 
 /** The things of a kind that a filter lets through, in its order. `today` as ISO 8601. */
-export function shown(things: readonly Thing[], kind: ThingKind, filter: Filter, today: string): Thing[] {
+export function shown(things: readonly Thing[], room: Room, filter: Filter, today: string): Thing[] {
   const words = plain(filter.search).split(/\s+/).filter(Boolean);
   const idleBefore = new Date(Date.parse(today) - IDLE_DAYS * 86_400_000).toISOString().slice(0, 10);
   const found = things.filter((thing) => {
-    if (thing.kind !== kind || thing.away !== (filter.only === "away")) return false;
+    if (roomOf(thing) !== room || thing.away !== (filter.only === "away")) return false;
     if (filter.only === "low" && !thing.low) return false;
     if (filter.only === "idle" && thing.last_used > idleBefore) return false;
-    const group = [thing.ink?.kind, thing.family, thing.stock?.paper.surface];
+    const group = groupsOf(thing);
     if (filter.only && !["low", "away", "idle"].includes(filter.only) && !group.includes(filter.only))
       return false;
     const text = plain([thing.name, thing.facts.place, thing.facts.note, ...group].join(" "));
@@ -49,17 +73,19 @@ export function shown(things: readonly Thing[], kind: ThingKind, filter: Filter,
 /** What a filter may be, for what is there. */
 export function filtersFor(
   things: readonly Thing[],
-  kind: ThingKind,
+  room: Room,
 ): { value: string; label: string; hint?: string }[] {
-  const there = things.filter((thing) => thing.kind === kind);
-  const groups = [...new Set(there.flatMap((t) => [t.ink?.kind, t.family, t.stock?.paper.surface]))];
+  const there = things.filter((thing) => roomOf(thing) === room);
+  const lights: (string | undefined)[] = LIGHTNESS.map(({ value }) => value);
+  const groups = [...new Set(there.flatMap(groupsOf))];
   return [
     { value: "all", label: "everything" },
     { value: "low", label: "what runs low" },
     { value: "idle", label: "what was not used for long", hint: "in half a year" },
     { value: "away", label: "what is put away" },
+    ...LIGHTNESS.filter(({ value }) => groups.includes(value)),
     ...groups
-      .filter((group): group is string => !!group)
+      .filter((group): group is string => !!group && !lights.includes(group))
       .sort()
       .map((group) => ({ value: group, label: group })),
   ];

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What she has: inks, stocks, stencils, stamps, tools, tapes; each a sentence that is changed in place. */
-import { useFileDialog } from "@vueuse/core";
+import { useFileDialog, useIntersectionObserver } from "@vueuse/core";
 import { computed, ref, watch } from "vue";
 import { useRoute } from "vue-router";
 import type { Units } from "../api/models";
@@ -20,7 +20,16 @@ import ThingSentence from "../features/shelf/ThingSentence.vue";
 import ThingTile from "../features/shelf/ThingTile.vue";
 import WhatDoYouHave from "../features/shelf/WhatDoYouHave.vue";
 import { usualUnits } from "../logic/locale";
-import { type Filter, filtersFor, KINDS, shown, type ThingKind } from "../logic/things";
+import {
+  type Filter,
+  filtersFor,
+  kindIn,
+  KINDS,
+  type Thing,
+  type Room,
+  roomOf,
+  shown,
+} from "../logic/things";
 import { useShelf } from "../stores/shelf";
 import { useThings } from "../stores/things";
 
@@ -29,8 +38,9 @@ const ofCard = computed(() => (typeof route.query.card === "string" ? { id: rout
 const units: Units = usualUnits();
 const store = useThings();
 const shelf = useShelf();
-const kind = ref<ThingKind>("ink");
-const of = computed(() => KINDS.find((k) => k.value === kind.value) ?? KINDS[0]);
+const room = ref<Room>("ink");
+const of = computed(() => KINDS.find((k) => k.value === room.value));
+const kind = computed(() => kindIn(room.value));
 const filter = ref<Filter>({ search: "", only: null, sort: "shelf" });
 const open = ref<string | null>(null);
 const picking = ref(false);
@@ -38,30 +48,24 @@ const picked = ref<string[]>([]);
 const adding = ref(false);
 const today = new Date().toISOString().slice(0, 10);
 
-watch(
-  () => shelf.stock,
-  (stock) => {
-    if (stock) store.lookOn(stock);
-  },
-  { immediate: true },
-);
-watch(kind, () => {
+watch(room, () => {
   [open.value, adding.value, picking.value, picked.value] = [null, false, false, []];
   filter.value = { search: "", only: null, sort: "shelf" };
 });
-const here = computed(() => shown(store.things, kind.value, filter.value, today));
+const here = computed(() => shown(store.things, room.value, filter.value, today));
 const chosen = computed(() => here.value.find((thing) => thing.key === open.value));
-/** How stencils look; only asked for where they are shown. */
+/** How stencils and stamped images look; only asked for where they are shown. */
+const drawn = computed(() => room.value === "stencil" || room.value === "stamp");
 const designs = useAsked(
   (signal) =>
-    kind.value === "stencil"
-      ? ask("get", "/api/stencils", { params: { query: { units } }, signal })
-      : Promise.resolve([]),
-  () => kind.value === "stencil",
+    drawn.value ? ask("get", "/api/stencils", { params: { query: { units } }, signal }) : Promise.resolve([]),
+  drawn,
 );
-const designOf = (key: string) =>
-  kind.value === "stencil" ? designs.value.value?.find((design) => design.key === key) : undefined;
-const filters = computed(() => filtersFor(store.things, kind.value));
+const designOf = (thing: Thing) => {
+  const key = thing.kind === "stencil" ? thing.key : thing.own?.image;
+  return key ? designs.value.value?.find((design) => design.key === key) : undefined;
+};
+const filters = computed(() => filtersFor(store.things, room.value));
 const stock = computed(() => shelf.shelf?.stocks.find((s) => s.stock.key === shelf.stock));
 const SORTS: { value: Filter["sort"]; label: string }[] = [
   { value: "shelf", label: "as they stand" },
@@ -70,10 +74,19 @@ const SORTS: { value: Filter["sort"]; label: string }[] = [
   { value: "name", label: "by name" },
 ];
 const families = computed(() =>
-  filter.value.sort === "family" ? [...new Set(here.value.map((thing) => thing.family))] : [""],
+  filter.value.sort === "family" ? [...new Set(near.value.map((thing) => thing.family))] : [""],
 );
+/** So many tiles are shown at once; more as the end comes into view, so that 500 inks open as soon as 30. */
+const STEP = 60;
+const reach = ref(STEP);
+const end = ref<HTMLElement | null>(null);
+useIntersectionObserver(end, ([entry]) => entry?.isIntersecting && (reach.value += STEP), {
+  rootMargin: "600px",
+});
+watch([room, filter], () => (reach.value = STEP), { deep: true });
+const near = computed(() => here.value.slice(0, reach.value));
 const inFamily = (family: string) =>
-  family ? here.value.filter((thing) => thing.family === family) : here.value;
+  family ? near.value.filter((thing) => thing.family === family) : near.value;
 /** An empty shelf asks what she has, until she has told. */
 const asking = ref(false);
 watch(
@@ -82,8 +95,9 @@ watch(
   { immediate: true },
 );
 const counts = computed(() => {
-  const all = new Map<ThingKind, number>();
-  for (const thing of store.things) if (!thing.away) all.set(thing.kind, (all.get(thing.kind) ?? 0) + 1);
+  const all = new Map<Room, number>();
+  for (const thing of store.things)
+    if (!thing.away) all.set(roomOf(thing), (all.get(roomOf(thing)) ?? 0) + 1);
   return all;
 });
 
@@ -123,8 +137,8 @@ function added(key: string) {
           v-for="one in KINDS"
           :key="one.value"
           type="button"
-          :aria-current="one.value === kind ? 'true' : undefined"
-          @click="kind = one.value"
+          :aria-current="one.value === room ? 'true' : undefined"
+          @click="room = one.value"
         >
           {{ one.label }} <small>{{ counts.get(one.value) ?? 0 }}</small>
         </button>
@@ -167,7 +181,7 @@ function added(key: string) {
             @choose="(key) => shelf.lookOn(key)" /></template
         >.
         <el-button v-if="of?.adds && !adding" type="primary" @click="adding = true"
-          >Add {{ kind === "ink" ? "an ink" : `a ${of.one}` }}</el-button
+          >Add {{ room === "ink" ? "an ink" : `a ${of.one}` }}</el-button
         >
         <RouterLink v-if="kind === 'stencil'" class="way" :to="{ name: 'stencils', query: route.query }"
           >See them drawn, bring a drawing in</RouterLink
@@ -179,7 +193,13 @@ function added(key: string) {
         :things="here.filter((thing) => picked.includes(thing.key))"
         @done="((picking = false), (picked = []))"
       />
-      <AddInk v-if="adding && kind === 'ink'" @close="adding = false" @added="added" />
+      <AddInk
+        v-if="adding && kind === 'ink'"
+        :key="room"
+        :powder="room === 'powder'"
+        @close="adding = false"
+        @added="added"
+      />
       <AddOther
         v-else-if="adding && kind !== 'ink' && kind !== 'stencil'"
         :kind="kind"
@@ -195,7 +215,7 @@ function added(key: string) {
               <li v-for="thing in inFamily(family)" :key="thing.key">
                 <ThingTile
                   :thing="thing"
-                  :design="designOf(thing.key)"
+                  :design="designOf(thing)"
                   :open="open === thing.key"
                   :picking="picking"
                   :picked="picked.includes(thing.key)"
@@ -206,12 +226,23 @@ function added(key: string) {
               </li>
             </ul>
           </template>
+          <span v-if="near.length < here.length" ref="end" />
           <p v-if="!here.length" class="quiet" role="status">Nothing here is like that.</p>
         </div>
         <aside v-if="chosen" class="told" aria-label="The thing chosen">
-          <ThingSentence :key="chosen.key" :thing="chosen" :units="units" />
+          <ThingSentence
+            :key="chosen.key"
+            :thing="chosen"
+            :units="units"
+            :designs="designs.value.value ?? []"
+          />
           <InkLooks v-if="chosen.ink" :ink="chosen.key" :version="JSON.stringify(chosen.ink)" />
-          <StencilLooks v-if="designOf(chosen.key)" :design="designOf(chosen.key)!" :units="units" />
+          <StencilLooks
+            v-if="designOf(chosen)"
+            :design="designOf(chosen)!"
+            :units="units"
+            :image="chosen.kind === 'stamp'"
+          />
           <ShelfBulk :key="`${chosen.key}-does`" single :things="[chosen]" @done="open = null" />
         </aside>
       </div>

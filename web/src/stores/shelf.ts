@@ -19,6 +19,8 @@ export const useShelf = defineStore("shelf", () => {
     lookOn(key: string | null | undefined) {
       if (key && key !== stock.value) stock.value = key;
     },
+    /** The stock that was chosen to look on, if any was. */
+    chosen: computed(() => stock.value),
     /** The stock the inks are shown on. */
     stock: computed(() => stock.value ?? asked.value.value?.stocks[0]?.stock.key ?? null),
   };

@@ -1,27 +1,22 @@
 /** Everything on the shelf with what is known of it; inks as they look on the stock looked on. */
 import { defineStore } from "pinia";
-import { computed, ref } from "vue";
+import { computed } from "vue";
 import { ask } from "../api/client";
 import { useAsked } from "../composables/useAsked";
 import { useShelf } from "./shelf";
 
 export const useThings = defineStore("things", () => {
-  const stock = ref<string | null>(null);
+  const shelf = useShelf();
   const asked = useAsked(
     (signal) =>
-      ask("get", "/api/things", { params: { query: stock.value ? { stock: stock.value } : {} }, signal }),
-    stock,
+      ask("get", "/api/things", { params: { query: shelf.chosen ? { stock: shelf.chosen } : {} }, signal }),
+    () => shelf.chosen,
   );
-  const shelf = useShelf();
   return {
     things: computed(() => asked.value.value ?? []),
     state: asked.state,
     refusal: asked.refusal,
     busy: asked.busy,
-    stock,
-    lookOn(key: string) {
-      stock.value = key;
-    },
     /** After a change: here, and wherever else the shelf is shown. */
     again: () => Promise.all([asked.again(), shelf.again()]),
   };

@@ -51,6 +51,7 @@ class OwnModel(FromCore):
     size_mm: Annotated[float, Field(gt=0, le=1000)] | None = None
     makes: Annotated[str, Field(max_length=40)] = ""
     of: Annotated[str, Field(max_length=40)] = ""
+    image: Annotated[str, Field(max_length=64)] = ""
 
 
 class ThingOut(BaseModel):
@@ -111,6 +112,7 @@ class NewOwn(Body):
     size_mm: Annotated[float, Field(gt=0, le=1000)] | None = None
     makes: Annotated[str, Field(max_length=40)] = ""
     of: Annotated[str, Field(max_length=40)] = ""
+    image: Annotated[str, Field(max_length=64)] = ""
 
 
 class NewThing(Body):

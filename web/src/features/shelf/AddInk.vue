@@ -16,13 +16,14 @@ import ColourPhoto from "./ColourPhoto.vue";
 import ColourRead from "./ColourRead.vue";
 import ColourTyped from "./ColourTyped.vue";
 
+const props = defineProps<{ powder?: boolean }>();
 const emit = defineEmits<{ close: []; added: [key: string] }>();
 const shelf = useShelf();
 const things = useThings();
 const { run, busy } = useDoing("add-ink");
 
 const name = ref("");
-const kind = ref<Schemas["InkModel"]["kind"]>("dye");
+const kind = ref<Schemas["InkModel"]["kind"]>(props.powder ? "powder" : "dye");
 const way = ref<"eye" | "typed" | "read" | "photo">("eye");
 const WAYS = [
   { value: "eye", label: "by eye" },

@@ -20,7 +20,7 @@ const { run, busy } = useDoing("add-thing");
 const name = ref("");
 const lab = ref<Lab>([56, -8, -30]);
 const surface = ref<Schemas["PaperModel"]["surface"]>("uncoated");
-const size = ref(50);
+const size = ref(props.units === "in" ? 50.8 : 50);
 const typed = ref(false);
 const FACTS: Schemas["FactsModel"] = { since: "", place: "", note: "" };
 
@@ -39,7 +39,10 @@ async function keep() {
             },
             facts: FACTS,
           }
-        : { own: { name: called, kind: props.kind, size_mm: size.value, makes: "", of: "" }, facts: FACTS };
+        : {
+            own: { name: called, kind: props.kind, size_mm: size.value, makes: "", of: "", image: "" },
+            facts: FACTS,
+          };
     const made = await ask("post", "/api/things", { body });
     await things.again();
     emit("added", made.key);

@@ -1,8 +1,12 @@
 <script setup lang="ts">
-/** A design of the shelf on its sheet: a stencil as a sheet with openings, a mask as the piece that covers. */
+/** A design of the shelf: a stencil as a sheet with openings, a mask as the piece that covers, a stamp as what it prints. */
 import type { Schemas } from "../../api/models";
 
-const props = defineProps<{ design: Schemas["DesignOut"] }>();
+const props = defineProps<{
+  design: Schemas["DesignOut"];
+  /** As a stamp prints it: dark on paper. */
+  printed?: boolean;
+}>();
 const inset = 2;
 const size = () => props.design.sheet_mm;
 /** An edge is shown as the piece that covers what lies below it. */
@@ -21,7 +25,7 @@ const closed = (path: string) =>
       <clipPath :id="`sheet-${design.key}`"><rect :width="size()" :height="size()" /></clipPath>
     </defs>
     <rect
-      v-if="design.parts.some((part) => part.keeps === 'outside')"
+      v-if="!printed && design.parts.some((part) => part.keeps === 'outside')"
       class="sheet"
       :width="size()"
       :height="size()"
@@ -31,7 +35,7 @@ const closed = (path: string) =>
       <path
         v-for="part in design.parts"
         :key="part.name"
-        :class="part.keeps === 'outside' ? 'hole' : 'piece'"
+        :class="printed ? 'print' : part.keeps === 'outside' ? 'hole' : 'piece'"
         :d="closed(part.path)"
       />
     </g>
@@ -54,6 +58,10 @@ const closed = (path: string) =>
   fill-rule: evenodd;
   stroke: var(--ink);
   stroke-width: 0.7;
+}
+.print {
+  fill: var(--ink);
+  fill-rule: evenodd;
 }
 .piece {
   fill: var(--paper-deep);

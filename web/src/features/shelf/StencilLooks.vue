@@ -4,17 +4,22 @@ import type { Schemas, Units } from "../../api/models";
 import { sayLength } from "../../logic/length";
 import DesignPicture from "./DesignPicture.vue";
 
-defineProps<{ design: Schemas["DesignOut"]; units: Units }>();
+defineProps<{
+  design: Schemas["DesignOut"];
+  units: Units;
+  /** Shown as what a stamp prints, not as what is cut. */
+  image?: boolean;
+}>();
 </script>
 
 <template>
   <div class="looks">
-    <span class="picture"><DesignPicture :design="design" /></span>
-    <p>
+    <span class="picture"><DesignPicture :design="design" :printed="image" /></span>
+    <p v-if="!image">
       Drawn for {{ sayLength(design.sheet_mm, units) }} by {{ sayLength(design.sheet_mm, units) }};
       {{ design.parts.map((part) => part.name).join(", ") }}.
     </p>
-    <p v-for="fact in design.facts" :key="fact" class="quiet">{{ fact }}</p>
+    <p v-for="fact in image ? [] : design.facts" :key="fact" class="quiet">{{ fact }}</p>
   </div>
 </template>
 

@@ -11,10 +11,19 @@ import WordToggle from "../../components/word/WordToggle.vue";
 import { useDoing } from "../../composables/useDoing";
 import { PLENTY, readLeft, sayLeft as sayCount } from "../../logic/supplies";
 import { sayLeft, type Thing } from "../../logic/things";
-import { DRIES, HELD, HIDING, INK_KINDS, SURFACES, WATER } from "../../logic/thingWords";
+import {
+  DRIES,
+  HELD,
+  HIDING,
+  INK_KINDS,
+  STAMP_MAKES,
+  STAMP_OF,
+  SURFACES,
+  WATER,
+} from "../../logic/thingWords";
 import { useThings } from "../../stores/things";
 
-const props = defineProps<{ thing: Thing; units: Units }>();
+const props = defineProps<{ thing: Thing; units: Units; designs: Schemas["DesignOut"][] }>();
 const things = useThings();
 const { run } = useDoing(`thing-${props.thing.key}`);
 
@@ -42,6 +51,11 @@ const reInk = async () => {
 };
 const called = (list: readonly { value: string; label: string }[], value: string) =>
   list.find((one) => one.value === value)?.label ?? value;
+/** A stamp's image is a drawing of the shelf, one that came with Cielo or was brought in. */
+const images = computed(() => [
+  { value: "", label: "not drawn yet" },
+  ...props.designs.filter((d) => d.sort !== "edge").map((d) => ({ value: d.key, label: d.name })),
+]);
 const left = computed(() => props.thing.facts.left ?? PLENTY);
 const noteLeft = (n: number) => setFacts({ left: n === PLENTY ? null : n });
 const tap = (n: number, by: 1 | -1) => (n === PLENTY ? (by > 0 ? PLENTY : 20) : Math.max(0, n + by));
@@ -176,13 +190,37 @@ const hiding = computed(() => {
         @change="(mm) => setOwn({ size_mm: mm })"
       />
       across,
+      <template v-if="thing.kind === 'stamp'">
+        <WordChoice
+          label="Made of"
+          :text="called(STAMP_OF, thing.own.of ?? '')"
+          :value="thing.own.of ?? ''"
+          :choices="STAMP_OF"
+          @choose="(of) => setOwn({ of })"
+        />; it prints
+        <WordChoice
+          label="What it prints"
+          :text="called(STAMP_MAKES, thing.own.makes ?? '')"
+          :value="thing.own.makes ?? ''"
+          :choices="STAMP_MAKES"
+          @choose="(makes) => setOwn({ makes })"
+        />, drawn as
+        <WordChoice
+          label="Its image"
+          :text="called(images, thing.own.image ?? '')"
+          :value="thing.own.image ?? ''"
+          :choices="images"
+          @choose="(image) => setOwn({ image })"
+        />.
+      </template>
       <WordText
+        v-else
         label="What it makes"
         may-be-empty
         :text="thing.own.makes || 'as you like'"
         :value="thing.own.makes ?? ''"
         @change="(makes) => setOwn({ makes })"
-      />.
+      /><template v-if="thing.kind !== 'stamp'">.</template>
     </template>
     There
     {{ left === 1 ? "is" : "are" }}

@@ -47,7 +47,9 @@ const note = computed(() => {
       <span class="twice" :style="{ background: thing.hexes[1] }" />
     </span>
     <span v-else-if="thing.stock" class="sheet" :style="{ background: thing.hexes[0] }" />
-    <span v-else-if="design" class="drawn"><DesignPicture :design="design" /></span>
+    <span v-else-if="design" class="drawn"
+      ><DesignPicture :design="design" :printed="thing.kind === 'stamp'"
+    /></span>
     <b>{{ thing.name }}</b>
     <small>{{ note }}</small>
     <small v-if="thing.low" class="low">{{ sayLeft(thing) }} left</small>
