@@ -110,7 +110,7 @@ def test_over_fifty_photographs_swatches_come_out_true_and_far_nearer_than_uncor
     after, before = [], []
     for seed in range(50):
         photo = photographed(drawn, seed)
-        seen = lab_of_linear(swatches_of(straighten(photo), STOCK))
+        seen = lab_of_linear(swatches_of(straighten(photo), STOCK).boxes)
         raw = uncorrected(photo)
         for n, lab in enumerate(colours):
             after.append(float(ciede2000(seen[n], lab)))
@@ -124,7 +124,7 @@ def test_over_fifty_photographs_swatches_come_out_true_and_far_nearer_than_uncor
 def test_the_sheet_is_found_upright_whichever_way_it_lies() -> None:
     photo = photographed(inked([(60.0, 40.0, 30.0)]), 3)
     for turns in range(4):
-        seen = lab_of_linear(swatches_of(straighten(np.ascontiguousarray(np.rot90(photo, turns))), STOCK))
+        seen = lab_of_linear(swatches_of(straighten(np.ascontiguousarray(np.rot90(photo, turns))), STOCK).boxes)
         assert float(ciede2000(seen[0], (60.0, 40.0, 30.0))) < 3.5
         assert float(ciede2000(seen[5], STOCK)) < 3
 
@@ -148,3 +148,16 @@ def test_what_lies_on_the_sheet_is_apart() -> None:
             assert apart_x or apart_y, (bare, other)
         assert 0 <= bare.x_mm <= sheet.WIDTH_MM - bare.size_mm
         assert 0 <= bare.y_mm <= sheet.HEIGHT_MM - bare.size_mm
+
+
+def test_patches_printed_wrong_are_known_by_it() -> None:
+    drawn = inked([(60.0, 40.0, 30.0)])
+    right = swatches_of(straighten(photographed(drawn, 5)), STOCK).patches_apart
+    spoilt = drawn.copy()
+    for patch in sheet.patches()[::2]:
+        x, y, side = (int(value * PIXELS_PER_MM) for value in (patch.x_mm, patch.y_mm, patch.size_mm))
+        margin = (np.array(drawn.shape[:2]) - np.array([sheet.HEIGHT_MM, sheet.WIDTH_MM]) * PIXELS_PER_MM).astype(int) // 2
+        spoilt[margin[0] + y : margin[0] + y + side, margin[1] + x : margin[1] + x + side] = 0.45
+    wrong = swatches_of(straighten(photographed(spoilt, 5)), STOCK).patches_apart
+    assert right < 1.5
+    assert wrong > 5

@@ -27,6 +27,26 @@ class SeenBox:
     inked: bool
 
 
+@dataclass(frozen=True)
+class SeenSheet:
+    """The boxes of a photographed sheet, and how far its printed patches are from what they should be, mean CIEDE2000."""
+
+    boxes: tuple[SeenBox, ...]
+    patches_apart: float
+
+    @property
+    def warning(self) -> str:
+        """What to know before a colour is taken from it; "" where all is well."""
+        if self.patches_apart <= PATCHES_FIT:
+            return ""
+        return (
+            f"The printed patches themselves are off by {self.patches_apart:.0f} (CIEDE2000), so these colours may be as far off. "
+            "Check that the sheet is printed without a colour profile of its own, on the stock named, and that no shadow lies on it."
+        )
+
+
+# Patches further off than this are told: more than what is seen at a glance. Judgement.
+PATCHES_FIT = 5.0
 # Less than this away from bare stock (CIELAB distance) a box was left empty. Judgement.
 BARE = 4.0
 
@@ -53,12 +73,13 @@ def _tray_inks() -> tuple[Ink, ...]:
     return tuple(made)
 
 
-def read_sheet_photo(store: Store, stock_key: str, data: bytes) -> list[SeenBox]:
+def read_sheet_photo(store: Store, stock_key: str, data: bytes) -> SeenSheet:
     """The boxes of a photographed swatch sheet, printed on a stock. Raises BadInput, TooLarge, NotFound."""
     stock = find_stock(store, stock_key)
-    seen = lab_of_linear(swatches_of(straighten(read_photo(data)), stock.paper.lab))
+    seen = swatches_of(straighten(read_photo(data)), stock.paper.lab)
     bare = np.array(stock.paper.lab)
-    return [
+    boxes = (
         SeenBox(n, (float(lab[0]), float(lab[1]), float(lab[2])), bool(np.linalg.norm(lab - bare) > BARE))
-        for n, lab in enumerate(seen, 1)
-    ]
+        for n, lab in enumerate(lab_of_linear(seen.boxes), 1)
+    )
+    return SeenSheet(tuple(boxes), seen.patches_apart)

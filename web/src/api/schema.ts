@@ -3803,6 +3803,18 @@ export interface components {
             /** Height Mm */
             height_mm: number;
         };
+        /**
+         * SheetSeenOut
+         * @description ``warning``: what to know before a colour is taken from the sheet, or "".
+         */
+        SheetSeenOut: {
+            /** Boxes */
+            boxes: components["schemas"]["BoxOut"][];
+            /** Patches Apart */
+            patches_apart: number;
+            /** Warning */
+            warning: string;
+        };
         /** ShelfOut */
         ShelfOut: {
             /** Stocks */
@@ -5570,7 +5582,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BoxOut"][];
+                    "application/json": components["schemas"]["SheetSeenOut"];
                 };
             };
             /** @description Not Found */

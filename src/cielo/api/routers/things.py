@@ -21,6 +21,7 @@ from cielo.api.schemas.things import (
     ReadTray,
     ReInk,
     Several,
+    SheetSeenOut,
     SwatchReadOut,
     ThingOut,
 )
@@ -175,13 +176,14 @@ def photo_sheet(units: Units = "in") -> Response:
 
 
 @router.post("/photo", openapi_extra=PHOTO_BODY)
-async def photo(request: Request, store: StoreOfApp, stock: Key) -> list[BoxOut]:
+async def photo(request: Request, store: StoreOfApp, stock: Key) -> SheetSeenOut:
     """The boxes of a photographed swatch sheet, printed on a stock."""
     from starlette.concurrency import run_in_threadpool
 
     data = await request.body()
-    boxes = await run_in_threadpool(swatches.read_sheet_photo, store, stock, data)
-    return [BoxOut(number=box.number, lab=box.lab, hex=hex_from_lab(box.lab), inked=box.inked) for box in boxes]
+    seen = await run_in_threadpool(swatches.read_sheet_photo, store, stock, data)
+    boxes = [BoxOut(number=box.number, lab=box.lab, hex=hex_from_lab(box.lab), inked=box.inked) for box in seen.boxes]
+    return SheetSeenOut(boxes=boxes, patches_apart=seen.patches_apart, warning=seen.warning)
 
 
 @router.get("/{kind}.csv", response_class=Response, responses={200: {"content": {"text/csv": {}}}})

@@ -205,6 +205,14 @@ class BoxOut(BaseModel):
     inked: bool
 
 
+class SheetSeenOut(BaseModel):
+    """``warning``: what to know before a colour is taken from the sheet, or ""."""
+
+    boxes: list[BoxOut]
+    patches_apart: float
+    warning: str
+
+
 class RowOut(FromCore):
     row: int
     name: str

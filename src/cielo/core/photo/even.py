@@ -15,11 +15,13 @@ greatest weight, since that is known best (linear colour correction: Finlayson, 
 """
 
 from collections.abc import Callable
+from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
 
 from cielo.core.materials import Lab
+from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import colorimetry, lab_from_xyz, srgb_matrix, xyz_from_lab
 from cielo.core.photo.sheet import PATCHES, Square, bare_places, boxes, patches
 from cielo.core.photo.straighten import PIXELS_PER_MM, Photo
@@ -28,8 +30,17 @@ Array = NDArray[np.float64]
 BARE_WEIGHT = 6.0
 
 
-def swatches_of(sheet: Photo, stock: Lab) -> Array:
-    """The boxes of a straightened sheet printed on a stock, as linear sRGB true to it, (box, 3); 1 is a perfect white."""
+@dataclass(frozen=True, eq=False)
+class SheetSeen:
+    """The boxes of a sheet in linear sRGB true to the stock, (box, 3), 1 a perfect white; and how far its printed patches stay from what
+    they should be once all is corrected, mean CIEDE2000: how far the boxes are to be trusted."""
+
+    boxes: Array
+    patches_apart: float
+
+
+def swatches_of(sheet: Photo, stock: Lab) -> SheetSeen:
+    """What a straightened sheet printed on a stock shows."""
 
     def seen(places: tuple[Square, ...]) -> Array:
         return np.array([linear(np.median(_pixels(sheet, place), axis=0)) for place in places])
@@ -43,7 +54,9 @@ def swatches_of(sheet: Photo, stock: Lab) -> Array:
     true_stock = linear_of_lab(stock)
     true_patches = np.array([linear_of_lab(lab) for lab in PATCHES])
     cast = _cast(patch_seen, true_patches, true_stock)
-    return np.asarray(np.clip(seen(box) / light(middles(boxes())) @ cast, 0.0, 1.2))
+    mended = lab_of_linear(np.clip(patch_seen @ cast, 0.0, 1.2))
+    apart = float(np.mean(ciede2000(mended, np.array(PATCHES, dtype=float))))
+    return SheetSeen(np.asarray(np.clip(seen(box) / light(middles(boxes())) @ cast, 0.0, 1.2)), apart)
 
 
 def _pixels(sheet: Photo, place: Square) -> Array:

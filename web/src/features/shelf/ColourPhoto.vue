@@ -10,6 +10,7 @@ import type { Lab } from "../../logic/colour";
 const props = defineProps<{ stock: string; label: string }>();
 const emit = defineEmits<{ choose: [lab: Lab] }>();
 const boxes = ref<Schemas["BoxOut"][]>([]);
+const warning = ref("");
 const chosen = ref<number | null>(null);
 const { run, busy } = useDoing("photo");
 const photos = useFileDialog({ accept: "image/jpeg,image/png,image/webp", multiple: false, reset: true });
@@ -18,7 +19,8 @@ photos.onChange(async (files) => {
   if (!file) return;
   await run(async () => {
     const params = { query: { stock: props.stock } };
-    boxes.value = await ask("post", "/api/things/photo", { params, ...asFile("image/jpeg", file) });
+    const seen = await ask("post", "/api/things/photo", { params, ...asFile("image/jpeg", file) });
+    [boxes.value, warning.value] = [seen.boxes, seen.warning];
   });
 });
 function choose(box: Schemas["BoxOut"]) {
@@ -37,6 +39,7 @@ function choose(box: Schemas["BoxOut"]) {
         busy ? "Looking at it …" : "Bring in its photograph"
       }}</el-button>
     </p>
+    <p v-if="warning" role="alert">{{ warning }}</p>
     <div v-if="boxes.length" class="boxes" role="group" :aria-label="`${label}: boxes of the sheet`">
       <button
         v-for="box in boxes"
