@@ -1,0 +1,55 @@
+"""A plan with one thing changed. Nothing here judges whether that is wise."""
+
+from collections.abc import Collection
+from dataclasses import replace
+
+from cielo.core.plan.placements import Mask
+from cielo.core.plan.steps import Step
+from cielo.core.plan.whole import Plan
+
+
+def move_step(plan: Plan, step_id: str, before: str | None) -> Plan:
+    """The plan with a step moved to stand before another, or last where ``before`` is None."""
+    step = plan.steps[plan.index_of(step_id)]
+    rest = [other for other in plan.steps if other.id != step_id]
+    at = len(rest) if before is None else next((i for i, o in enumerate(rest) if o.id == before), len(rest))
+    return replace(plan, steps=(*rest[:at], step, *rest[at:]))
+
+
+def insert_step(plan: Plan, step: Step, before: str | None) -> Plan:
+    """The plan with a new step set before another, or last where ``before`` is None."""
+    return move_step(replace(plan, steps=(*plan.steps, step)), step.id, before)
+
+
+def without_steps(plan: Plan, step_ids: Collection[str]) -> Plan:
+    """The plan without some steps, and without the wishes that were about them."""
+    steps = tuple(step for step in plan.steps if step.id not in step_ids)
+    wishes = tuple(wish for wish in plan.wishes if wish.first not in step_ids and wish.then not in step_ids)
+    return replace(plan, steps=steps, wishes=wishes)
+
+
+def replace_step(plan: Plan, step: Step) -> Plan:
+    """The plan with the step of the same id replaced."""
+    return replace(plan, steps=tuple(step if other.id == step.id else other for other in plan.steps))
+
+
+def replace_mask(plan: Plan, mask: Mask) -> Plan:
+    """The plan with the mask of the same key replaced."""
+    return replace(plan, masks=tuple(mask if other.key == mask.key else other for other in plan.masks))
+
+
+def new_step_id(plan: Plan) -> str:
+    """An id no step of the plan has: s1, s2, ... the same for the same plan."""
+    taken = {step.id for step in plan.steps}
+    number = len(taken) + 1
+    while f"s{number}" in taken:
+        number += 1
+    return f"s{number}"
+
+
+def free_key(prefix: str, taken: Collection[str]) -> str:
+    """``prefix-1``, ``prefix-2``, ...: the first that is not taken."""
+    number = 1
+    while f"{prefix}-{number}" in taken:
+        number += 1
+    return f"{prefix}-{number}"

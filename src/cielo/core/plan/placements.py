@@ -1,0 +1,175 @@
+"""Sheets laid on the panel: masks, stencils and tapes at a place, and what holds them. Millimetres from the panel's top left corner."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from cielo.core.bounds import Angle, HoldLength, HoldWidth, Key, Name, Pitch, Place, Rise, Scale, Seed, Span, Spread
+
+Keeps = Literal["inside", "outside"]
+
+
+Profile = Literal["straight", "wave", "hills", "dunes", "clouds", "torn"]
+
+
+@dataclass(frozen=True)
+class Disc:
+    """A round mask; its place is kept with it, so that a halo can be built round where it will lie.
+
+    Of every mask: ``keeps`` says which side of its outline it covers and so keeps as it is.
+    """
+
+    key: Key
+    name: Name
+    x_mm: Place
+    y_mm: Place
+    diameter_mm: Span
+    keeps: Keeps = "inside"
+    shape: Literal["disc"] = "disc"
+
+    @property
+    def called(self) -> str:
+        return f"{self.name} mask" if self.keeps == "inside" else f"{self.name} stencil"
+
+
+@dataclass(frozen=True)
+class EdgeMask:
+    """A mask with one long edge through a place: straight, or a line of hills, dunes, clouds, waves, or torn paper.
+
+    At ``angle_deg`` 0 the edge runs across and the mask covers what is below it; the angle turns it clockwise. ``height_mm`` is
+    how far the profile rises and falls.
+    """
+
+    key: Key
+    name: Name
+    x_mm: Place
+    y_mm: Place
+    profile: Profile
+    angle_deg: Angle = 0.0
+    height_mm: Rise = 8.0
+    seed: Seed = 0
+    flipped: bool = False
+    keeps: Keeps = "inside"
+    shape: Literal["edge"] = "edge"
+
+    @property
+    def called(self) -> str:
+        return f"{self.name} mask"
+
+
+@dataclass(frozen=True)
+class Tapes:
+    """Two low-tack tapes that leave a strip of ``width_mm`` open between them; at ``angle_deg`` 0 it runs across."""
+
+    key: Key
+    name: Name
+    x_mm: Place
+    y_mm: Place
+    angle_deg: Angle
+    width_mm: Span
+    keeps: Keeps = "outside"
+    shape: Literal["tapes"] = "tapes"
+
+    @property
+    def called(self) -> str:
+        return f"{self.name} tapes"
+
+
+@dataclass(frozen=True)
+class Stencil:
+    """A motif repeated at ``pitch_mm``; every other row moved by half where ``staggered``.
+
+    It keeps all but its openings; moved as a mask (``keeps`` "inside") it keeps what it printed and ``spread_mm`` round it.
+    """
+
+    key: Key
+    name: Name
+    motif: str
+    x_mm: Place
+    y_mm: Place
+    size_mm: Span
+    pitch_mm: Span
+    angle_deg: Angle = 0.0
+    staggered: bool = True
+    spread_mm: Spread = 0.0
+    flipped: bool = False
+    keeps: Keeps = "outside"
+    shape: Literal["stencil"] = "stencil"
+
+    @property
+    def called(self) -> str:
+        return f"{self.name} stencil" if self.keeps == "outside" else f"{self.name} stencil as a mask"
+
+
+@dataclass(frozen=True)
+class MotifMask:
+    """One motif, as a mask or (``keeps`` "outside") as a single stencil."""
+
+    key: Key
+    name: Name
+    motif: str
+    x_mm: Place
+    y_mm: Place
+    size_mm: Span
+    angle_deg: Angle = 0.0
+    spread_mm: Spread = 0.0
+    flipped: bool = False
+    keeps: Keeps = "inside"
+    shape: Literal["motif"] = "motif"
+
+    @property
+    def called(self) -> str:
+        return f"{self.name} mask" if self.keeps == "inside" else f"{self.name} stencil"
+
+
+# What one drawing may hold, so that every picture of it stays quick.
+MOST_RINGS, MOST_POINTS, MOST_OFFSET_MM = 600, 4600, 600.0
+
+
+# Motifs closer than this leave no bridge that holds: judgement, no source.
+LEAST_PITCH_MM = 4.0
+
+
+@dataclass(frozen=True)
+class Drawn:
+    """A mask or stencil of the maker's own drawing: closed outlines round its middle, mm; inside is by the even-odd rule.
+
+    With a ``pitch_mm`` it repeats, as a Stencil does; 0 lays it once.
+    """
+
+    key: Key
+    name: Name
+    x_mm: Place
+    y_mm: Place
+    rings: tuple[tuple[tuple[float, float], ...], ...]
+    scale: Scale = 1.0
+    angle_deg: Angle = 0.0
+    flipped: bool = False
+    spread_mm: Spread = 0.0
+    pitch_mm: Pitch = 0.0
+    staggered: bool = False
+    keeps: Keeps = "outside"
+    shape: Literal["drawn"] = "drawn"
+
+    @property
+    def called(self) -> str:
+        return f"{self.name} mask" if self.keeps == "inside" else f"{self.name} stencil"
+
+
+Mask = Disc | EdgeMask | Tapes | Stencil | MotifMask | Drawn
+
+
+@dataclass(frozen=True)
+class Hold:
+    """What holds a mask or stencil in its place: a piece of low-tack tape or a magnet, round where ``kind`` says so.
+
+    ``x_mm``, ``y_mm`` is its middle; it lies there as long as the mask does, and no ink comes through it.
+    """
+
+    key: Key
+    kind: Literal["tape", "magnet"]
+    mask: str
+    x_mm: Place
+    y_mm: Place
+    length_mm: HoldLength = 30.0
+    width_mm: HoldWidth = 15.0
+    angle_deg: Angle = 0.0

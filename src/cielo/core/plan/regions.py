@@ -1,0 +1,153 @@
+"""Where on the panel a step lays its ink or its water. Millimetres from the panel's top left corner."""
+
+from dataclasses import dataclass
+from math import cos, radians, sin
+from typing import Annotated, Literal
+
+from annotated_types import Len
+
+from cielo.core.bounds import Angle, Cover, Gap, Length, Letter, MarkSize, PatchSize, Place, PrintCount, Size, Text
+from cielo.core.plan.card import Card
+
+Edge = Literal["top", "bottom", "left", "right"]
+
+
+Arrangement = Literal["scattered", "triangle"]
+
+
+# A band that ends this near to the far edge is brushed over it.
+RUNS_OFF_MM = 0.5
+
+
+@dataclass(frozen=True)
+class Whole:
+    """The whole panel."""
+
+    over: Literal["whole"] = "whole"
+
+
+@dataclass(frozen=True)
+class Band:
+    """Straight across the panel, at full strength from ``start_mm`` to ``end_mm`` off ``edge``.
+
+    ``lead_in_mm`` before the start and ``carry_mm`` after the end are how far the ink is taken into its neighbours while it
+    fades to nothing. A start of 0 runs off the panel's edge.
+    """
+
+    edge: Edge
+    start_mm: Length
+    end_mm: Length
+    lead_in_mm: Length
+    carry_mm: Length
+    over: Literal["band"] = "band"
+
+
+@dataclass(frozen=True)
+class Slant:
+    """As a band, but at an angle: measured from the panel's corner that lies furthest back along the direction.
+
+    At ``angle_deg`` 0 it goes from top to bottom; the angle turns the direction clockwise, so 90 goes from right to left.
+    """
+
+    angle_deg: Angle
+    start_mm: Length
+    end_mm: Length
+    lead_in_mm: Length
+    carry_mm: Length
+    over: Literal["slant"] = "slant"
+
+
+@dataclass(frozen=True)
+class Halo:
+    """Round a mask or along its edge, strongest there and nearly gone ``reach_mm`` from it."""
+
+    mask: str
+    reach_mm: Size
+    over: Literal["halo"] = "halo"
+
+
+@dataclass(frozen=True)
+class Vignette:
+    """From all edges, or from the four corners, strongest there and nearly gone ``reach_mm`` inwards."""
+
+    reach_mm: Size
+    origin: Literal["edges", "corners"] = "edges"
+    over: Literal["vignette"] = "vignette"
+
+
+@dataclass(frozen=True)
+class Patches:
+    """Dabs of ``size_mm`` across at random until they cover ``cover`` (0..1) of the panel."""
+
+    size_mm: PatchSize
+    cover: Cover
+    over: Literal["patches"] = "patches"
+
+
+@dataclass(frozen=True)
+class Inside:
+    """Inside a mask's outline. ``shaded_from`` an edge: strongest at that side of each motif, gone at the other.
+
+    ``openings`` picks some of a stencil's openings, by the keys of geometry.shapes.openings_of; all where it is empty. ``covered``:
+    the neighbours of those are covered while they are inked.
+    """
+
+    mask: str
+    shaded_from: Edge | None = None
+    openings: Annotated[tuple[str, ...], Len(0, 200)] = ()
+    covered: bool = False
+    over: Literal["inside"] = "inside"
+
+
+@dataclass(frozen=True)
+class Motifs:
+    """A motif printed many times: large, then middle, then small in the gaps, ``gap_mm`` apart; or three in a triangle.
+
+    ``count`` is how many of the largest; there are twice as many middle ones and four times as many small where they fit. ``front``:
+    they stand in front of whatever else is printed there.
+    """
+
+    motif: str
+    size_mm: MarkSize
+    count: PrintCount
+    gap_mm: Gap = 1.0
+    arrangement: Arrangement = "scattered"
+    front: bool = False
+    over: Literal["motifs"] = "motifs"
+
+
+@dataclass(frozen=True)
+class Words:
+    """Words of plain letters ``height_mm`` high, their middle at a place."""
+
+    text: Text
+    x_mm: Place
+    y_mm: Place
+    height_mm: Letter
+    over: Literal["words"] = "words"
+
+
+@dataclass(frozen=True)
+class WetArea:
+    """Where the last water before this step still stands."""
+
+    over: Literal["wet-area"] = "wet-area"
+
+
+Region = Whole | Band | Slant | Halo | Vignette | Patches | Inside | Motifs | Words | WetArea
+
+
+@dataclass(frozen=True)
+class Fade:
+    """Let the ink die away to bare stock over ``width_mm`` before ``edge``."""
+
+    edge: Edge
+    width_mm: Size
+
+
+def span_mm(card: Card, region: Band | Slant) -> float:
+    """How far the panel goes in the direction a band is measured, mm."""
+    if isinstance(region, Slant):
+        angle = radians(region.angle_deg)
+        return abs(sin(angle)) * card.panel_width_mm + abs(cos(angle)) * card.panel_height_mm
+    return card.panel_height_mm if region.edge in ("top", "bottom") else card.panel_width_mm

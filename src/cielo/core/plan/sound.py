@@ -1,0 +1,126 @@
+"""What cannot be a plan is refused here, naming the field."""
+
+from cielo.core.bounds import ensure_within
+from cielo.core.materials import TOOLS, WATER_TOOLS
+from cielo.core.plan.placements import LEAST_PITCH_MM, MOST_OFFSET_MM, MOST_POINTS, MOST_RINGS, Disc, Drawn, MotifMask
+from cielo.core.plan.regions import Band, Halo, Inside, Slant, WetArea, span_mm
+from cielo.core.plan.steps import Brush, LayMask, LiftMask, Prepare, Step, Water, Wipe
+from cielo.core.plan.whole import Plan, last_water
+from cielo.core.units import Units, say_length
+from cielo.errors import BadInput
+
+
+def ensure_sound(plan: Plan) -> None:
+    """Raise BadInput, naming the field, when the parts of a plan do not refer to each other or do not fit.
+
+    What is merely unwise is not refused here: that is for advice.
+    """
+    ensure_within(plan, plan.units)
+    width, height = plan.card.panel_width_mm, plan.card.panel_height_mm
+    if width < 10 or height < 10:
+        raise BadInput(
+            f"the reveals leave a panel of {say_length(width, plan.units)} by {say_length(height, plan.units)}.",
+            field="card.reveals",
+            mend="Make the reveals smaller or the card larger; a panel is at least 1 cm each way.",
+        )
+    _ensure_distinct("inks", [ink.key for ink in plan.inks])
+    _ensure_distinct("masks", [mask.key for mask in plan.masks])
+    _ensure_distinct("steps", [step.id for step in plan.steps])
+    for i, mask in enumerate(plan.masks):
+        if isinstance(mask, Drawn):
+            _ensure_drawing_sound(mask, f"masks[{i}]", plan.units)
+        if not isinstance(mask, Disc | MotifMask):
+            continue
+        radius = (mask.diameter_mm if isinstance(mask, Disc) else mask.size_mm) / 2
+        if not (-radius < mask.x_mm < width + radius and -radius < mask.y_mm < height + radius):
+            raise BadInput(
+                f"the {mask.called} lies off the panel.",
+                field=f"masks[{i}]",
+                mend=f"Put its centre within {say_length(width, plan.units)} by {say_length(height, plan.units)}.",
+            )
+    _ensure_distinct("holds", [hold.key for hold in plan.holds])
+    _ensure_distinct("cuts", [cut.key for cut in plan.cuts])
+    for i, hold in enumerate(plan.holds):
+        _ensure_known("mask", hold.mask, [mask.key for mask in plan.masks], f"holds[{i}].mask")
+    _ensure_distinct("focal", [piece.key for piece in plan.focal])
+    for i, piece in enumerate(plan.focal):
+        if piece.ink is not None:
+            _ensure_known("ink", piece.ink, [ink.key for ink in plan.inks], f"focal[{i}].ink")
+    for i, step in enumerate(plan.steps):
+        _ensure_step_sound(plan, step, f"steps[{i}]")
+    steps = [step.id for step in plan.steps]
+    for i, wish in enumerate(plan.wishes):
+        for end in ("first", "then"):
+            _ensure_known("step", getattr(wish, end), steps, f"wishes[{i}].{end}")
+
+
+def _ensure_drawing_sound(mask: Drawn, field: str, units: Units) -> None:
+    points = sum(len(ring) for ring in mask.rings)
+    if not 1 <= len(mask.rings) <= MOST_RINGS or points > MOST_POINTS or any(len(ring) < 3 for ring in mask.rings):
+        raise BadInput(
+            f"the drawing has {len(mask.rings)} outlines of {points} points.",
+            field=f"{field}.rings",
+            mend=f"Cielo takes 1 to {MOST_RINGS} outlines, of three points each or more, {MOST_POINTS} in all.",
+        )
+    if any(abs(value) > MOST_OFFSET_MM for ring in mask.rings for point in ring for value in point):
+        raise BadInput(
+            f"the drawing reaches further than {say_length(MOST_OFFSET_MM, units)} from its middle.",
+            field=f"{field}.rings",
+            mend="Draw it smaller.",
+        )
+    if 0 < mask.pitch_mm < LEAST_PITCH_MM:
+        raise BadInput(
+            f"a repeat closer than {say_length(LEAST_PITCH_MM, units)} cannot be cut.",
+            field=f"{field}.pitch_mm",
+            mend="Set its motifs further apart, or lay it once.",
+        )
+
+
+def _ensure_step_sound(plan: Plan, step: Step, field: str) -> None:
+    masks = [mask.key for mask in plan.masks]
+    match step:
+        case LayMask() | LiftMask() | Wipe():
+            _ensure_known("mask", step.mask, masks, f"{field}.mask")
+        case Brush():
+            _ensure_known("ink", step.ink, [ink.key for ink in plan.inks], f"{field}.ink")
+            _ensure_known("tool", step.tool, list(TOOLS), f"{field}.tool")
+            _ensure_region_sound(plan, step, f"{field}.region")
+        case Water():
+            _ensure_known("tool", step.tool, list(WATER_TOOLS), f"{field}.tool")
+            _ensure_region_sound(plan, step, f"{field}.region")
+        case Prepare():
+            if step.tool is not None or step.act == "clean-tool":
+                _ensure_known("tool", step.tool or "", list(TOOLS), f"{field}.tool")
+
+
+def _ensure_region_sound(plan: Plan, step: Brush | Water, field: str) -> None:
+    region = step.region
+    if isinstance(region, Halo | Inside):
+        _ensure_known("mask", region.mask, [mask.key for mask in plan.masks], f"{field}.mask")
+    if isinstance(region, WetArea) and last_water(plan, step) is None:
+        raise BadInput("no water comes before this step.", field=field, mend="Set a step of water before it.")
+    if isinstance(region, Band | Slant):
+        if region.end_mm < region.start_mm:
+            raise BadInput(
+                "the band ends before it starts.",
+                field=f"{field}.end_mm",
+                mend=f"Let it end at {say_length(region.start_mm, plan.units)} or further.",
+            )
+        span = span_mm(plan.card, region)
+        if region.start_mm - region.lead_in_mm >= span:
+            raise BadInput(
+                f"the band starts beyond the panel, which is {say_length(span, plan.units)} that way.",
+                field=f"{field}.start_mm",
+                mend="Start it nearer to where it is measured from.",
+            )
+
+
+def _ensure_known(what: str, key: str, known: list[str], field: str) -> None:
+    if key not in known:
+        raise BadInput(f"the plan has no {what} {key!r}.", field=field, mend=f"It has: {', '.join(known) or 'none'}.")
+
+
+def _ensure_distinct(field: str, keys: list[str]) -> None:
+    twice = sorted({key for key in keys if keys.count(key) > 1})
+    if twice:
+        raise BadInput(f"{twice[0]!r} stands there twice.", field=field, mend="Give each its own.")

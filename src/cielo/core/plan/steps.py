@@ -1,0 +1,119 @@
+"""What is done at the table, one thing at a time."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from cielo.core.bounds import Key, Minutes, Passes, Seed
+from cielo.core.plan.regions import Fade, Region
+
+Touch = Literal["pale", "light", "medium", "full", "first", "second", "third"]
+
+
+DryingWay = Literal["air", "blot", "heat"]
+
+
+Onto = Literal["damp", "dry", "wet"]
+
+
+WaterAmount = Literal["fine", "medium", "heavy"]
+
+
+# The share of a full application that one pass of each touch lays down; of a stamp, its first, second and third print without
+# inking it again. Common practice, no source.
+TOUCH_STRENGTH: dict[Touch, float] = {
+    "pale": 0.15, "light": 0.3, "medium": 0.55, "full": 1.0, "first": 0.9, "second": 0.45, "third": 0.22,
+}  # fmt: skip
+
+
+@dataclass(frozen=True)
+class Brush:
+    """Ink, paste or embossing powder laid with a tool.
+
+    ``onto`` "damp" blends into what is there, "dry" is meant as a clean layer, "wet" mixes with what the step before laid.
+    ``seed`` is the throw: where drops, blots and dabs fall.
+    """
+
+    id: Key
+    ink: str
+    tool: str
+    region: Region
+    touch: Touch
+    passes: Passes
+    onto: Onto = "damp"
+    fade: Fade | None = None
+    seed: Seed = 0
+    do: Literal["brush"] = "brush"
+
+    @property
+    def strength(self) -> float:
+        """How much ink is laid where the step is strongest, in full applications."""
+        return TOUCH_STRENGTH[self.touch] * self.passes
+
+
+@dataclass(frozen=True)
+class LayMask:
+    id: Key
+    mask: str
+    do: Literal["lay-mask"] = "lay-mask"
+
+
+@dataclass(frozen=True)
+class LiftMask:
+    id: Key
+    mask: str
+    do: Literal["lift-mask"] = "lift-mask"
+
+
+@dataclass(frozen=True)
+class Wipe:
+    """Wipe a mask clean of ink where it lies."""
+
+    id: Key
+    mask: str
+    do: Literal["wipe"] = "wipe"
+
+
+@dataclass(frozen=True)
+class Dry:
+    id: Key
+    way: DryingWay
+    minutes: Minutes
+    do: Literal["dry"] = "dry"
+
+
+@dataclass(frozen=True)
+class Water:
+    """Water on dry ink: drops, or a wash with a brush; taken up again with a cloth (``blot``) or left to dry."""
+
+    id: Key
+    tool: str
+    region: Region
+    amount: WaterAmount = "medium"
+    blot: bool = True
+    seed: Seed = 0
+    do: Literal["water"] = "water"
+
+
+@dataclass(frozen=True)
+class WipeBeads:
+    """Wipe the beads of ink off melted powder, so that the motif shows."""
+
+    id: Key
+    do: Literal["wipe-beads"] = "wipe-beads"
+
+
+Act = Literal["anti-static", "clean-tool", "sweep", "register", "orient", "trim", "mount"]
+
+
+@dataclass(frozen=True)
+class Prepare:
+    """A thing done that lays no ink: the anti-static bag, a tool cleaned (``tool``), a clean brush swept over, corner marks, trying on
+    scrap which way is up, trimming, mounting."""
+
+    id: Key
+    act: Act
+    tool: str | None = None
+    do: Literal["prepare"] = "prepare"
+
+
+Step = Brush | LayMask | LiftMask | Wipe | Dry | Water | WipeBeads | Prepare

@@ -1,0 +1,101 @@
+"""A plan: the card, what is used and the steps, with the maker's own ways and wishes."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from annotated_types import Len
+
+from cielo.core.bounds import MOST_INKS, MOST_STEPS, Name, Owned
+from cielo.core.materials import Ink, MeasuredCrossing, Stock
+from cielo.core.plan.card import Card
+from cielo.core.plan.pieces import Cut, Focal
+from cielo.core.plan.placements import Hold, Mask
+from cielo.core.plan.steps import LayMask, LiftMask, Step, Water
+from cielo.core.units import Units
+from cielo.errors import BadInput
+
+
+@dataclass(frozen=True)
+class Schools:
+    """Where makers disagree, the maker's own way.
+
+    order : light to dark; there and back (a thin pass of all inks, then heavier ones back); dark rim first, then light over it.
+    brushes : one for each ink; one for each family of colours; or as few as stay clean, of ``owned`` of each size.
+    emboss : first, so that later ink stays clear of powder; or last, so that nothing is raised under stamps.
+    strays : ink that strays onto a tool or a leaf is cleaned off, or accepted as reflected light.
+    """
+
+    order: Literal["light-to-dark", "there-and-back", "dark-rim-first"] = "light-to-dark"
+    brushes: Literal["one-per-ink", "one-per-family", "as-few-as-stay-clean"] = "one-per-ink"
+    emboss: Literal["first", "last"] = "first"
+    strays: Literal["clean", "accept"] = "clean"
+    owned: Owned = 3
+
+
+@dataclass(frozen=True)
+class Wish:
+    """The maker wants one step before another."""
+
+    first: str
+    then: str
+
+
+@dataclass(frozen=True)
+class Plan:
+    """All that is needed to make one card, with copies of the stock and inks so that it stands alone.
+
+    crossings : what was measured of its inks over each other on its stock; crossings of other inks count for nothing.
+    """
+
+    title: Name
+    units: Units
+    card: Card
+    stock: Stock
+    inks: Annotated[tuple[Ink, ...], Len(0, MOST_INKS)]
+    masks: Annotated[tuple[Mask, ...], Len(0, 24)]
+    steps: Annotated[tuple[Step, ...], Len(0, MOST_STEPS)]
+    focal: Annotated[tuple[Focal, ...], Len(0, 12)] = ()
+    holds: Annotated[tuple[Hold, ...], Len(0, 24)] = ()
+    cuts: Annotated[tuple[Cut, ...], Len(0, 24)] = ()
+    schools: Schools = Schools()
+    wishes: Annotated[tuple[Wish, ...], Len(0, 40)] = ()
+    crossings: Annotated[tuple[MeasuredCrossing, ...], Len(0, MOST_INKS * (MOST_INKS - 1))] = ()
+
+    def ink(self, key: str) -> Ink:
+        """The ink of that key. Raises BadInput when there is none."""
+        for ink in self.inks:
+            if ink.key == key:
+                return ink
+        raise BadInput(f"the plan has no ink {key!r}.", field="inks", mend="Take it from the shelf.")
+
+    def mask(self, key: str) -> Mask:
+        """The mask of that key. Raises BadInput when there is none."""
+        for mask in self.masks:
+            if mask.key == key:
+                return mask
+        raise BadInput(f"the plan has no mask {key!r}.", field="masks", mend="Take one from the shelf.")
+
+    def index_of(self, step_id: str) -> int:
+        """Where a step stands; raises BadInput when there is none of that id."""
+        for index, step in enumerate(self.steps):
+            if step.id == step_id:
+                return index
+        raise BadInput(f"the plan has no step {step_id!r}.", field="step")
+
+
+def masks_on(plan: Plan) -> Iterator[tuple[Step, frozenset[str]]]:
+    """Every step with the masks that lie on the panel while it is done."""
+    on: frozenset[str] = frozenset()
+    for step in plan.steps:
+        if isinstance(step, LayMask):
+            on |= {step.mask}
+        elif isinstance(step, LiftMask):
+            on -= {step.mask}
+        yield step, on
+
+
+def last_water(plan: Plan, step: Step) -> Water | None:
+    """The last step of water before a step of the plan."""
+    before = plan.steps[: plan.index_of(step.id)]
+    return next((other for other in reversed(before) if isinstance(other, Water)), None)
