@@ -70,7 +70,7 @@ def test_check_and_order(plan_file: Path, bad_order: Path) -> None:
     assert set(first) == {"code", "severity", "step", "where", "message", "why", "remedy", "measure"}
     assert "Remedy:" in cielo("check", bad_order).stdout
     order = json.loads(cielo("order", bad_order, "--json").stdout)
-    assert order["moves"]
+    assert order["changes"]
     assert "lightest" in order["steps"][1]["why"]
 
 

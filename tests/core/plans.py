@@ -3,6 +3,7 @@
 from dataclasses import replace
 
 from cielo.core.materials import Ink, Paper, Stock, Swatch
+from cielo.core.order.derive import with_derived
 from cielo.core.plan import (
     Band,
     Brush,
@@ -22,8 +23,6 @@ from cielo.core.plan import (
     Whole,
 )
 from cielo.core.sequence.gradient import GradientWish, propose_gradient
-from cielo.core.sequence.precedence import with_wipes
-from cielo.core.simulation.contact import contact_of
 from cielo.core.units import inches
 
 WHITE = Paper((95.0, 0.3, -1.0), "uncoated")
@@ -49,7 +48,7 @@ def card(width_in: float = 5, height_in: float = 7, reveal_in: float = 1 / 8) ->
 def gradient(wish: GradientWish | None = None, inks: tuple[Ink, ...] = INKS) -> Plan:
     """Three inks, light at the bottom, with a moon."""
     plan = propose_gradient("Dusk", "in", card(), STOCK, inks, wish or GradientWish("bottom", disc=MOON))
-    return with_wipes(plan, contact_of(plan).reaches_mask)
+    return with_derived(plan)
 
 
 def plan_of(*steps: Step) -> Plan:

@@ -12,13 +12,13 @@ from cielo.core.materials import Ink, Lab, Stock
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.hue import chroma, hue_apart
 from cielo.core.optics.spectra import lab_from_xyz
+from cielo.core.order.derive import with_derived
+from cielo.core.order.reasons import reasons
 from cielo.core.plan import Brush, Dry, LayMask, LiftMask, Plan, Water, Wipe, ensure_sound
 from cielo.core.sequence.grounds import GROUNDS, lay_out
-from cielo.core.sequence.precedence import with_wipes
-from cielo.core.sequence.reasons import reasons
-from cielo.core.simulation.contact import contact_of
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.run import panel_xyz
+from cielo.core.table.table import table_of
 from cielo.core.wording import care, fetch, say
 from cielo.demo.shelf import INKS, STOCKS
 from cielo.errors import BadInput
@@ -83,7 +83,7 @@ def planned(key: str) -> Plan:
     inks: list[Ink] = [INK[name] for name in names]
     stock: Stock = STOCK[stock_key]
     plan = lay_out("Tried", "in", card(), stock, inks, key)
-    return with_wipes(plan, contact_of(plan).reaches_mask)
+    return with_derived(plan)
 
 
 @lru_cache(maxsize=64)
@@ -174,7 +174,7 @@ def test_a_ground_is_sound_clean_and_said_in_words(key: str) -> None:
     ensure_sound(plan)
     # Whether inks and stock suit each other is the maker's choice, and told her; all else about a ground is ours.
     assert {finding.code for finding in troubles(judge(plan))} <= {"seam-mud", "primaries-brown", "stock-buckles"}
-    why = reasons(plan, contact_of(plan).meet)
+    why = reasons(table_of(plan))
     for step in plan.steps:
         assert say(plan, step).endswith(".")
         assert fetch(plan, step)
@@ -194,7 +194,7 @@ def test_a_ground_suits_other_inks_and_formats_too(key: str) -> None:
         for size in (card(3.5, 8.5), card(6, 6)):
             plan = lay_out("Other", "cm", size, STOCK["glasshouse-smooth"], [*colours[-count:], *aside], key)
             ensure_sound(plan)
-            stops = [finding for finding in judge(with_wipes(plan, contact_of(plan).reaches_mask)) if finding.severity == "stop"]
+            stops = [finding for finding in judge(with_derived(plan)) if finding.severity == "stop"]
             assert stops == []
 
 

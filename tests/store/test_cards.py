@@ -29,9 +29,9 @@ from cielo.app.cards import Basis
 from cielo.app.things import keep_thing, list_things, re_ink
 from cielo.core.materials import Swatch
 from cielo.core.plan import Brush, Dry, Plan, Water, WetArea, Whole
-from cielo.core.sequence.drying import suggested_minutes
 from cielo.core.sequence.made import Difference
 from cielo.core.shelf import Facts
+from cielo.core.table.table import suggested_minutes
 from cielo.errors import BadInput, NotFound, OutOfDate
 from cielo.exchange.plan_file import write_plan
 from cielo.store.database import MIGRATIONS, Store, newest_migration

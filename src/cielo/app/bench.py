@@ -13,8 +13,8 @@ from cielo.app.things import book_step
 from cielo.core.advice.supplies import Supplies
 from cielo.core.materials import Ink
 from cielo.core.plan import Dry, DryingWay, Plan
-from cielo.core.sequence.drying import suggested_minutes
 from cielo.core.sequence.made import Difference, as_made
+from cielo.core.table.table import suggested_minutes
 from cielo.errors import BadInput, NotFound
 from cielo.store.bench import (
     KeptDifference,

@@ -11,11 +11,12 @@ from cielo.core.advice.judge import judge
 from cielo.core.advice.supplies import Supplies
 from cielo.core.geometry.formats import FORMATS, CardFormat
 from cielo.core.materials import Stock
+from cielo.core.order.arrange import in_order
+from cielo.core.order.derive import with_derived
 from cielo.core.plan import Card, Fold, Plan, Reveals, ensure_sound
 from cielo.core.sequence.gradient import GradientWish, propose_gradient
 from cielo.core.sequence.grounds import GROUNDS, lay_out
-from cielo.core.sequence.precedence import in_order, with_wipes
-from cielo.core.simulation.contact import contact_of
+from cielo.core.table.purpose import resettled, settled
 from cielo.core.units import Units, say_length
 from cielo.core.wording import say
 from cielo.errors import BadInput, NotFound, OutOfDate
@@ -103,7 +104,7 @@ def start_card(store: Store, plan: Plan, said: str) -> CardOnDesk:
     """A new card from a plan."""
     ensure_sound(plan)
     with store.transaction() as session:
-        revision = add_card(session, with_crossings(session, plan), said)
+        revision = add_card(session, settled(with_crossings(session, plan)), said)
     return open_card(store, revision.card_id)
 
 
@@ -177,7 +178,7 @@ def _in_place_of(plan: Plan, proposed: Plan) -> Plan:
     focal = (*plan.focal, *(piece for piece in proposed.focal if piece.key not in own))
     kept = replace(proposed, inks=inks, focal=focal, cuts=plan.cuts, schools=plan.schools, crossings=plan.crossings)
     ensure_sound(kept)
-    return with_wipes(kept, contact_of(kept).reaches_mask)
+    return with_derived(kept)
 
 
 def lay_ground(store: Store, plan: Plan, ground_key: str) -> Plan:
@@ -232,7 +233,7 @@ def change_card(store: Store, card_id: str, basis: Basis, said: str, change: Cal
     with store.transaction() as session:
         current = _to_edit(session, card_id, basis)
         if current is not None:
-            plan = with_crossings(session, change(current.plan), current.plan)
+            plan = resettled(current.plan, with_crossings(session, change(current.plan), current.plan))
             ensure_sound(plan)
             if plan != current.plan:
                 card = find_card(session, card_id)
@@ -270,15 +271,20 @@ def take_measured_in(store: Store, card_id: str, basis: Basis) -> CardOnDesk:
     return change_card(store, card_id, basis, "take in what was measured", lambda _: known)
 
 
+SAID_OF = {"moved": "Moved", "added": "Added", "taken out": "Taken out"}
+
+
 def put_in_order(store: Store, card_id: str, basis: Basis) -> tuple[CardOnDesk, tuple[str, ...]]:
     """Set a card's steps in working order, and tell what was moved and why. Raises Contradiction when wishes cannot all be kept."""
     plan = card_at(store, card_id, basis.revision)
-    contact = contact_of(plan)
-    order = in_order(plan, contact.meet, contact.reaches_mask)
+    order = in_order(plan)
     numbers = {step.id: n for n, step in enumerate(plan.steps, 1)}
     told: dict[str, str] = {}
-    for move in order.moves:
-        told.setdefault(move.step, f"Step {numbers[move.step]}, {say(plan, plan.steps[numbers[move.step] - 1])} {move.reason}")
+    for change in order.changes:
+        in_it = order.plan if change.did == "added" else plan
+        said = say(in_it, in_it.steps[in_it.index_of(change.step)])
+        number = f"Step {numbers[change.step]}, " if change.step in numbers else ""
+        told.setdefault(change.step, f"{SAID_OF[change.did]}: {number}{said} {change.reason}")
     return change_card(store, card_id, basis, "put it in working order", lambda _: order.plan), tuple(told.values())
 
 

@@ -15,11 +15,11 @@ from cielo.core.geometry.shapes import openings_of, rings_mm, shape_of_cut, shap
 from cielo.core.geometry.spreading import coverage
 from cielo.core.mask_wording import mask_facts, where_to_lay
 from cielo.core.materials import TOOLS, Lab
+from cielo.core.order.reasons import reasons
 from cielo.core.plan import Brush, Drawn, Inside, LayMask, Mask, Motifs, Plan, Stencil, Step, masks_on
 from cielo.core.sequence.lightness import seen_on
-from cielo.core.sequence.reasons import reasons
-from cielo.core.simulation.contact import contact_of
 from cielo.core.simulation.contrast import FocalReading, passes_to_stand_out, read_focal, stands_out
+from cielo.core.table.table import table_of
 from cielo.core.units import say_fine
 from cielo.core.wording import Part, care, fetch, sentence
 
@@ -86,7 +86,7 @@ class Reading:
 def read_aloud(plan: Plan, supplies: Supplies | None = None) -> Reading:
     """Everything the Desk and the Bench say about a plan; with supplies also what is missing."""
     notes = _notes(plan)
-    why = reasons(plan, contact_of(plan).meet)
+    why = reasons(table_of(plan))
     steps = tuple(
         StepReading(
             step,

@@ -5,10 +5,10 @@ from cielo.core.advice.judge import judge
 from cielo.core.advice.supplies import Supplies
 from cielo.core.geometry.pieces import pieces_of, tape_lengths_mm
 from cielo.core.materials import TOOLS
+from cielo.core.order.reasons import reasons
 from cielo.core.plan import Brush, Plan, Water
 from cielo.core.sequence.brushes import plan_brushes
-from cielo.core.sequence.reasons import reasons
-from cielo.core.simulation.contact import contact_of
+from cielo.core.table.table import table_of
 from cielo.core.units import say_length, say_size
 from cielo.exchange.run_sheet import write_run_sheet
 from cielo.exchange.templates import write_pdf
@@ -22,7 +22,7 @@ def run_sheet(plan: Plan, supplies: Supplies | None = None) -> bytes:
     for finding in judge(plan, supplies):
         sign = "Remember" if finding.severity == "remind" else "Mind"
         remember.setdefault(finding.step, []).append(f"{sign}: {finding.message} {finding.why}")
-    why = reasons(plan, contact_of(plan).meet)
+    why = reasons(table_of(plan))
     return write_run_sheet(plan, lambda done: panel_png(plan, PROOF_DPI, done), why, remember, _to_lay_out(plan))
 
 

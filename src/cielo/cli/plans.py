@@ -131,27 +131,32 @@ def check(
 
 
 @app.command()
-def order(plan: PlanFile, as_json: AsJson = False) -> None:
-    """The order of work, with reasons, and what to move to get there."""
-    from cielo.core.sequence.precedence import in_order
-    from cielo.core.sequence.reasons import reasons
-    from cielo.core.simulation.contact import contact_of
+def order(
+    plan: PlanFile,
+    out: Annotated[Path | None, typer.Option(help="write the plan in order here")] = None,
+    as_json: AsJson = False,
+) -> None:
+    """The order of work, with reasons; what was moved, added or taken out to get there, and why."""
+    from cielo.core.order.arrange import in_order
+    from cielo.core.order.reasons import reasons
+    from cielo.core.table.table import table_of
     from cielo.core.wording import say
+    from cielo.exchange.plan_file import write_plan
 
     with About(plan):
-        document = plan_of(plan)
-        contact = contact_of(document)
-        result = in_order(document, contact.meet, contact.reaches_mask)
-    why = reasons(result.plan, contact_of(result.plan).meet)
-    moves = [{"step": move.step, "reason": move.reason} for move in result.moves]
+        result = in_order(plan_of(plan))
+    if out is not None:
+        out.write_bytes(write_plan(result.plan))
+    why = reasons(table_of(result.plan))
+    changes = [{"step": change.step, "did": change.did, "reason": change.reason} for change in result.changes]
     if as_json:
         steps = [{"id": step.id, "says": say(result.plan, step), "why": why[step.id]} for step in result.plan.steps]
-        print_json({"steps": steps, "moves": moves})
+        print_json({"steps": steps, "changes": changes})
         return
     for number, step in enumerate(result.plan.steps, 1):
         print(f"{number}. {say(result.plan, step)}\n   {why[step.id]}")
-    for move in moves:
-        print(f"Moved {move['step']}: {move['reason']}")
+    for change in changes:
+        print(f"{change['did'].capitalize()} {change['step']}: {change['reason']}")
 
 
 @app.command()

@@ -3,11 +3,10 @@
 from dataclasses import replace
 
 from cielo.app.cards import CardWish, empty_plan, propose
+from cielo.core.order.derive import with_derived
 from cielo.core.plan import Disc, Fade, Plan
 from cielo.core.sequence.gradient import GradientWish
 from cielo.core.sequence.grounds import lay_out
-from cielo.core.sequence.precedence import with_wipes
-from cielo.core.simulation.contact import contact_of
 from cielo.core.units import Units
 from cielo.demo.shelf import INKS, STOCKS
 
@@ -24,7 +23,7 @@ def _on_ground(title: str, format_key: str, stock_key: str, ink_names: tuple[str
     stock = next(stock for stock in STOCKS if stock.key == stock_key)
     inks = [ink for ink in INKS if ink.name in ink_names]
     plan = lay_out(title, units, empty_plan(title, units, CardWish(format_key), stock).card, stock, inks, ground)
-    return with_wipes(plan, contact_of(plan).reaches_mask)
+    return with_derived(plan)
 
 
 def demo_plans() -> tuple[Plan, ...]:

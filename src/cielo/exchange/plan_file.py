@@ -1,6 +1,7 @@
 """The plan file, ``*.cielo.json``: one self-contained JSON document, versioned, with a published schema.
 
-The models mirror the frozen data of core.plan; the core knows nothing of them.
+The models mirror the frozen data of core.plan; the core knows nothing of them. Version 2 keeps with each step what it was planned for
+(``purpose``); a file of version 1 is brought up when it is read.
 """
 
 import json
@@ -11,6 +12,7 @@ from annotated_types import Len
 from pydantic import Field, TypeAdapter
 
 from cielo.core.bounds import (
+    MOST_STEPS,
     Angle,
     Cover,
     Gap,
@@ -72,6 +74,7 @@ from cielo.core.plan import (
     Plan,
     Prepare,
     Profile,
+    Purpose,
     Reveals,
     Schools,
     Slant,
@@ -90,6 +93,7 @@ from cielo.core.plan import (
     Words,
     ensure_sound,
 )
+from cielo.core.table.purpose import settled
 from cielo.core.units import Units
 from cielo.exchange.materials_model import CrossingModel, InkModel, Key, Name, StockModel, Strict
 from cielo.exchange.reading import read_json
@@ -328,6 +332,18 @@ class FadeModel(Mirror):
     width_mm: Size
 
 
+StepKeys = Annotated[tuple[Key, ...], Field(max_length=MOST_STEPS)]
+
+
+class PurposeModel(Mirror):
+    core = Purpose
+    under: Annotated[StepKeys, Field(description="steps that laid the masks it goes through or past")] = ()
+    over: Annotated[StepKeys, Field(description="steps it comes over, where no rule says otherwise")] = ()
+    keep_over: Annotated[StepKeys, Field(description="steps it is meant over")] = ()
+    over_dry: Annotated[StepKeys, Field(description="steps it is meant over once they are dry")] = ()
+    to: Annotated[Key | None, Field(description="the step it helps; of a mask taken off, the step that laid it")] = None
+
+
 class BrushModel(Mirror):
     core = Brush
     do: Literal["brush"] = "brush"
@@ -340,6 +356,7 @@ class BrushModel(Mirror):
     onto: Onto = "damp"
     fade: FadeModel | None = None
     seed: Seed = 0
+    purpose: PurposeModel | None = None
 
 
 class WaterModel(Mirror):
@@ -351,6 +368,7 @@ class WaterModel(Mirror):
     amount: WaterAmount = "medium"
     blot: bool = True
     seed: Seed = 0
+    purpose: PurposeModel | None = None
 
 
 class LayMaskModel(Mirror):
@@ -358,6 +376,7 @@ class LayMaskModel(Mirror):
     do: Literal["lay-mask"] = "lay-mask"
     id: Key
     mask: Key
+    purpose: PurposeModel | None = None
 
 
 class LiftMaskModel(Mirror):
@@ -365,6 +384,7 @@ class LiftMaskModel(Mirror):
     do: Literal["lift-mask"] = "lift-mask"
     id: Key
     mask: Key
+    purpose: PurposeModel | None = None
 
 
 class WipeModel(Mirror):
@@ -372,12 +392,14 @@ class WipeModel(Mirror):
     do: Literal["wipe"] = "wipe"
     id: Key
     mask: Key
+    purpose: PurposeModel | None = None
 
 
 class WipeBeadsModel(Mirror):
     core = WipeBeads
     do: Literal["wipe-beads"] = "wipe-beads"
     id: Key
+    purpose: PurposeModel | None = None
 
 
 class DryModel(Mirror):
@@ -386,6 +408,7 @@ class DryModel(Mirror):
     id: Key
     way: DryingWay = "air"
     minutes: Minutes
+    purpose: PurposeModel | None = None
 
 
 class PrepareModel(Mirror):
@@ -394,6 +417,7 @@ class PrepareModel(Mirror):
     id: Key
     act: Act
     tool: Key | None = None
+    purpose: PurposeModel | None = None
 
 
 StepModel = Annotated[
@@ -467,7 +491,7 @@ class PlanModel(Strict):
     """A plan as it is stored, sent and exported."""
 
     format: Literal["cielo.plan"] = "cielo.plan"
-    version: Literal[1] = 1
+    version: Literal[1, 2] = 2
     title: Name
     units: Units = "in"
     card: CardModel
@@ -483,7 +507,8 @@ class PlanModel(Strict):
     crossings: Annotated[list[CrossingModel], most("crossings")] = []
 
     def to_core(self) -> Plan:
-        """The plan as core data. Raises BadInput when its parts do not refer to each other or do not fit."""
+        """The plan as core data; one of version 1 is walked once for what each step is for. Raises BadInput when its parts do not refer
+        to each other or do not fit."""
         plan = Plan(
             self.title,
             self.units,
@@ -500,7 +525,7 @@ class PlanModel(Strict):
             tuple(crossing.to_core() for crossing in self.crossings),
         )
         ensure_sound(plan)
-        return plan
+        return settled(plan) if self.version == 1 else plan
 
     @classmethod
     def of(cls, plan: Plan) -> Self:
@@ -548,4 +573,4 @@ def write_plan(plan: Plan) -> bytes:
 def plan_schema() -> dict[str, Any]:
     """The JSON Schema of a plan file."""
     schema = PlanModel.model_json_schema()
-    return {"$schema": "https://json-schema.org/draft/2020-12/schema", **schema, "title": "Cielo plan, version 1"}
+    return {"$schema": "https://json-schema.org/draft/2020-12/schema", **schema, "title": "Cielo plan, version 2"}

@@ -1845,6 +1845,7 @@ export interface components {
              * @default 0
              */
             seed: number;
+            purpose?: components["schemas"]["PurposeModel"] | null;
         };
         /** BrushOut */
         BrushOut: {
@@ -2346,6 +2347,7 @@ export interface components {
             way: "air" | "blot" | "heat";
             /** Minutes */
             minutes: number;
+            purpose?: components["schemas"]["PurposeModel"] | null;
         };
         /** EdgeMaskModel */
         EdgeMaskModel: {
@@ -2923,6 +2925,7 @@ export interface components {
             id: string;
             /** Mask */
             mask: string;
+            purpose?: components["schemas"]["PurposeModel"] | null;
         };
         /** LayStencil */
         LayStencil: {
@@ -2944,6 +2947,7 @@ export interface components {
             id: string;
             /** Mask */
             mask: string;
+            purpose?: components["schemas"]["PurposeModel"] | null;
         };
         /** LightOut */
         LightOut: {
@@ -3463,10 +3467,10 @@ export interface components {
             format: "cielo.plan";
             /**
              * Version
-             * @default 1
-             * @constant
+             * @default 2
+             * @enum {integer}
              */
-            version: 1;
+            version: 1 | 2;
             /** Title */
             title: string;
             /**
@@ -3592,6 +3596,7 @@ export interface components {
             act: "anti-static" | "clean-tool" | "sweep" | "register" | "orient" | "trim" | "mount";
             /** Tool */
             tool?: string | null;
+            purpose?: components["schemas"]["PurposeModel"] | null;
         };
         /**
          * PreviewOut
@@ -3668,6 +3673,38 @@ export interface components {
             key?: string | null;
             /** Inks */
             inks: components["schemas"]["InkModel"][];
+        };
+        /** PurposeModel */
+        PurposeModel: {
+            /**
+             * Under
+             * @description steps that laid the masks it goes through or past
+             * @default []
+             */
+            under: string[];
+            /**
+             * Over
+             * @description steps it comes over, where no rule says otherwise
+             * @default []
+             */
+            over: string[];
+            /**
+             * Keep Over
+             * @description steps it is meant over
+             * @default []
+             */
+            keep_over: string[];
+            /**
+             * Over Dry
+             * @description steps it is meant over once they are dry
+             * @default []
+             */
+            over_dry: string[];
+            /**
+             * To
+             * @description the step it helps; of a mask taken off, the step that laid it
+             */
+            to?: string | null;
         };
         /** PutAway */
         PutAway: {
@@ -4407,6 +4444,7 @@ export interface components {
              * @default 0
              */
             seed: number;
+            purpose?: components["schemas"]["PurposeModel"] | null;
         };
         /**
          * WayOut
@@ -4446,6 +4484,7 @@ export interface components {
             do: "wipe-beads";
             /** Id */
             id: string;
+            purpose?: components["schemas"]["PurposeModel"] | null;
         };
         /** WipeModel */
         WipeModel: {
@@ -4458,6 +4497,7 @@ export interface components {
             id: string;
             /** Mask */
             mask: string;
+            purpose?: components["schemas"]["PurposeModel"] | null;
         };
         /** WishModel */
         WishModel: {

@@ -15,8 +15,8 @@ from cielo.app.bench import MOST_CARDS, BenchState
 from cielo.app.pictures import panel_png
 from cielo.app.reading import read_aloud
 from cielo.core.plan import Dry, DryingWay
-from cielo.core.sequence.drying import suggested_minutes
 from cielo.core.sequence.made import Difference
+from cielo.core.table.table import suggested_minutes
 from cielo.exchange.materials_model import Key
 from cielo.exchange.plan_file import PlanModel
 

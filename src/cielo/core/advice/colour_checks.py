@@ -13,7 +13,7 @@ from numpy.typing import NDArray
 
 from cielo.core.advice.crossing_checks import COLOUR_FROM, MUD_SHARE
 from cielo.core.advice.finding import Finding, Place
-from cielo.core.advice.looking import area, both, brushings, embosses, first_that_clears, strongest, with_step
+from cielo.core.advice.looking import area, both, brushings, first_that_clears, strongest, with_step
 from cielo.core.geometry.masks import distance_to_cover_mm
 from cielo.core.materials import TOOLS, Lab
 from cielo.core.optics.difference import ciede2000
@@ -22,11 +22,12 @@ from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.spectra import lab_from_xyz
 from cielo.core.plan import Band, Brush, Disc, EdgeMask, Focal, LayMask, Plan, Slant, Words, masks_on
 from cielo.core.sequence.lightness import seen_on
-from cielo.core.simulation.contact import Contact
 from cielo.core.simulation.contrast import READABLE, read_focal
 from cielo.core.simulation.laydown import Map
 from cielo.core.simulation.measured import measured_of
 from cielo.core.simulation.run import panel_xyz
+from cielo.core.table.marks import embosses
+from cielo.core.table.table import Table
 
 Array = NDArray[np.float64]
 
@@ -47,7 +48,7 @@ def _blends(plan: Plan, step: Brush) -> bool:
     return TOOLS[step.tool].texture == "even" and step.onto != "dry" and not embosses(plan, step)
 
 
-def seam_mud(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def seam_mud(plan: Plan, table: Table) -> Iterator[Finding]:
     """Near-complements overlap widely: the seam turns dull."""
     told: set[frozenset[str]] = set()
     blends = [step for step in brushings(plan) if _blends(plan, step)]
@@ -55,14 +56,14 @@ def seam_mud(plan: Plan, contact: Contact) -> Iterator[Finding]:
         pair = frozenset({first.ink, then.ink})
         if len(pair) < 2 or pair in told:
             continue
-        overlap = both(contact, first.id, then.id)
+        overlap = both(table, first.id, then.id)
         if area(overlap, TAKES_PART) < OVERLAPS:
             continue
         a, b = (seen_on(plan.stock.paper, plan.ink(key)) for key in (first.ink, then.ink))
         weaker = min(chroma(a), chroma(b))
         if weaker < COLOUR_FROM or hue_apart(a, b) < NEAR_COMPLEMENTS or abs(a[0] - b[0]) > SHADES:
             continue
-        seam = _colour_where(plan, contact, overlap, (first, then))
+        seam = _colour_where(plan, table, overlap, (first, then))
         if chroma(seam) >= MUD_SHARE * weaker:
             continue
         told.add(pair)
@@ -73,7 +74,7 @@ def seam_mud(plan: Plan, contact: Contact) -> Iterator[Finding]:
             then.id,
             f"{names[0]} and {names[1]} dull each other where they overlap.",
             _bridge(plan, a, b, names),
-            strongest(contact, overlap),
+            strongest(table, overlap),
             partial(first_that_clears, seam_mud, plan, _held_apart(plan, first, then)),
             measure=f"strength of colour {chroma(seam):.0f} in the seam, {weaker:.0f} and more beside it",
         )
@@ -89,10 +90,10 @@ def _bridge(plan: Plan, a: Lab, b: Lab, names: tuple[str, str]) -> str:
     return "They are near-complements. A gap of bare stock keeps both clear; so would an ink between them in hue."
 
 
-def _colour_where(plan: Plan, contact: Contact, overlap: Map, steps: tuple[Brush, ...]) -> Lab:
+def _colour_where(plan: Plan, table: Table, overlap: Map, steps: tuple[Brush, ...]) -> Lab:
     """The predicted colour of some layings alone, where they overlap most."""
     at = np.unravel_index(int(np.argmax(overlap)), overlap.shape)
-    stack = [(step.ink, float(contact.maps[step.id][at])) for step in steps]
+    stack = [(step.ink, float(table.maps[step.id][at])) for step in steps]
     return lab_of_stack(plan.stock.paper, {ink.key: ink for ink in plan.inks}, stack, measured=measured_of(plan))
 
 
@@ -129,7 +130,7 @@ def _third(lab: Lab) -> int | None:
     return 2 if 190 <= hue < 310 else None
 
 
-def primaries_brown(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def primaries_brown(plan: Plan, table: Table) -> Iterator[Finding]:
     """Three primaries end up on the same spot."""
     by_third: dict[int, list[Brush]] = {0: [], 1: [], 2: []}
     for step in brushings(plan):
@@ -138,15 +139,15 @@ def primaries_brown(plan: Plan, contact: Contact) -> Iterator[Finding]:
             by_third[third].append(step)
     if not all(by_third.values()):
         return
-    most = [np.max([contact.maps[s.id] for s in steps], axis=0) for steps in by_third.values()]
+    most = [np.max([table.maps[s.id] for s in steps], axis=0) for steps in by_third.values()]
     spot = np.min(most, axis=0)
     if area(spot, TAKES_PART) < BROWN_AREA:
         return
     at = np.unravel_index(int(np.argmax(spot)), spot.shape)
     there = tuple(
-        s for s in brushings(plan) if any(s in steps for steps in by_third.values()) and contact.maps[s.id][at] > TAKES_PART / 2
+        s for s in brushings(plan) if any(s in steps for steps in by_third.values()) and table.maps[s.id][at] > TAKES_PART / 2
     )
-    colour = _colour_where(plan, contact, spot, there)
+    colour = _colour_where(plan, table, spot, there)
     if chroma(colour) > BROWN_BELOW:
         return
     last = there[-1]
@@ -157,14 +158,14 @@ def primaries_brown(plan: Plan, contact: Contact) -> Iterator[Finding]:
         last.id,
         f"{', '.join(names[:-1])} and {names[-1]} lie on the same spot and go brown.",
         "A yellow, a red and a blue over each other take all light but brown. Two of them at a time make clear seconds.",
-        strongest(contact, spot),
+        strongest(table, spot),
         partial(first_that_clears, primaries_brown, plan, _held_apart(plan, there[0], last)),
         measure=f"strength of colour {chroma(colour):.0f} on {area(spot, TAKES_PART):.0%} of the panel",
     )
 
 
 # Contrast -----------------------------------------------------------------------------------------------------------------------
-def focal_lost(plan: Plan, _contact: Contact) -> Iterator[Finding]:
+def focal_lost(plan: Plan, _table: Table) -> Iterator[Finding]:
     """A sentiment or printed words too near the ground behind them."""
     last = plan.steps[-1].id if plan.steps else None
     pieces: list[tuple[str | None, Focal]] = [(last, piece) for piece in plan.focal if piece.kind == "sentiment" and piece.ink]
@@ -203,7 +204,7 @@ def _other_inks(plan: Plan, piece: Focal) -> Iterator[tuple[str, Plan]]:
         yield f"Take {ink.name} for it", changed
 
 
-def darks_merge(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def darks_merge(plan: Plan, table: Table) -> Iterator[Finding]:
     """Two dark areas meet along a mask's edge and merge."""
     used = {mask for _, on in masks_on(plan) for mask in on}
     if not any(seen_on(plan.stock.paper, ink)[0] < DARK_BELOW + 15 for ink in plan.inks):
@@ -211,14 +212,14 @@ def darks_merge(plan: Plan, contact: Contact) -> Iterator[Finding]:
     lab: Array | None = None
     for key in sorted(used):
         mask = plan.mask(key)
-        if not isinstance(mask, EdgeMask | Disc) or not _inked_along(plan, contact, key):
+        if not isinstance(mask, EdgeMask | Disc) or not _inked_along(plan, table, key):
             continue
-        lab = lab_from_xyz(panel_xyz(plan, contact.grid)) if lab is None else lab
-        distance = distance_to_cover_mm(mask, contact.grid.x_mm, contact.grid.y_mm)
-        merged, where = _merged(contact, lab, np.asarray(distance, dtype=float))
+        lab = lab_from_xyz(panel_xyz(plan, table.grid)) if lab is None else lab
+        distance = distance_to_cover_mm(mask, table.grid.x_mm, table.grid.y_mm)
+        merged, where = _merged(table, lab, np.asarray(distance, dtype=float))
         if merged < MERGE_ALONG:
             continue
-        last = next(step for step in reversed(plan.steps) if isinstance(step, Brush) and contact.reaches_mask(step.id, key))
+        last = next(step for step in reversed(plan.steps) if isinstance(step, Brush) and table.reaches_mask(step.id, key))
         lighter = [
             (f"Fewer passes of {plan.ink(last.ink).name}", with_step(plan, last, passes=passes))
             for passes in range(last.passes - 1, 0, -1)
@@ -241,14 +242,14 @@ def darks_merge(plan: Plan, contact: Contact) -> Iterator[Finding]:
         )
 
 
-def _inked_along(plan: Plan, contact: Contact, mask: str) -> bool:
+def _inked_along(plan: Plan, table: Table, mask: str) -> bool:
     """Whether ink is laid against a mask while it lies there, so that its edge is meant to show."""
-    return any(isinstance(step, Brush) and mask in on and contact.reaches_mask(step.id, mask) for step, on in masks_on(plan))
+    return any(isinstance(step, Brush) and mask in on and table.reaches_mask(step.id, mask) for step, on in masks_on(plan))
 
 
-def _merged(contact: Contact, lab: Array, distance: Array) -> tuple[float, Place]:
+def _merged(table: Table, lab: Array, distance: Array) -> tuple[float, Place]:
     """The share of an edge along which both sides are dark and alike, and the middle of that."""
-    x, y = np.meshgrid(contact.grid.x_mm, contact.grid.y_mm)
+    x, y = np.meshgrid(table.grid.x_mm, table.grid.y_mm)
     near_out, near_in = (distance > 0.8) & (distance < 5), (distance < -0.8) & (distance > -5)
     if not near_out.any() or not near_in.any():
         return 0.0, Place(0.0, 0.0)

@@ -10,13 +10,13 @@ from cielo.core.materials import RESIST_KINDS, TOOLS
 from cielo.core.optics.difference import ciede2000
 from cielo.core.plan import Brush, Plan, replace_step
 from cielo.core.sequence.lightness import seen_on
-from cielo.core.simulation.contact import Contact
+from cielo.core.table.table import Table
 
 # A full application nearer to the bare stock than this is lost on it: common practice, no source.
 SEEN_AT_ALL = 4.0
 
 
-def heavy_first_touch(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def heavy_first_touch(plan: Plan, table: Table) -> Iterator[Finding]:
     """An ink's first touch is at full strength."""
     begun: set[str] = set()
     for step in plan.steps:
@@ -30,13 +30,13 @@ def heavy_first_touch(plan: Plan, contact: Contact) -> Iterator[Finding]:
                 step.id,
                 f"The first touch of {plan.ink(step.ink).name} is at full strength in the open.",
                 "A loaded brush leaves a blotch where it lands, and no blending takes it out.",
-                where=_strongest(contact, step.id),
+                where=_strongest(table, step.id),
                 cure=Remedy(f"Build it up in {gentle.passes} light passes", replace_step(plan, gentle)),
             )
         begun.add(step.ink)
 
 
-def ink_invisible(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def ink_invisible(plan: Plan, table: Table) -> Iterator[Finding]:
     """A transparent ink on a stock too dark for it or too close to its colour."""
     warned: set[str] = set()
     for step in plan.steps:
@@ -56,12 +56,12 @@ def ink_invisible(plan: Plan, contact: Contact) -> Iterator[Finding]:
                 f"{ink.name} hardly shows on {plan.stock.name}.",
                 "A transparent ink can only take light away from the stock; here there is too little for it to take. "
                 "Choose a lighter stock or another ink.",
-                where=_strongest(contact, step.id),
+                where=_strongest(table, step.id),
                 measure=f"{difference:.1f} CIEDE2000 from the bare stock; below {SEEN_AT_ALL:.0f} it is lost",
             )
 
 
-def _strongest(contact: Contact, step: str) -> Place:
-    laid = contact.maps[step]
+def _strongest(table: Table, step: str) -> Place:
+    laid = table.maps[step]
     row, column = np.unravel_index(int(np.argmax(laid)), laid.shape)
-    return Place(float(contact.grid.x_mm[column]), float(contact.grid.y_mm[row]))
+    return Place(float(table.grid.x_mm[column]), float(table.grid.y_mm[row]))

@@ -4,6 +4,7 @@ from collections.abc import Callable, Iterator
 
 from cielo.core.advice import (
     colour_checks,
+    dry_checks,
     finish_checks,
     ink_checks,
     order_checks,
@@ -17,9 +18,9 @@ from cielo.core.advice import (
 from cielo.core.advice.finding import Finding
 from cielo.core.advice.supplies import Supplies, not_on_shelf
 from cielo.core.plan import Plan
-from cielo.core.simulation.contact import Contact, contact_of
+from cielo.core.table.table import Table, table_of
 
-Check = Callable[[Plan, Contact], Iterator[Finding]]
+Check = Callable[[Plan, Table], Iterator[Finding]]
 
 # Every check that is read from the plan alone; ``not-on-shelf`` wants to know the shelf too.
 CHECKS: dict[str, Check] = {
@@ -33,11 +34,14 @@ CHECKS: dict[str, Check] = {
     "stencil-may-shift": shape_checks.stencil_may_shift,
     "ink-through-neighbour": shape_checks.ink_through_neighbour,
     "unwiped-mask": order_checks.unwiped_mask,
+    "without-its-stencil": order_checks.without_its_stencil,
+    "mask-left-on": order_checks.mask_left_on,
+    "lays-nothing": order_checks.lays_nothing,
     "dirty-tool": tool_checks.dirty_tool,
-    "mask-on-damp": order_checks.mask_on_damp,
+    "mask-on-damp": dry_checks.mask_on_damp,
     "mask-residue": tool_checks.mask_residue,
-    "wet-over-wet": order_checks.wet_over_wet,
-    "powder-on-open-ink": resist_checks.powder_on_open_ink,
+    "wet-over-wet": dry_checks.wet_over_wet,
+    "powder-on-open-ink": dry_checks.powder_on_open_ink,
     "static-on-dark": resist_checks.static_on_dark,
     "unmelted-powder": resist_checks.unmelted_powder,
     "stamp-over-ridge": resist_checks.stamp_over_ridge,
@@ -63,10 +67,10 @@ CHECKS: dict[str, Check] = {
     "figure-floats": shape_checks.figure_floats,
     "darks-merge": colour_checks.darks_merge,
     "horizon-crosses-sun": shape_checks.horizon_crosses_sun,
-    "finish-not-dry": finish_checks.finish_not_dry,
+    "finish-not-dry": dry_checks.finish_not_dry,
     "register-lost": stamp_checks.register_lost,
     "does-not-fit": shape_checks.does_not_fit,
-    "packed-wet": finish_checks.packed_wet,
+    "packed-wet": dry_checks.packed_wet,
     "glue-shows": finish_checks.glue_shows,
 }
 
@@ -76,9 +80,9 @@ def judge(plan: Plan, supplies: Supplies | None = None) -> tuple[Finding, ...]:
 
     With supplies, what is missing of them or runs out within the batch too.
     """
-    contact = contact_of(plan)
+    table = table_of(plan)
     place: dict[str | None, int] = {None: -1, **{step.id: i for i, step in enumerate(plan.steps)}}
-    found = [finding for check in CHECKS.values() for finding in check(plan, contact)]
+    found = [finding for check in CHECKS.values() for finding in check(plan, table)]
     if supplies is not None:
         found += not_on_shelf(plan, supplies)
     return tuple(sorted(found, key=lambda finding: (place[finding.step], finding.code)))

@@ -6,13 +6,12 @@ from dataclasses import replace
 import numpy as np
 
 from cielo.core.advice.finding import Finding, Place, Remedy
-from cielo.core.materials import FASTER, RESIST_KINDS, TOOLS
-from cielo.core.plan import Brush, Dry, Plan, Step, insert_step, new_step_id, replace_step
-from cielo.core.sequence.drying import ink_wants
-from cielo.core.simulation.contact import TRACE, Contact
+from cielo.core.plan import Brush, Plan, Step, insert_step, new_step_id, replace_step
+from cielo.core.simulation.contact import TRACE
 from cielo.core.simulation.laydown import Map
+from cielo.core.table.table import Table
 
-Check = Callable[[Plan, Contact], Iterator[Finding]]
+Check = Callable[[Plan, Table], Iterator[Finding]]
 # Less than this share of the panel is too little to matter: judgement, no source.
 TOO_SMALL = 0.004
 
@@ -22,30 +21,26 @@ def area(laid: Map, above: float = TRACE) -> float:
     return float((laid > above).mean())
 
 
-def both(contact: Contact, step_a: str, step_b: str) -> Map:
+def both(table: Table, step_a: str, step_b: str) -> Map:
     """The lesser of two layings, place by place."""
-    return np.asarray(np.minimum(contact.maps[step_a], contact.maps[step_b]))
+    return np.asarray(np.minimum(table.maps[step_a], table.maps[step_b]))
 
 
-def strongest(contact: Contact, laid: Map) -> Place:
+def meeting_place(table: Table, step_a: str, step_b: str) -> Place | None:
+    """Where two steps meet most strongly; None where they do not."""
+    shared = both(table, step_a, step_b)
+    return strongest(table, shared) if shared.max() > TRACE else None
+
+
+def strongest(table: Table, laid: Map) -> Place:
     """Where a map is at its most."""
     row, column = np.unravel_index(int(np.argmax(laid)), laid.shape)
-    return Place(float(contact.grid.x_mm[column]), float(contact.grid.y_mm[row]))
+    return Place(float(table.grid.x_mm[column]), float(table.grid.y_mm[row]))
 
 
 def brushings(plan: Plan) -> list[Brush]:
     """Every laying of ink, powder among them, in working order."""
     return [step for step in plan.steps if isinstance(step, Brush)]
-
-
-def embosses(plan: Plan, step: Step) -> bool:
-    """Whether a step lays powder that is melted."""
-    return isinstance(step, Brush) and plan.ink(step.ink).kind in RESIST_KINDS
-
-
-def prints(step: Step) -> bool:
-    """Whether a step prints or draws figures."""
-    return isinstance(step, Brush) and TOOLS[step.tool].texture in ("print", "crisp")
 
 
 def after(plan: Plan, step: Step) -> tuple[Step, ...]:
@@ -56,16 +51,6 @@ def after(plan: Plan, step: Step) -> tuple[Step, ...]:
 def before(plan: Plan, step: Step) -> tuple[Step, ...]:
     """The steps that come earlier."""
     return plan.steps[: plan.index_of(step.id)]
-
-
-def dried_minutes(steps: Iterable[Step]) -> float:
-    """What the drying of some steps is worth in the air, minutes."""
-    return sum(step.minutes * FASTER[step.way] for step in steps if isinstance(step, Dry))
-
-
-def wants_minutes(plan: Plan, step: Brush) -> float:
-    """How long a laying dries in the air before it is handled."""
-    return ink_wants(plan.ink(step.ink), plan.stock.paper.surface)
 
 
 def add_before(plan: Plan, step: Step, at: Step | None) -> Plan:
@@ -86,10 +71,10 @@ def with_step(plan: Plan, step: Step, **change: object) -> Plan:
 
 def first_that_clears(check: Check, plan: Plan, changes: Iterable[tuple[str, Plan]]) -> Remedy | None:
     """The first of some changes after which a check finds less; None when none of them helps."""
-    from cielo.core.simulation.contact import contact_of
+    from cielo.core.table.table import table_of
 
-    found = len(list(check(plan, contact_of(plan))))
+    found = len(list(check(plan, table_of(plan))))
     for label, changed in changes:
-        if len(list(check(changed, contact_of(changed)))) < found:
+        if len(list(check(changed, table_of(changed)))) < found:
             return Remedy(label, changed)
     return None

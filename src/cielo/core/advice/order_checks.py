@@ -1,29 +1,50 @@
-"""Checks on the order of work: dark-before-light, unwiped-mask, wet-over-wet, mask-on-damp."""
+"""Checks on the order of work: dark-before-light, unwiped-mask, without-its-stencil, mask-left-on, lays-nothing."""
 
 from collections.abc import Iterator
+from functools import partial
 
 import numpy as np
 
 from cielo.core.advice.finding import Finding, Place, Remedy
-from cielo.core.materials import RESIST_KINDS
-from cielo.core.plan import Brush, Dry, LayMask, Plan, Step, Tapes, Water, Wipe, insert_step, new_step_id
-from cielo.core.sequence.gradient import DRYING_MINUTES
-from cielo.core.sequence.precedence import in_order, missing_wipes, precedences
-from cielo.core.simulation.contact import Contact
+from cielo.core.advice.looking import meeting_place
+from cielo.core.order.arrange import in_order
+from cielo.core.order.derive import missing_wipes
+from cielo.core.order.rules import contact_as_planned, rules_of
+from cielo.core.plan import (
+    Brush,
+    LayMask,
+    LiftMask,
+    Plan,
+    Prepare,
+    Purpose,
+    Tapes,
+    Wipe,
+    insert_step,
+    new_step_id,
+    replace_step,
+    without_steps,
+)
+from cielo.core.simulation.contact import TRACE
+from cielo.core.table.purpose import purpose_of, read_purposes, settled
+from cielo.core.table.table import Table
 from cielo.errors import BadInput
 
 
-def dark_before_light(plan: Plan, contact: Contact) -> Iterator[Finding]:
-    """A dark ink is laid before the first laying of a lighter one it meets."""
+def dark_before_light(plan: Plan, table: Table) -> Iterator[Finding]:
+    """A dark ink is laid before a lighter one it meets while it is damp."""
+    known = settled(plan)
     place = {step.id: i for i, step in enumerate(plan.steps)}
-    found: set[str] = set()
-    for rule in precedences(plan, contact.meet):
-        if rule.code != "dark-before-light" or place[rule.first] < place[rule.then] or rule.first in found:
+    told: set[tuple[str, str]] = set()
+    for rule in rules_of(known, contact_as_planned(known)):
+        if rule.code != "dark-before-light" or place[rule.first] < place[rule.then]:
             continue
-        found.add(rule.first)
         pale, dark = plan.steps[place[rule.first]], plan.steps[place[rule.then]]
         assert isinstance(pale, Brush)
         assert isinstance(dark, Brush)
+        # An ink laid several times over the same dark one is told once.
+        if (pale.ink, dark.ink) in told:
+            continue
+        told.add((pale.ink, dark.ink))
         names = plan.ink(pale.ink).name, plan.ink(dark.ink).name
         yield Finding(
             "dark-before-light",
@@ -31,27 +52,30 @@ def dark_before_light(plan: Plan, contact: Contact) -> Iterator[Finding]:
             pale.id,
             f"{names[0]} comes after {names[1]}, which is darker and which it meets.",
             rule.reason,
-            where=_meeting_place(contact, pale.id, dark.id),
-            cure=_light_to_dark(plan, contact, f"Lay {names[0]} before {names[1]}"),
+            where=meeting_place(table, pale.id, dark.id),
+            cure=partial(_light_to_dark, plan, f"Lay {names[0]} before {names[1]}"),
         )
 
 
-def _light_to_dark(plan: Plan, contact: Contact, label: str) -> Remedy | None:
+def _light_to_dark(plan: Plan, label: str) -> Remedy | None:
     """The whole order set right, since a step moved alone often only shifts the trouble to the next."""
     try:
-        order = in_order(plan, contact.meet, contact.reaches_mask)
+        order = in_order(plan)
     except BadInput:
         return None
-    moved = {move.step for move in order.moves}
+    moved = {change.step for change in order.changes if change.did == "moved"}
+    if not moved:
+        return None
     return Remedy(label if len(moved) == 1 else "Lay all inks light to dark", order.plan)
 
 
-def unwiped_mask(plan: Plan, contact: Contact) -> Iterator[Finding]:
-    """A mask goes from one ink to another without a wipe."""
-    for mask, before, after in missing_wipes(plan, contact.reaches_mask):
+def unwiped_mask(plan: Plan, table: Table) -> Iterator[Finding]:
+    """A sheet still carries an ink that would spoil the next one."""
+    for mask, before, after in missing_wipes(plan, table):
         name = plan.mask(mask).called
         carries = "carry" if isinstance(plan.mask(mask), Tapes) else "carries"
         inks = plan.ink(before.ink).name, plan.ink(after.ink).name
+        wipe = Wipe(new_step_id(plan), mask, purpose=Purpose(to=after.id))
         yield Finding(
             "unwiped-mask",
             "warn",
@@ -59,64 +83,101 @@ def unwiped_mask(plan: Plan, contact: Contact) -> Iterator[Finding]:
             f"The {name} still {carries} {inks[0]} when {inks[1]} comes.",
             f"The brush picks {inks[0]} up from the mask and drags it into {inks[1]}, onto panel and pad.",
             where=Place(plan.mask(mask).x_mm, plan.mask(mask).y_mm),
-            cure=Remedy(f"Wipe the {name} before {inks[1]}", insert_step(plan, Wipe(new_step_id(plan), mask), after.id)),
+            cure=Remedy(f"Wipe the {name} before {inks[1]}", insert_step(plan, wipe, after.id)),
         )
 
 
-def wet_over_wet(plan: Plan, contact: Contact) -> Iterator[Finding]:
-    """A layer meant to be clean goes onto ink that has not been dried."""
-    damp: list[Brush] = []
-    for step in plan.steps:
-        if isinstance(step, Dry):
-            damp = []
+def without_its_stencil(plan: Plan, table: Table) -> Iterator[Finding]:
+    """A step comes where the mask or stencil it was planned with does not lie."""
+    lays = {step.id: step for step in plan.steps if isinstance(step, LayMask)}
+    known = settled(plan)
+    for step, own in zip(plan.steps, known.steps, strict=True):
         if not isinstance(step, Brush):
             continue
-        if step.onto == "dry":
-            below = [other for other in damp if other.id != step.id and contact.meet(other.id, step.id)]
-            if below:
-                yield _needs_drying(
-                    plan,
-                    step,
-                    "wet-over-wet",
-                    f"{plan.ink(step.ink).name} is meant as a clean layer, but {plan.ink(below[-1].ink).name} below it "
-                    "is still damp.",
-                    "On damp ink it mixes instead of lying on top, and the colour and the edge are lost.",
-                    _meeting_place(contact, below[-1].id, step.id),
-                )
-        if plan.ink(step.ink).kind not in RESIST_KINDS:  # melted powder is dry at once
-            damp.append(step)
-
-
-def mask_on_damp(plan: Plan, contact: Contact) -> Iterator[Finding]:
-    """An adhesive mask is set on a panel that is still damp."""
-    damp: list[str] = []
-    for step in plan.steps:
-        if isinstance(step, Dry):
-            damp = []
-        if isinstance(step, Water) or (isinstance(step, Brush) and plan.ink(step.ink).kind not in RESIST_KINDS):
-            damp.append(step.id)
-        if isinstance(step, LayMask) and damp:
-            mask = plan.mask(step.mask)
-            laid, hold, come = ("are", "They", "they come") if isinstance(mask, Tapes) else ("is", "It", "it comes")
-            yield _needs_drying(
-                plan,
-                step,
-                "mask-on-damp",
-                f"The {mask.called} {laid} laid on a panel that is still damp.",
-                f"{hold} will not hold there, ink creeps in below, and ink is lifted when {come} off.",
-                Place(mask.x_mm, mask.y_mm),
+        lying = {one.laid_by for one in table.before(step).lying}
+        missing = [key for key in purpose_of(own).under if key in lays and key not in lying]
+        for key in missing[:1]:
+            mask = plan.mask(lays[key].mask)
+            lie = "do not lie" if isinstance(mask, Tapes) else "does not lie"
+            yield Finding(
+                "without-its-stencil",
+                "warn",
+                step.id,
+                f"This was planned with the {mask.called}, which {lie} there now.",
+                "Without it the ink goes where it was to be kept off, and its edge is lost.",
+                where=Place(mask.x_mm, mask.y_mm),
+                cure=partial(_back_with_it, known, step.id),
             )
 
 
-def _needs_drying(plan: Plan, step: Step, code: str, message: str, why: str, where: Place | None) -> Finding:
-    dry = Dry(new_step_id(plan), "air", DRYING_MINUTES)
-    return Finding(code, "warn", step.id, message, why, where, Remedy("Let it dry first", insert_step(plan, dry, step.id)))
+def mask_left_on(plan: Plan, table: Table) -> Iterator[Finding]:
+    """A mask covers what it was not laid for, or is never taken off."""
+    lays = {step.id: step for step in plan.steps if isinstance(step, LayMask)}
+    known = settled(plan)
+    for step, own in zip(plan.steps, known.steps, strict=True):
+        if not isinstance(step, Brush):
+            continue
+        extra = [one for one in table.before(step).lying if one.laid_by not in purpose_of(own).under]
+        for one in extra[:1]:
+            mask = plan.mask(one.mask)
+            lie = "still lie" if isinstance(mask, Tapes) else "still lies"
+            yield Finding(
+                "mask-left-on",
+                "warn",
+                step.id,
+                f"The {mask.called} {lie} there, and this was not planned with it.",
+                "It keeps the ink off where it was meant to go.",
+                where=Place(mask.x_mm, mask.y_mm),
+                cure=partial(_back_with_it, known, step.id),
+            )
+    for one in table.moments[-1].lying:
+        mask = plan.mask(one.mask)
+        are, they = ("are", "them") if isinstance(mask, Tapes) else ("is", "it")
+        lift = LiftMask(new_step_id(plan), one.mask, purpose=Purpose(to=one.laid_by))
+        end = next((step.id for step in plan.steps if isinstance(step, Prepare) and step.act in ("trim", "mount")), None)
+        yield Finding(
+            "mask-left-on",
+            "warn",
+            lays[one.laid_by].id,
+            f"The {mask.called} {are} never taken off.",
+            f"The card cannot be finished with {they} on it, and left on for hours a mask may not come off clean.",
+            where=Place(mask.x_mm, mask.y_mm),
+            cure=Remedy(f"Take {they} off at the end", insert_step(plan, lift, end)),
+        )
 
 
-def _meeting_place(contact: Contact, step_a: str, step_b: str) -> Place | None:
-    """Where two brushings meet most strongly."""
-    both = np.minimum(contact.maps[step_a], contact.maps[step_b])
-    row, column = np.unravel_index(int(np.argmax(both)), both.shape)
-    if both[row, column] <= 0:
+def _back_with_it(plan: Plan, step: str) -> Remedy | None:
+    """The step back where its masks are as they were planned; where that cannot be, it is meant as it now stands."""
+    try:
+        order = in_order(plan)
+    except BadInput:
         return None
-    return Place(float(contact.grid.x_mm[column]), float(contact.grid.y_mm[row]))
+    if any(change.did == "moved" for change in order.changes):
+        return Remedy("Put it back where it was planned", order.plan)
+    at = plan.steps[plan.index_of(step)]
+    return Remedy("It is meant as it stands", replace_step(plan, _with_purpose(plan, at)))
+
+
+def _with_purpose(plan: Plan, step: object) -> Brush:
+    from dataclasses import replace
+
+    assert isinstance(step, Brush)
+    fresh = read_purposes(plan)[step.id]
+    return replace(step, purpose=replace(purpose_of(step), under=fresh.under))
+
+
+def lays_nothing(plan: Plan, table: Table) -> Iterator[Finding]:
+    """A step's ink all falls on what covers the panel, or beside it."""
+    for step in plan.steps:
+        if not isinstance(step, Brush) or np.any(table.maps[step.id] > TRACE):
+            continue
+        lying = [plan.mask(one.mask).called for one in table.before(step).lying]
+        where = f"on the {lying[-1]}" if lying else "beside the panel"
+        yield Finding(
+            "lays-nothing",
+            "warn",
+            step.id,
+            f"None of this {plan.ink(step.ink).name} reaches the panel: it all falls {where}.",
+            "Nothing is seen of it, and its tool is dirtied for nothing.",
+            cure=Remedy("Leave it out", without_steps(plan, {step.id})),
+        )

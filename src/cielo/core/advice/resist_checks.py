@@ -1,4 +1,4 @@
-"""Checks on embossing and resist: powder-on-open-ink, static-on-dark, unmelted-powder, stamp-over-ridge, resist-not-wiped,
+"""Checks on embossing and resist: static-on-dark, unmelted-powder, stamp-over-ridge, resist-not-wiped,
 resist-too-pale."""
 
 from collections.abc import Iterator
@@ -15,15 +15,13 @@ from cielo.core.advice.looking import (
     before,
     both,
     brushings,
-    dried_minutes,
-    embosses,
     first_that_clears,
-    prints,
     strongest,
 )
-from cielo.core.plan import Brush, Dry, Plan, Prepare, WipeBeads, move_step, replace_step
-from cielo.core.simulation.contact import Contact
+from cielo.core.plan import Brush, Plan, Prepare, WipeBeads, move_step, replace_step
 from cielo.core.simulation.contrast import passes_to_stand_out, stands_out
+from cielo.core.table.marks import embosses, prints
+from cielo.core.table.table import Table
 
 # A stock below this lightness is dark, and one inked over more than this share of it is a whole background: judgement, no source.
 DARK_STOCK, WHOLE_GROUND = 50.0, 0.6
@@ -31,34 +29,9 @@ DARK_STOCK, WHOLE_GROUND = 50.0, 0.6
 LARGE = 0.25
 # A resist nearer to its ground than this is overlooked, CIEDE2000: judgement, no source.
 TOO_PALE = 15.0
-# A slow ink is open this long: common practice (trade.md: 10 to 20 min), no source.
-OPEN_MINUTES = 15.0
 
 
-def powder_on_open_ink(plan: Plan, contact: Contact) -> Iterator[Finding]:
-    """Embossing powder while a pigment or slow ink elsewhere on the panel is open: it sticks there too."""
-    for step in brushings(plan):
-        if not embosses(plan, step):
-            continue
-        earlier = before(plan, step)
-        for at, other in enumerate(earlier):
-            if not isinstance(other, Brush) or not plan.ink(other.ink).stays_open:
-                continue
-            if dried_minutes(earlier[at + 1 :]) >= OPEN_MINUTES:
-                continue
-            yield Finding(
-                "powder-on-open-ink",
-                "warn",
-                step.id,
-                f"{plan.ink(other.ink).name} is still open when the powder falls.",
-                "Powder sticks to any ink that is still wet, and melts there too. Powder first, or wait.",
-                strongest(contact, contact.maps[other.id]),
-                Remedy("Let it dry first", add_before(plan, Dry("", "air", OPEN_MINUTES), step)),
-            )
-            break
-
-
-def static_on_dark(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def static_on_dark(plan: Plan, table: Table) -> Iterator[Finding]:
     """Powder on dark stock or over a whole inked background with no anti-static step."""
     for step in brushings(plan):
         if not embosses(plan, step):
@@ -66,7 +39,7 @@ def static_on_dark(plan: Plan, contact: Contact) -> Iterator[Finding]:
         earlier = before(plan, step)
         if any(isinstance(other, Prepare) and other.act == "anti-static" for other in earlier):
             continue
-        inked = max((area(contact.maps[b.id], 0.1) for b in earlier if isinstance(b, Brush)), default=0.0)
+        inked = max((area(table.maps[b.id], 0.1) for b in earlier if isinstance(b, Brush)), default=0.0)
         dark = plan.stock.paper.lab[0] < DARK_STOCK
         if not dark and inked < WHOLE_GROUND:
             continue
@@ -80,21 +53,21 @@ def static_on_dark(plan: Plan, contact: Contact) -> Iterator[Finding]:
         )
 
 
-def unmelted_powder(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def unmelted_powder(plan: Plan, table: Table) -> Iterator[Finding]:
     """Large embossed areas: tilt to the light."""
     for step in brushings(plan):
-        if embosses(plan, step) and area(contact.maps[step.id], 0.3) > LARGE:
+        if embosses(plan, step) and area(table.maps[step.id], 0.3) > LARGE:
             yield Finding(
                 "unmelted-powder",
                 "remind",
                 step.id,
                 "So large an embossing hides dull spots that have not melted.",
                 "Tilt it to the light and go over what is still grainy.",
-                measure=f"{area(contact.maps[step.id], 0.3):.0%} of the panel",
+                measure=f"{area(table.maps[step.id], 0.3):.0%} of the panel",
             )
 
 
-def stamp_over_ridge(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def stamp_over_ridge(plan: Plan, table: Table) -> Iterator[Finding]:
     """A stamp crosses raised embossing or paste."""
     for step in brushings(plan):
         if not prints(step) or step.tool != "stamp" or embosses(plan, step):
@@ -102,7 +75,7 @@ def stamp_over_ridge(plan: Plan, contact: Contact) -> Iterator[Finding]:
         for ridge in before(plan, step):
             if not isinstance(ridge, Brush) or not (embosses(plan, ridge) or plan.ink(ridge.ink).kind == "paste"):
                 continue
-            crossing = both(contact, ridge.id, step.id)
+            crossing = both(table, ridge.id, step.id)
             if area(crossing, 0.1) < TOO_SMALL / 4:
                 continue
             raised = f"the raised {plan.ink(ridge.ink).name}"
@@ -112,7 +85,7 @@ def stamp_over_ridge(plan: Plan, contact: Contact) -> Iterator[Finding]:
                 step.id,
                 f"The stamp crosses {raised}.",
                 "The rubber bridges the ridge and leaves a bare rim beside it. Emboss last, or stamp elsewhere.",
-                strongest(contact, crossing),
+                strongest(table, crossing),
                 partial(
                     first_that_clears,
                     stamp_over_ridge,
@@ -123,7 +96,7 @@ def stamp_over_ridge(plan: Plan, contact: Contact) -> Iterator[Finding]:
             break
 
 
-def resist_not_wiped(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def resist_not_wiped(plan: Plan, table: Table) -> Iterator[Finding]:
     """Ink over a resist with no wipe after it."""
     for powder in brushings(plan):
         if not embosses(plan, powder):
@@ -132,7 +105,7 @@ def resist_not_wiped(plan: Plan, contact: Contact) -> Iterator[Finding]:
         over = [
             s
             for s in later
-            if isinstance(s, Brush) and not embosses(plan, s) and area(both(contact, powder.id, s.id), 0.1) > TOO_SMALL
+            if isinstance(s, Brush) and not embosses(plan, s) and area(both(table, powder.id, s.id), 0.1) > TOO_SMALL
         ]
         if not over or any(isinstance(s, WipeBeads) for s in after(plan, over[-1])):
             continue
@@ -142,13 +115,13 @@ def resist_not_wiped(plan: Plan, contact: Contact) -> Iterator[Finding]:
             over[-1].id,
             f"{plan.ink(over[-1].ink).name} stands in beads on the embossing, and nothing wipes it off.",
             "Left there, the beads dull the motif, and smear when it is handled.",
-            strongest(contact, both(contact, powder.id, over[-1].id)),
+            strongest(table, both(table, powder.id, over[-1].id)),
             Remedy("Wipe the beads off", add_after(plan, WipeBeads(""), over[-1])),
         )
         return
 
 
-def resist_too_pale(plan: Plan, _contact: Contact) -> Iterator[Finding]:
+def resist_too_pale(plan: Plan, _table: Table) -> Iterator[Finding]:
     """The ground is too near the resist's colour."""
     if not any(embosses(plan, step) for step in plan.steps):
         return

@@ -20,15 +20,16 @@ import numpy as np
 from numpy.typing import NDArray
 
 from cielo.core.advice.finding import Finding, Place
-from cielo.core.advice.looking import brushings, embosses, first_that_clears, with_step
+from cielo.core.advice.looking import brushings, first_that_clears, with_step
 from cielo.core.materials import TOOLS
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import lab_from_xyz
 from cielo.core.plan import Band, Brush, Card, Fade, Plan, Region, Reveals, Slant, Whole, masks_on
-from cielo.core.simulation.contact import Contact
 from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.run import panel_xyz
 from cielo.core.simulation.strip import STARK_PER_MM
+from cielo.core.table.marks import embosses
+from cielo.core.table.table import Table
 
 PER_MM = 2
 # The way from each edge to the one opposite, degrees.
@@ -79,7 +80,7 @@ class Seam:
     t_mm: float
 
 
-def stark_seam(plan: Plan, _contact: Contact) -> Iterator[Finding]:
+def stark_seam(plan: Plan, _table: Table) -> Iterator[Finding]:
     """Overlap too narrow for the colour step: a line shows. A band that ends without any carry ends on purpose."""
     for seam in seams_of(plan):
         if seam.steepest <= STARK_PER_MM:

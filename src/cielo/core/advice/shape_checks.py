@@ -34,7 +34,7 @@ from cielo.core.plan import (
     replace_mask,
     replace_step,
 )
-from cielo.core.simulation.contact import Contact
+from cielo.core.table.table import Table
 from cielo.core.units import say_length
 
 # Opposite sides that cut their motifs this much more unequally than they could are seen to: common practice, no source.
@@ -65,7 +65,7 @@ def _laid(plan: Plan) -> list[tuple[LayMask, Mask]]:
     return [(step, plan.mask(key)) for key, step in first.items()]
 
 
-def tape_over_openings(plan: Plan, _contact: Contact) -> Iterator[Finding]:
+def tape_over_openings(plan: Plan, _table: Table) -> Iterator[Finding]:
     """Tape or a magnet covers openings that were to print."""
     steps = {mask.key: step for step, mask in _laid(plan)}
     for hold in plan.holds:
@@ -90,7 +90,7 @@ def tape_over_openings(plan: Plan, _contact: Contact) -> Iterator[Finding]:
         )
 
 
-def uneven_repeat(plan: Plan, _contact: Contact) -> Iterator[Finding]:
+def uneven_repeat(plan: Plan, _table: Table) -> Iterator[Finding]:
     """A repeat is cut unequally at opposite sides, and could be cut evenly."""
     size = _size(plan)
     for step, mask in _laid(plan):
@@ -131,7 +131,7 @@ def _say_shift(shift: tuple[float, float], plan: Plan) -> str:
     return " and ".join(words) or "a hair"
 
 
-def stencil_may_shift(plan: Plan, _contact: Contact) -> Iterator[Finding]:
+def stencil_may_shift(plan: Plan, _table: Table) -> Iterator[Finding]:
     """A stencil too open to lie still, and nothing holds it."""
     held = {hold.mask for hold in plan.holds}
     for step, mask in _laid(plan):
@@ -153,7 +153,7 @@ def stencil_may_shift(plan: Plan, _contact: Contact) -> Iterator[Finding]:
         )
 
 
-def ink_through_neighbour(plan: Plan, _contact: Contact) -> Iterator[Finding]:
+def ink_through_neighbour(plan: Plan, _table: Table) -> Iterator[Finding]:
     """Some openings are inked one by one with a tool wider than the gap to the next, and nothing covers that one."""
     size = _size(plan)
     for step, on in masks_on(plan):
@@ -196,7 +196,7 @@ def _is_covered(plan: Plan, shape: Polygon, on: frozenset[str]) -> bool:
     return any(cover.intersection(shape).area > 0.6 * shape.area for cover in covers)
 
 
-def rank_repeats(plan: Plan, _contact: Contact) -> Iterator[Finding]:
+def rank_repeats(plan: Plan, _table: Table) -> Iterator[Finding]:
     """The same mask in nearly the same place twice: ranks whose edges run alike, or one shape a little beside itself."""
     for (_, first), (step, second) in combinations(_laid(plan), 2):
         if first.keeps != second.keeps:
@@ -271,7 +271,7 @@ def _across(mask: Mask) -> float:
             return 0.0
 
 
-def horizon_crosses_sun(plan: Plan, _contact: Contact) -> Iterator[Finding]:
+def horizon_crosses_sun(plan: Plan, _table: Table) -> Iterator[Finding]:
     """A hill or horizon edge crosses a disc, and not as if it were setting."""
     size = _size(plan)
     panel = box(0, 0, *size)
@@ -326,7 +326,7 @@ def _lands(plan: Plan) -> Iterator[tuple[str, str, Polygon]]:
             yield brush.id, f"The edge of {plan.ink(brush.ink).name}", box(0, size[1] - band.end_mm - band.carry_mm / 2, *size)
 
 
-def figure_floats(plan: Plan, _contact: Contact) -> Iterator[Finding]:
+def figure_floats(plan: Plan, _table: Table) -> Iterator[Finding]:
     """A standing figure with no ground under it."""
     for step, mask in _laid(plan):
         if isinstance(mask, MotifMask) and mask.motif in STANDING and mask.keeps == "outside" and abs(mask.angle_deg) < 20:
@@ -374,7 +374,7 @@ def _has_ground(plan: Plan, x_mm: float, foot_mm: float, height_mm: float) -> bo
     return False
 
 
-def does_not_fit(plan: Plan, _contact: Contact) -> Iterator[Finding]:
+def does_not_fit(plan: Plan, _table: Table) -> Iterator[Finding]:
     """Panel, pieces, pile and envelope that do not go together."""
     for trouble in envelope_troubles(plan):
         card = plan.card

@@ -7,7 +7,7 @@ import numpy as np
 from shapely import Polygon, union_all
 
 from cielo.core.advice.finding import Finding, Remedy
-from cielo.core.advice.looking import TOO_SMALL, add_before, area, before, both, brushings, prints, strongest
+from cielo.core.advice.looking import TOO_SMALL, add_before, area, before, both, brushings, strongest
 from cielo.core.geometry.designs import rings_of
 from cielo.core.geometry.spreading import spread_motifs
 from cielo.core.materials import TOOLS, TRANSPARENT_KINDS
@@ -25,7 +25,8 @@ from cielo.core.plan import (
     new_step_id,
 )
 from cielo.core.sequence.lightness import SAME_LIGHTNESS, lightness_on
-from cielo.core.simulation.contact import Contact
+from cielo.core.table.marks import prints
+from cielo.core.table.table import Table
 
 # A stamp with parts smaller than this blurs when pressed; one larger than that wants to be primed: common practice, no source.
 TINY_MM, BIG_MM = 8.0, 40.0
@@ -46,20 +47,20 @@ def _masked_between(plan: Plan, first: Brush, then: Brush) -> bool:
     return bool(lying)
 
 
-def _overlaps(plan: Plan, contact: Contact) -> Iterator[tuple[Brush, Brush]]:
+def _overlaps(plan: Plan, table: Table) -> Iterator[tuple[Brush, Brush]]:
     """(first, then): figures of which the second is printed over the first with no mask between."""
     figures = _figures(plan)
     for n, then in enumerate(figures):
         for first in figures[:n]:
             if first.region == then.region and first.seed == then.seed:
                 continue  # the same print again
-            if area(both(contact, first.id, then.id), 0.15) > TOO_SMALL / 2 and not _masked_between(plan, first, then):
+            if area(both(table, first.id, then.id), 0.15) > TOO_SMALL / 2 and not _masked_between(plan, first, then):
                 yield first, then
 
 
-def overprint_shows(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def overprint_shows(plan: Plan, table: Table) -> Iterator[Finding]:
     """A figure is stamped over another without a mask, in an ink through which the first shows."""
-    for first, then in _overlaps(plan, contact):
+    for first, then in _overlaps(plan, table):
         ink, under = plan.ink(then.ink), plan.ink(first.ink)
         in_front = isinstance(then.region, Motifs) and then.region.front
         covers = ink.kind not in TRANSPARENT_KINDS
@@ -72,14 +73,14 @@ def overprint_shows(plan: Plan, contact: Contact) -> Iterator[Finding]:
             then.id,
             f"The print in {ink.name} goes over the one in {under.name}, which shows through it.",
             "Two figures printed over each other look like glass. Mask the front one, and print the other behind it.",
-            strongest(contact, both(contact, first.id, then.id)),
+            strongest(table, both(table, first.id, then.id)),
             _mask_the_first(plan, first, then),
         )
 
 
-def front_after_back(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def front_after_back(plan: Plan, table: Table) -> Iterator[Finding]:
     """The front figure comes after the one behind it, without a mask."""
-    for first, then in _overlaps(plan, contact):
+    for first, then in _overlaps(plan, table):
         behind = isinstance(first.region, Motifs) and first.region.front
         if not isinstance(then.region, Motifs) or not then.region.front or behind:
             continue
@@ -93,7 +94,7 @@ def front_after_back(plan: Plan, contact: Contact) -> Iterator[Finding]:
             then.id,
             f"The figures in {plan.ink(then.ink).name} stand in front, but are printed last, over those behind them.",
             "What is in front is printed first and masked; what is behind it then stops at its edge.",
-            strongest(contact, both(contact, first.id, then.id)),
+            strongest(table, both(table, first.id, then.id)),
             remedy and Remedy("Print the front first and mask it", remedy.plan),
         )
 
@@ -119,7 +120,7 @@ def _mask_the_first(plan: Plan, first: Brush, then: Brush) -> Remedy | None:
     return Remedy("Mask the first figures", masked)
 
 
-def stamp_blurs(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def stamp_blurs(plan: Plan, table: Table) -> Iterator[Finding]:
     """A tiny or detailed stamp: touch, do not press."""
     for step in _figures(plan):
         region = step.region
@@ -133,11 +134,11 @@ def stamp_blurs(plan: Plan, contact: Contact) -> Iterator[Finding]:
                 step.id,
                 "So small a stamp blurs when it is pressed.",
                 "Touch the ink with it and touch the panel: no more.",
-                strongest(contact, contact.maps[step.id]),
+                strongest(table, table.maps[step.id]),
             )
 
 
-def unprimed_stamp(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def unprimed_stamp(plan: Plan, table: Table) -> Iterator[Finding]:
     """The first print of a large stamp: stamp off first."""
     seen: set[object] = set()
     for step in _figures(plan):
@@ -151,12 +152,12 @@ def unprimed_stamp(plan: Plan, contact: Contact) -> Iterator[Finding]:
                 step.id,
                 "A large stamp takes its ink unevenly the first time.",
                 "Ink it and stamp off on scrap until the print is whole.",
-                strongest(contact, contact.maps[step.id]),
+                strongest(table, table.maps[step.id]),
             )
         seen.add(stamp)
 
 
-def orientation_untested(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def orientation_untested(plan: Plan, table: Table) -> Iterator[Finding]:
     """A sentiment or directed image is printed before top and bottom are decided: more ground follows, and nothing was tried."""
     for step in _figures(plan):
         region = step.region
@@ -175,19 +176,19 @@ def orientation_untested(plan: Plan, contact: Contact) -> Iterator[Finding]:
                 step.id,
                 "This print has a top and a bottom, and the ground that decides them comes later.",
                 "If the ground looks better the other way up, the print stands on its head.",
-                strongest(contact, contact.maps[step.id]),
+                strongest(table, table.maps[step.id]),
                 Remedy("Decide it and try it on scrap first", add_before(plan, Prepare("", "orient"), step)),
             )
 
 
-def register_lost(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def register_lost(plan: Plan, table: Table) -> Iterator[Finding]:
     """A second print of the same image with no corner mark or press."""
     figures = _figures(plan)
     for n, then in enumerate(figures):
         first = next((f for f in figures[:n] if f.region == then.region and f.seed == then.seed), None)
         if first is None or any(isinstance(s, Prepare) and s.act == "register" for s in before(plan, first)):
             continue
-        if not np.any(both(contact, first.id, then.id) > 0.1):
+        if not np.any(both(table, first.id, then.id) > 0.1):
             continue
         yield Finding(
             "register-lost",
@@ -195,6 +196,6 @@ def register_lost(plan: Plan, contact: Contact) -> Iterator[Finding]:
             then.id,
             "The same image is printed a second time, and nothing brings it back to its place.",
             "By eye the second print lands a hair beside the first. Corner marks or a press hold both.",
-            strongest(contact, both(contact, first.id, then.id)),
+            strongest(table, both(table, first.id, then.id)),
             Remedy("Mark the corners before the first print", add_before(plan, Prepare("", "register"), first)),
         )

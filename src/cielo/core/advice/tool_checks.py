@@ -15,7 +15,6 @@ from cielo.core.advice.looking import (
     before,
     both,
     brushings,
-    embosses,
     first_that_clears,
     strongest,
     with_step,
@@ -25,7 +24,8 @@ from cielo.core.geometry.masks import distance_to_cover_mm
 from cielo.core.materials import TOOLS
 from cielo.core.plan import Brush, LiftMask, Plan, Prepare, Tapes, move_step
 from cielo.core.sequence.brushes import plan_brushes
-from cielo.core.simulation.contact import Contact
+from cielo.core.table.marks import embosses
+from cielo.core.table.table import Table
 
 # Built up beyond this, in full applications, hybrid ink streaks: judgement, no source.
 STREAKS_FROM = 1.5
@@ -35,7 +35,7 @@ SPENT_MM2 = 26_000.0
 RUINS_NIB = ("dye", "hybrid", "pigment", "white", "paste", "powder", "clear")
 
 
-def dirty_tool(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def dirty_tool(plan: Plan, table: Table) -> Iterator[Finding]:
     """A brush or roller takes an ink that its last one would spoil."""
     if plan.schools.strays == "accept":
         return
@@ -50,12 +50,12 @@ def dirty_tool(plan: Plan, contact: Contact) -> Iterator[Finding]:
             then.id,
             f"The {tool} goes from {names[0]} to {names[1]}.",
             f"What it still holds of {names[0]} shows in {names[1]}, on the panel and on the pad.",
-            strongest(contact, contact.maps[then.id]),
+            strongest(table, table.maps[then.id]),
             Remedy(f"Clean the {tool} before {names[1]}", add_before(plan, Prepare("", "clean-tool", then.tool), then)),
         )
 
 
-def hybrid_streaks(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def hybrid_streaks(plan: Plan, table: Table) -> Iterator[Finding]:
     """Heavy build-up of hybrid ink with no clean-brush sweep."""
     built: dict[str, float] = {}
     told: set[str] = set()
@@ -74,17 +74,17 @@ def hybrid_streaks(plan: Plan, contact: Contact) -> Iterator[Finding]:
             step.id,
             f"So much {ink.name} builds up in streaks.",
             "Hybrid ink is part pigment: it sits on top and shows the way of the brush until a clean one evens it.",
-            strongest(contact, contact.maps[step.id]),
+            strongest(table, table.maps[step.id]),
             Remedy("Sweep a clean brush over it", add_after(plan, Prepare("", "sweep"), step)),
             measure=f"{built[ink.key]:.1f} full applications",
         )
 
 
-def ink_spent(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def ink_spent(plan: Plan, table: Table) -> Iterator[Finding]:
     """Vibrancy falls over a long area: re-ink."""
-    cell = contact.grid.pixel_width_mm * contact.grid.pixel_height_mm
+    cell = table.grid.pixel_width_mm * table.grid.pixel_height_mm
     for step in brushings(plan):
-        laid = float(contact.maps[step.id].sum()) * cell
+        laid = float(table.maps[step.id].sum()) * cell
         if laid > SPENT_MM2 and not embosses(plan, step):
             yield Finding(
                 "ink-spent",
@@ -96,7 +96,7 @@ def ink_spent(plan: Plan, contact: Contact) -> Iterator[Finding]:
             )
 
 
-def marker_over_medium(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def marker_over_medium(plan: Plan, table: Table) -> Iterator[Finding]:
     """An alcohol marker over water-based or hybrid ink, paste or embossing ruins its nib."""
     for step in brushings(plan):
         if plan.ink(step.ink).kind != "alcohol" or step.tool != "pen":
@@ -104,7 +104,7 @@ def marker_over_medium(plan: Plan, contact: Contact) -> Iterator[Finding]:
         for other in before(plan, step):
             if not isinstance(other, Brush) or plan.ink(other.ink).kind not in RUINS_NIB:
                 continue
-            crossing = both(contact, other.id, step.id)
+            crossing = both(table, other.id, step.id)
             if not np.any(crossing > 0.1):
                 continue
             yield Finding(
@@ -113,7 +113,7 @@ def marker_over_medium(plan: Plan, contact: Contact) -> Iterator[Finding]:
                 step.id,
                 f"The alcohol marker runs over {plan.ink(other.ink).name}.",
                 "Its solvent takes that up, and the nib is ruined. Marker first, or a gel pen on top.",
-                strongest(contact, crossing),
+                strongest(table, crossing),
                 _marker_first(plan, step, other),
             )
             break
@@ -128,7 +128,7 @@ def _marker_first(plan: Plan, marker: Brush, under: Brush) -> partial[Remedy | N
     return partial(first_that_clears, marker_over_medium, plan, [("Draw with the marker first", moved)])
 
 
-def alcohol_on_absorbent(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def alcohol_on_absorbent(plan: Plan, table: Table) -> Iterator[Finding]:
     """Alcohol ink is to flow on a stock that soaks it up."""
     if plan.stock.paper.surface == "synthetic":
         return
@@ -140,12 +140,12 @@ def alcohol_on_absorbent(plan: Plan, contact: Contact) -> Iterator[Finding]:
                 step.id,
                 f"{plan.ink(step.ink).name} cannot flow on {plan.stock.name}: it soaks in where it falls.",
                 "Pushing and re-dissolving want a sheet that takes nothing up. On card it can only be dabbed.",
-                strongest(contact, contact.maps[step.id]),
+                strongest(table, table.maps[step.id]),
                 Remedy("Dab it with the foam", with_step(plan, step, tool="foam")),
             )
 
 
-def mask_residue(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def mask_residue(plan: Plan, table: Table) -> Iterator[Finding]:
     """A sticky mask is lifted and ink comes there later: residue takes it darker."""
     told: set[str] = set()
     for step in plan.steps:
@@ -154,9 +154,9 @@ def mask_residue(plan: Plan, contact: Contact) -> Iterator[Finding]:
         mask = plan.mask(step.mask)
         if is_stencil(mask):
             continue
-        under = distance_to_cover_mm(mask, contact.grid.x_mm, contact.grid.y_mm) < -1
+        under = distance_to_cover_mm(mask, table.grid.x_mm, table.grid.y_mm) < -1
         later = [
-            s for s in after(plan, step) if isinstance(s, Brush) and area(np.where(under, contact.maps[s.id], 0), 0.1) > TOO_SMALL
+            s for s in after(plan, step) if isinstance(s, Brush) and area(np.where(under, table.maps[s.id], 0), 0.1) > TOO_SMALL
         ]
         if not later:
             continue

@@ -6,11 +6,12 @@ from functools import partial
 import numpy as np
 
 from cielo.core.advice.finding import Finding, Remedy
-from cielo.core.advice.looking import TOO_SMALL, after, area, before, first_that_clears, prints, strongest, with_step
+from cielo.core.advice.looking import TOO_SMALL, after, area, before, first_that_clears, strongest, with_step
 from cielo.core.optics.water import frees
 from cielo.core.plan import Brush, Dry, Plan, Water, WetArea, masks_on, move_step, without_steps
-from cielo.core.simulation.contact import Contact
 from cielo.core.simulation.laydown import Map, water_laid
+from cielo.core.table.marks import prints
+from cielo.core.table.table import Table
 
 # What a stock not made for water takes, in washes of the whole panel: judgement, no source.
 TAKES = 1.2
@@ -22,9 +23,9 @@ ALL_OF_IT = 0.3
 FOR_WATER = ("rough", "synthetic")
 
 
-def _wet(plan: Plan, step: Water, contact: Contact) -> Map:
+def _wet(plan: Plan, step: Water, table: Table) -> Map:
     on = next(on for other, on in masks_on(plan) if other.id == step.id)
-    return water_laid(plan, step, on, contact.grid)
+    return water_laid(plan, step, on, table.grid)
 
 
 def _is_dropped_into(plan: Plan, water: Water) -> bool:
@@ -33,14 +34,14 @@ def _is_dropped_into(plan: Plan, water: Water) -> bool:
     return into is not None and (isinstance(into.region, WetArea) or into.onto == "wet")
 
 
-def water_on_soluble_outline(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def water_on_soluble_outline(plan: Plan, table: Table) -> Iterator[Finding]:
     """Water over an outline that water dissolves."""
     for water in [step for step in plan.steps if isinstance(step, Water)]:
-        wet = _wet(plan, water, contact)
+        wet = _wet(plan, water, table)
         for outline in before(plan, water):
             if not isinstance(outline, Brush) or not prints(outline) or frees(plan.ink(outline.ink)) < REACTS:
                 continue
-            touched = np.minimum(contact.maps[outline.id], wet)
+            touched = np.minimum(table.maps[outline.id], wet)
             if area(touched, 0.05) < TOO_SMALL / 4:
                 continue
             name = plan.ink(outline.ink).name
@@ -56,19 +57,19 @@ def water_on_soluble_outline(plan: Plan, contact: Contact) -> Iterator[Finding]:
                 water.id,
                 f"Water comes over the print in {name}, which is not waterproof.",
                 "The line bleeds and carries its colour into what is round it.",
-                strongest(contact, touched),
+                strongest(table, touched),
                 remedy,
             )
             break
 
 
-def stock_buckles(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def stock_buckles(plan: Plan, table: Table) -> Iterator[Finding]:
     """Much water on a stock that is not made for it."""
     if plan.stock.paper.surface in FOR_WATER:
         return
     taken, steps = 0.0, [step for step in plan.steps if isinstance(step, Water)]
     for step in steps:
-        taken += WASHES[step.amount] * area(_wet(plan, step, contact), 0.02) ** 0.5
+        taken += WASHES[step.amount] * area(_wet(plan, step, table), 0.02) ** 0.5
     if taken <= TAKES:
         return
     wettest = max(steps, key=lambda step: WASHES[step.amount])
@@ -83,19 +84,19 @@ def stock_buckles(plan: Plan, contact: Contact) -> Iterator[Finding]:
         wettest.id,
         f"That is much water for {plan.stock.name}.",
         "A stock that is not made for water cockles and its surface rubs up; a watercolour stock takes it.",
-        strongest(contact, _wet(plan, wettest, contact)),
+        strongest(table, _wet(plan, wettest, table)),
         partial(first_that_clears, stock_buckles, plan, candidates),
         measure=f"{taken:.1f} washes of the whole panel; {TAKES} are safe",
     )
 
 
-def overwatered(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def overwatered(plan: Plan, table: Table) -> Iterator[Finding]:
     """More water than the ink can take: all of it bleaches."""
     for step in plan.steps:
         if not isinstance(step, Water) or step.amount != "heavy" or _is_dropped_into(plan, step):
             continue
-        wet = _wet(plan, step, contact)
-        reactive = [contact.maps[b.id] for b in before(plan, step) if isinstance(b, Brush) and frees(plan.ink(b.ink)) > 0.3]
+        wet = _wet(plan, step, table)
+        reactive = [table.maps[b.id] for b in before(plan, step) if isinstance(b, Brush) and frees(plan.ink(b.ink)) > 0.3]
         if not reactive:
             continue
         bleached = np.minimum(wet, np.max(reactive, axis=0))
@@ -107,22 +108,22 @@ def overwatered(plan: Plan, contact: Contact) -> Iterator[Finding]:
             step.id,
             "So much water bleaches all of the ink it meets, and no pattern is left.",
             "Reactive ink shows drops by the ink that stays between them; a fine sprinkle leaves some.",
-            strongest(contact, bleached),
+            strongest(table, bleached),
             Remedy("A good sprinkle, not more", with_step(plan, step, amount="medium")),
             measure=f"{area(bleached, 0.1):.0%} of the panel is inked and really wet",
         )
 
 
-def water_does_nothing(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def water_does_nothing(plan: Plan, table: Table) -> Iterator[Finding]:
     """Water on ink that does not react to it, and nothing is dropped into it either."""
     for step in plan.steps:
         if not isinstance(step, Water):
             continue
         if _is_dropped_into(plan, step):
             continue
-        wet = _wet(plan, step, contact)
+        wet = _wet(plan, step, table)
         moved = [
-            frees(plan.ink(b.ink)) * np.minimum(contact.maps[b.id], 1) * wet for b in before(plan, step) if isinstance(b, Brush)
+            frees(plan.ink(b.ink)) * np.minimum(table.maps[b.id], 1) * wet for b in before(plan, step) if isinstance(b, Brush)
         ]
         if moved and area(np.max(moved, axis=0), 0.01) > TOO_SMALL:
             continue
@@ -132,12 +133,12 @@ def water_does_nothing(plan: Plan, contact: Contact) -> Iterator[Finding]:
             step.id,
             "No ink that water moves lies where this water falls.",
             "Dried pigment, alcohol ink and melted powder stay as they are; only dye and hybrid ink react.",
-            strongest(contact, wet),
+            strongest(table, wet),
             Remedy("Leave the water out", without_steps(plan, {step.id})),
         )
 
 
-def judged_wet(plan: Plan, contact: Contact) -> Iterator[Finding]:
+def judged_wet(plan: Plan, table: Table) -> Iterator[Finding]:
     """Alcohol ink and wet watercolour dry lighter: wait before adding."""
     told: set[str] = set()
     for first, then in zip(plan.steps, plan.steps[1:], strict=False):
@@ -155,5 +156,5 @@ def judged_wet(plan: Plan, contact: Contact) -> Iterator[Finding]:
             then.id,
             f"{'Alcohol ink' if alcohol else 'A wet wash'} dries lighter than it looks now.",
             "Wait until it is dry before you judge whether it wants more.",
-            strongest(contact, contact.maps[then.id]),
+            strongest(table, table.maps[then.id]),
         )

@@ -32,6 +32,10 @@ WET_DENSER: dict[InkKind, float] = {
 REACTING, WATERPROOF = 0.5, 0.0
 
 
+# Ink of which water sets less free than this stays where it is. Judgement.
+STAYS = 0.1
+
+
 def frees(ink: Ink) -> float:
     """The share of a dry film of an ink that a full drop of water sets free, 0..1."""
     usual = SET_FREE[ink.kind]

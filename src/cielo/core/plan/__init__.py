@@ -22,6 +22,7 @@ from cielo.core.plan.placements import (
     Profile,
     Stencil,
     Tapes,
+    same_sheet,
 )
 from cielo.core.plan.regions import (
     RUNS_OFF_MM,
@@ -52,6 +53,7 @@ from cielo.core.plan.steps import (
     LiftMask,
     Onto,
     Prepare,
+    Purpose,
     Step,
     Touch,
     Water,
@@ -98,6 +100,7 @@ __all__ = [
     "Plan",
     "Prepare",
     "Profile",
+    "Purpose",
     "Region",
     "Reveals",
     "Schools",
@@ -124,6 +127,7 @@ __all__ = [
     "new_step_id",
     "replace_mask",
     "replace_step",
+    "same_sheet",
     "span_mm",
     "without_steps",
 ]

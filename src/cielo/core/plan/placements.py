@@ -1,6 +1,6 @@
 """Sheets laid on the panel: masks, stencils and tapes at a place, and what holds them. Millimetres from the panel's top left corner."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, fields
 from typing import Literal
 
 from cielo.core.bounds import Angle, HoldLength, HoldWidth, Key, Name, Pitch, Place, Rise, Scale, Seed, Span, Spread
@@ -156,6 +156,14 @@ class Drawn:
 
 
 Mask = Disc | EdgeMask | Tapes | Stencil | MotifMask | Drawn
+
+
+def same_sheet(one: Mask, other: Mask) -> bool:
+    """Whether two masks are one sheet, laid at another place, turned, turned over, or moved aside to cover what it printed."""
+    if type(one) is not type(other):
+        return False
+    where = ("key", "name", "x_mm", "y_mm", "angle_deg", "flipped", "spread_mm", "keeps")
+    return all(getattr(one, part.name) == getattr(other, part.name) for part in fields(one) if part.name not in where)
 
 
 @dataclass(frozen=True)

@@ -1,9 +1,11 @@
 """What is done at the table, one thing at a time."""
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
 
-from cielo.core.bounds import Key, Minutes, Passes, Seed
+from annotated_types import Len
+
+from cielo.core.bounds import MOST_STEPS, Key, Minutes, Passes, Seed
 from cielo.core.plan.regions import Fade, Region
 
 Touch = Literal["pale", "light", "medium", "full", "first", "second", "third"]
@@ -25,6 +27,27 @@ TOUCH_STRENGTH: dict[Touch, float] = {
 }  # fmt: skip
 
 
+StepIds = Annotated[tuple[Key, ...], Len(0, MOST_STEPS)]
+
+
+@dataclass(frozen=True)
+class Purpose:
+    """What a step was planned for, kept with it so that it can be moved without forgetting. All are ids of steps.
+
+    under : the layings of masks that lie while it is done; it goes through them or past them.
+    over : earlier steps that it comes over where the two meet, though a rule may overrule that.
+    keep_over : earlier steps that it is meant over; no rule overrules it.
+    over_dry : earlier layings that it is meant over once they are dry; no rule overrules that either.
+    to : of a step that helps another, that other step; of a mask taken off, the step that laid it.
+    """
+
+    under: StepIds = ()
+    over: StepIds = ()
+    keep_over: StepIds = ()
+    over_dry: StepIds = ()
+    to: Key | None = None
+
+
 @dataclass(frozen=True)
 class Brush:
     """Ink, paste or embossing powder laid with a tool.
@@ -43,6 +66,7 @@ class Brush:
     fade: Fade | None = None
     seed: Seed = 0
     do: Literal["brush"] = "brush"
+    purpose: Purpose | None = None
 
     @property
     def strength(self) -> float:
@@ -55,6 +79,7 @@ class LayMask:
     id: Key
     mask: str
     do: Literal["lay-mask"] = "lay-mask"
+    purpose: Purpose | None = None
 
 
 @dataclass(frozen=True)
@@ -62,6 +87,7 @@ class LiftMask:
     id: Key
     mask: str
     do: Literal["lift-mask"] = "lift-mask"
+    purpose: Purpose | None = None
 
 
 @dataclass(frozen=True)
@@ -71,6 +97,7 @@ class Wipe:
     id: Key
     mask: str
     do: Literal["wipe"] = "wipe"
+    purpose: Purpose | None = None
 
 
 @dataclass(frozen=True)
@@ -79,6 +106,7 @@ class Dry:
     way: DryingWay
     minutes: Minutes
     do: Literal["dry"] = "dry"
+    purpose: Purpose | None = None
 
 
 @dataclass(frozen=True)
@@ -92,6 +120,7 @@ class Water:
     blot: bool = True
     seed: Seed = 0
     do: Literal["water"] = "water"
+    purpose: Purpose | None = None
 
 
 @dataclass(frozen=True)
@@ -100,6 +129,7 @@ class WipeBeads:
 
     id: Key
     do: Literal["wipe-beads"] = "wipe-beads"
+    purpose: Purpose | None = None
 
 
 Act = Literal["anti-static", "clean-tool", "sweep", "register", "orient", "trim", "mount"]
@@ -114,6 +144,7 @@ class Prepare:
     act: Act
     tool: str | None = None
     do: Literal["prepare"] = "prepare"
+    purpose: Purpose | None = None
 
 
 Step = Brush | LayMask | LiftMask | Wipe | Dry | Water | WipeBeads | Prepare

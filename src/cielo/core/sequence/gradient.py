@@ -48,7 +48,7 @@ class GradientWish:
 
 
 def propose_gradient(title: str, units: Units, card: Card, stock: Stock, inks: tuple[Ink, ...], wish: GradientWish) -> Plan:
-    """A plan for that wish, without wipes (``sequence.precedence.with_wipes`` sets them).
+    """A plan for that wish, without wipes (``order.derive`` sets them).
 
     Raises BadInput for fewer than two or more than five inks.
     """

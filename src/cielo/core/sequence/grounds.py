@@ -1,7 +1,8 @@
 """Every ground a maker may start from (trade.md, techniques a to x): from a panel, a stock and inks to steps that make sense.
 
-Each builder takes a Brief, whose inks are sorted light to dark on that stock, and gives masks and steps; ``lay_out`` numbers the steps,
-sets the drying that masks need, and the app sets the wipes. All measures follow from the panel's size. Common practice, no source.
+Each builder takes a Brief, whose inks are sorted light to dark on that stock, and gives masks and steps; ``lay_out`` numbers the steps.
+The dryings, wipes and clean tools that their order asks for are set by ``order.derive.with_derived``.
+All measures follow from the panel's size. Common practice, no source.
 """
 
 from collections.abc import Callable, Mapping, Sequence
@@ -41,10 +42,7 @@ from cielo.core.plan import (
     Whole,
     WipeBeads,
     Words,
-    insert_step,
-    new_step_id,
 )
-from cielo.core.sequence.brushes import plan_brushes
 from cielo.core.sequence.gradient import DRYING_MINUTES, GradientWish, propose_gradient
 from cielo.core.sequence.lightness import light_to_dark
 from cielo.core.units import Units
@@ -136,30 +134,8 @@ def lay_out(title: str, units: Units, card: Card, stock: Stock, inks: Sequence[I
     sketch = ground.build(Brief(title, units, card, stock, ordered, aside))
     used = {step.ink for step in sketch.steps if isinstance(step, Brush)} | {piece.ink for piece in sketch.focal}
     kept = tuple(ink for ink in (*ordered, *aside.values()) if ink.key in used or ink in colours)
-    steps = _with_drying(sketch.steps)
-    numbered = tuple(replace(step, id=f"s{n}") for n, step in enumerate(steps, 1))
-    return _with_cleaning(Plan(title, units, card, stock, kept, sketch.masks, numbered, sketch.focal))
-
-
-def _with_cleaning(plan: Plan) -> Plan:
-    """A shared tool cleaned before an ink that its last one would spoil."""
-    tools = {step.id: step.tool for step in plan.steps if isinstance(step, Brush)}
-    for crossing in plan_brushes(plan).cleanings:
-        plan = insert_step(plan, Prepare(new_step_id(plan), "clean-tool", tools[crossing.then]), crossing.then)
-    return plan
-
-
-def _with_drying(steps: Sequence[Step]) -> list[Step]:
-    """A short drying before every mask that would be laid on damp ink."""
-    done: list[Step] = []
-    damp = False
-    for step in steps:
-        if isinstance(step, LayMask) and damp:
-            done.append(dry(2, "heat"))
-            damp = False
-        done.append(step)
-        damp = isinstance(step, Brush | Water) or (damp and not isinstance(step, Dry))
-    return done
+    numbered = tuple(replace(step, id=f"s{n}") for n, step in enumerate(sketch.steps, 1))
+    return Plan(title, units, card, stock, kept, sketch.masks, numbered, sketch.focal)
 
 
 def brush(

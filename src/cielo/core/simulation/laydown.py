@@ -93,14 +93,16 @@ def strength_laid(plan: Plan, step: Brush, masks: frozenset[str], grid: Grid) ->
     shape = _mask_of(plan, step.region)
     covers = _covers(plan, masks)
     onto: Onto = "wet" if step.onto == "wet" else "damp"
-    made = _kept(_strength_map, grid)(replace(step, id="", ink="", onto=onto), shape, covers, plan.stock.paper.surface, grid)
+    made = _kept(_strength_map, grid)(
+        replace(step, id="", ink="", onto=onto, purpose=None), shape, covers, plan.stock.paper.surface, grid
+    )
     return made if wet is None else np.asarray(made * wet)
 
 
 def water_laid(plan: Plan, step: Water, masks: frozenset[str], grid: Grid) -> Map:
     """How wet a step of water leaves each place, 0..1: (rows, columns). Do not write to it."""
     covers = _covers(plan, masks)
-    return _kept(_water_map, grid)(replace(step, id=""), _mask_of(plan, step.region), covers, grid)
+    return _kept(_water_map, grid)(replace(step, id="", purpose=None), _mask_of(plan, step.region), covers, grid)
 
 
 def _covers(plan: Plan, masks: frozenset[str]) -> tuple[Mask, ...]:

@@ -1,6 +1,6 @@
 """Why each step stands where it stands, in a sentence a maker would say."""
 
-from cielo.core.materials import RESIST_KINDS
+from cielo.core.order.rules import lightness_by_key
 from cielo.core.plan import (
     Act,
     Brush,
@@ -8,7 +8,6 @@ from cielo.core.plan import (
     Halo,
     LayMask,
     LiftMask,
-    Motifs,
     Plan,
     Prepare,
     Step,
@@ -17,10 +16,11 @@ from cielo.core.plan import (
     WetArea,
     Wipe,
     WipeBeads,
-    Words,
 )
 from cielo.core.sequence.lightness import SAME_LIGHTNESS
-from cielo.core.sequence.precedence import Meets, lightness_by_key
+from cielo.core.table.marks import covers_what_is_below, embosses, is_figure
+from cielo.core.table.purpose import purpose_of, settled
+from cielo.core.table.table import Table
 
 ACT_REASONS: dict[Act, str] = {
     "anti-static": "Powder clings to anything charged or damp; the bag takes that away.",
@@ -33,12 +33,13 @@ ACT_REASONS: dict[Act, str] = {
 }
 
 
-def reasons(plan: Plan, meets: Meets) -> dict[str, str]:
-    """A reason for every step, by step id."""
-    return {step.id: _reason(plan, at, step, meets) for at, step in enumerate(plan.steps)}
+def reasons(table: Table) -> dict[str, str]:
+    """A reason for every step of a plan, by step id: of the rule that binds it where one does."""
+    plan = settled(table.plan)
+    return {step.id: _reason(plan, table, at, step) for at, step in enumerate(plan.steps)}
 
 
-def _reason(plan: Plan, at: int, step: Step, meets: Meets) -> str:
+def _reason(plan: Plan, table: Table, at: int, step: Step) -> str:
     match step:
         case LayMask():
             mask = plan.mask(step.mask)
@@ -54,10 +55,7 @@ def _reason(plan: Plan, at: int, step: Step, meets: Meets) -> str:
             off = "they" if isinstance(mask, Tapes) else "it"
             return f"Nothing more is laid round the {mask.called}, so {off} can come off."
         case Dry():
-            later = plan.steps[at + 1 :]
-            if any(isinstance(other, Brush) for other in later):
-                return "What comes next wants dry ink below it."
-            return "Ink that is still damp smears when the panel is handled, mounted or stacked."
+            return _dry_reason(plan, table, step)
         case Water():
             return "Water sets ink free that is dry and can move; what the cloth does not take dries as a rim."
         case Prepare():
@@ -65,26 +63,45 @@ def _reason(plan: Plan, at: int, step: Step, meets: Meets) -> str:
         case WipeBeads():
             return "Ink stands in beads on melted powder; left there, it dulls the motif and smears."
         case Brush():
-            return _brush_reason(plan, at, step, meets)
+            return _brush_reason(plan, table, at, step)
 
 
-def _brush_reason(plan: Plan, at: int, step: Brush, meets: Meets) -> str:
+def _dry_reason(plan: Plan, table: Table, step: Dry) -> str:
+    """What wants the drying, and what it is that is dried."""
+    to = purpose_of(step).to
+    wanted = next((other for other in plan.steps if other.id == to), None)
+    wet = [other for one in table.before(step).wet for other in plan.steps if other.id == one.step]
+    inks = list(dict.fromkeys(plan.ink(other.ink).name for other in wet if isinstance(other, Brush)))
+    what = " and ".join(inks[-2:]) if inks else "The water" if wet else ""
+    match wanted:
+        case LayMask() if what:
+            return f"{what} must be dry before the {plan.mask(wanted.mask).called} can lie on it."
+        case Brush() if what:
+            return f"{what} must be dry before {plan.ink(wanted.ink).name} comes over it."
+        case _:
+            return "Ink that is still damp smears when the panel is handled, mounted or stacked."
+
+
+def _brush_reason(plan: Plan, table: Table, at: int, step: Brush) -> str:
     light = lightness_by_key(plan)
-    ink = plan.ink(step.ink)
-    earlier = [other for other in plan.steps[:at] if isinstance(other, Brush) and plan.ink(other.ink).kind not in RESIST_KINDS]
-    met = [other for other in earlier if other.ink != step.ink and meets(other.id, step.id)]
+    ink, meant = plan.ink(step.ink), purpose_of(step)
+    earlier = [other for other in plan.steps[:at] if isinstance(other, Brush) and not embosses(plan, other)]
+    met = [other for other in earlier if other.ink != step.ink and table.meet(other.id, step.id)]
     darker = sorted(
         (other for other in met if light[other.ink] < light[step.ink] - SAME_LIGHTNESS),
         key=lambda other: (-light[other.ink], other.id),
     )
-    if ink.kind in RESIST_KINDS:
+    if embosses(plan, step):
         return f"{ink.name} before the ink that it is to shed, and while nothing else on the panel is open."
     if isinstance(step.region, WetArea):
         return f"{ink.name} runs only where the water stands, and no further."
     if step.onto == "wet":
         return f"{ink.name} goes into what is still wet, so that the two mix and do not lie over each other."
-    if isinstance(step.region, Motifs | Words):
+    if is_figure(step):
         return f"{ink.name} on top, when the ground is done: a print stays crisp only if nothing is worked over it."
+    if covers_what_is_below(plan, step):
+        under = f"over {plan.ink(met[-1].ink).name}" if met else "where nothing lies yet"
+        return f"{ink.name} {under}: it lies on top and covers, so it does not wait for its turn from light to dark."
     if isinstance(step.region, Halo):
         return (
             f"{ink.name} builds up against the {plan.mask(step.region.mask).called} while it lies there; when it "
@@ -92,6 +109,9 @@ def _brush_reason(plan: Plan, at: int, step: Brush, meets: Meets) -> str:
         )
     if darker and any(other.ink == step.ink for other in earlier):
         return f"{ink.name} again, over its seam with {plan.ink(darker[0].ink).name}: the lighter ink closes the line."
+    dry = [other for other in darker if other.id in meant.over_dry]
+    if dry:
+        return f"{ink.name} is lighter than {plan.ink(dry[0].ink).name}, but that is dry by now and stays where it is."
     if darker:
         return (
             f"{ink.name} is lighter than {plan.ink(darker[0].ink).name}, which it meets and which is already down: it "

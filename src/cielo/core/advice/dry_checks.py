@@ -1,0 +1,122 @@
+"""Checks on what is not dry yet: wet-over-wet, mask-on-damp, powder-on-open-ink, finish-not-dry, packed-wet. All read the table's moments.
+
+One rule says what a step needs dry (``table.needs``); here it is told, once for each step and kind, with the drying that cures it.
+"""
+
+from collections.abc import Iterator, Sequence
+
+from cielo.core.advice.finding import Finding, Place, Remedy
+from cielo.core.advice.looking import add_before, meeting_place, strongest
+from cielo.core.materials import FASTER
+from cielo.core.plan import Brush, Dry, LayMask, Plan, Step, Tapes, Water
+from cielo.core.sequence.drying import in_half_minutes
+from cielo.core.table.moment import Wet
+from cielo.core.table.needs import NeedCode
+from cielo.core.table.table import Table
+
+
+def wet_over_wet(plan: Plan, table: Table) -> Iterator[Finding]:
+    """A layer meant to be clean goes onto what has not dried."""
+    for step, wet in _told(plan, table, "wet-over-wet"):
+        assert isinstance(step, Brush)
+        below = _name(plan, wet[-1])
+        yield Finding(
+            "wet-over-wet",
+            "warn",
+            step.id,
+            f"{plan.ink(step.ink).name} is meant as a clean layer, but {below} below it is still damp.",
+            "On damp ink it mixes instead of lying on top, and the colour and the edge are lost.",
+            meeting_place(table, wet[-1].step, step.id),
+            _let_dry(plan, step, wet),
+            _measure(wet),
+        )
+
+
+def mask_on_damp(plan: Plan, table: Table) -> Iterator[Finding]:
+    """A mask that sticks is set on damp ink."""
+    for step, wet in _told(plan, table, "mask-on-damp"):
+        assert isinstance(step, LayMask)
+        mask = plan.mask(step.mask)
+        laid, hold, come = ("are", "They", "they come") if isinstance(mask, Tapes) else ("is", "It", "it comes")
+        yield Finding(
+            "mask-on-damp",
+            "warn",
+            step.id,
+            f"The {mask.called} {laid} laid where {_name(plan, wet[-1])} is still damp.",
+            f"{hold} will not hold there, ink creeps in below, and ink is lifted when {come} off.",
+            Place(mask.x_mm, mask.y_mm),
+            _let_dry(plan, step, wet),
+            _measure(wet),
+        )
+
+
+def powder_on_open_ink(plan: Plan, table: Table) -> Iterator[Finding]:
+    """Embossing powder while a pigment or slow ink elsewhere on the panel is open: it sticks there too."""
+    for step, wet in _told(plan, table, "powder-on-open-ink"):
+        names = " and ".join(dict.fromkeys(_name(plan, one) for one in wet))
+        yield Finding(
+            "powder-on-open-ink",
+            "warn",
+            step.id,
+            f"{names} {'is' if ' and ' not in names else 'are'} still open when the powder falls.",
+            "Powder sticks to any ink that is still wet, and melts there too. Powder first, or wait.",
+            strongest(table, table.maps[wet[-1].step]),
+            _let_dry(plan, step, wet),
+            _measure(wet),
+        )
+
+
+def finish_not_dry(plan: Plan, table: Table) -> Iterator[Finding]:
+    """Paste, gloss or pen work is handled before it is dry."""
+    for step, wet in _told(plan, table, "finish-not-dry"):
+        yield Finding(
+            "finish-not-dry",
+            "warn",
+            step.id,
+            f"{_name(plan, wet[-1])} is not dry when this comes.",
+            "It smears, and takes the print of whatever touches it.",
+            strongest(table, table.maps[wet[-1].step]),
+            _let_dry(plan, step, wet),
+            _measure(wet),
+        )
+
+
+def packed_wet(plan: Plan, table: Table) -> Iterator[Finding]:
+    """Mounted before the last wait is over."""
+    for step, wet in _told(plan, table, "packed-wet"):
+        longest = max(wet, key=lambda one: one.left_min)
+        yield Finding(
+            "packed-wet",
+            "warn",
+            step.id,
+            f"{_name(plan, longest)} is still drying when the panel is mounted.",
+            "Mounted or stacked it cannot dry: it smears, sticks to the next card and cockles.",
+            strongest(table, table.maps[longest.step]) if longest.step in table.maps else None,
+            _let_dry(plan, step, wet),
+            _measure(wet),
+        )
+
+
+def _told(plan: Plan, table: Table, code: NeedCode) -> Iterator[tuple[Step, list[Wet]]]:
+    """Every step with what of one kind is not dry for it."""
+    for step in plan.steps:
+        wet = [needed.wet for needed in table.not_dry_for(step) if needed.code == code]
+        if wet:
+            yield step, wet
+
+
+def _name(plan: Plan, wet: Wet) -> str:
+    step = plan.steps[plan.index_of(wet.step)]
+    if isinstance(step, Brush):
+        return plan.ink(step.ink).name
+    return "the water" if isinstance(step, Water) else "the glue"
+
+
+def _let_dry(plan: Plan, step: Step, wet: Sequence[Wet]) -> Remedy:
+    left = max(one.left_min for one in wet)
+    return Remedy("Let it dry first", add_before(plan, Dry("", "air", in_half_minutes(left / FASTER["air"])), step))
+
+
+def _measure(wet: Sequence[Wet]) -> str:
+    left = in_half_minutes(max(one.left_min for one in wet))
+    return f"{left:g} minutes more in the air"

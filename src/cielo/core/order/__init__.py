@@ -1,0 +1,1 @@
+"""What must come before what, the order that keeps it, and why each step stands where it stands."""

@@ -1,0 +1,273 @@
+"""Every rule that binds two steps of a plan, read from what the steps were planned for and from what they touch.
+
+Whether two steps touch is asked with the masks that each step was planned under, wherever it stands now: so the rules of a plan are the
+same however it is shuffled.
+"""
+
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
+from enum import IntEnum
+
+from cielo.core.optics.water import STAYS, frees
+from cielo.core.plan import (
+    Brush,
+    Dry,
+    Halo,
+    LayMask,
+    LiftMask,
+    Motifs,
+    Plan,
+    Prepare,
+    Step,
+    Tapes,
+    Vignette,
+    Water,
+    WipeBeads,
+)
+from cielo.core.sequence.lightness import SAME_LIGHTNESS, lightness_on
+from cielo.core.simulation.contact import Contact, contact_of
+from cielo.core.table.marks import covers_what_is_below, embosses, is_figure, rubs
+from cielo.core.table.purpose import purpose_of
+
+# Things done when all ink is laid, in this order.
+LAST = ("trim", "mount")
+
+
+class Force(IntEnum):
+    """How hard a rule binds: of two that contradict each other the one of the lower number holds."""
+
+    MEANT = 0
+    RULE = 1
+    WISH = 2
+    DRYING = 3
+    TIE = 4
+
+
+@dataclass(frozen=True)
+class Rule:
+    """``first`` must stand before ``then`` (step ids), for the reason given."""
+
+    first: str
+    then: str
+    code: str
+    reason: str
+    force: Force = Force.RULE
+
+
+def contact_as_planned(plan: Plan) -> Contact:
+    """What the steps touch with the masks they were planned under."""
+    masks = {step.id: step.mask for step in plan.steps if isinstance(step, LayMask)}
+    return contact_of(plan, {s.id: frozenset(masks[key] for key in purpose_of(s).under if key in masks) for s in plan.steps})
+
+
+def rules_of(plan: Plan, contact: Contact) -> tuple[Rule, ...]:
+    """Every rule of a plan on which ``contact`` is as planned, the hardest first; of the same force by id, never by place."""
+    found = [
+        *_masks(plan),
+        *_meant(plan),
+        *_prepared(plan),
+        *(Rule(wish.first, wish.then, "wish", "You asked for it.", Force.WISH) for wish in plan.wishes),
+        *_last(plan),
+        *_light_before_dark(plan, contact),
+        *_embossing(plan, contact),
+        *_water(plan, contact),
+        *_figures(plan, contact),
+        *_drying(plan),
+        *_ties(plan),
+    ]
+    known = {step.id for step in plan.steps}
+    return tuple(
+        sorted((r for r in found if r.first in known and r.then in known), key=lambda r: (r.force, r.code, r.first, r.then))
+    )
+
+
+def _masks(plan: Plan) -> Iterator[Rule]:
+    """What goes through or past a mask is done while it lies there."""
+    lays = {step.id: step for step in plan.steps if isinstance(step, LayMask)}
+    lifts = {purpose_of(step).to: step.id for step in plan.steps if isinstance(step, LiftMask)}
+    for lay in lays.values():
+        if lay.id in lifts:
+            called = plan.mask(lay.mask).called
+            yield Rule(lay.id, lifts[lay.id], "mask", f"The {called} is laid before it is lifted.", Force.MEANT)
+    for step in plan.steps:
+        if isinstance(step, LayMask | LiftMask | Dry):
+            continue
+        for key in purpose_of(step).under:
+            if key not in lays:
+                continue
+            mask = plan.mask(lays[key].mask)
+            lie, they, while_ = ("lie", "they are", "they lie") if isinstance(mask, Tapes) else ("lies", "it is", "it lies")
+            built = isinstance(step, Brush) and isinstance(step.region, Halo) and step.region.mask == mask.key
+            what = f"A halo is built round the {mask.called} while {while_} there." if built else (
+                f"It was planned while the {mask.called} {lie} there."
+            )  # fmt: skip
+            yield Rule(key, step.id, "mask", what, Force.MEANT)
+            if key in lifts:
+                yield Rule(step.id, lifts[key], "mask", f"The {mask.called} stays until {they} done with.", Force.MEANT)
+
+
+def _meant(plan: Plan) -> Iterator[Rule]:
+    """What is meant on top stays on top."""
+    for step in plan.steps:
+        for key in purpose_of(step).keep_over:
+            yield Rule(key, step.id, "meant-over", _why_over(plan, key, step), Force.MEANT)
+        for key in purpose_of(step).over_dry:
+            yield Rule(key, step.id, "meant-over", "It is laid over what was dry by then.", Force.MEANT)
+
+
+def _why_over(plan: Plan, below: str, step: Step) -> str:
+    under = next((s for s in plan.steps if s.id == below), None)
+    if isinstance(step, WipeBeads):
+        return "Beads are wiped off when the ink over the powder is laid."
+    if isinstance(step, Water):
+        return "Water works on ink that is there and dry."
+    if isinstance(step, Prepare):
+        return "It belongs to the step before."
+    if isinstance(under, Water):
+        return "It goes where water was, and after it."
+    if isinstance(under, WipeBeads):
+        return "It goes onto what is wiped clean."
+    if under is not None and embosses(plan, under):
+        return "It is laid over the powder, which sheds it."
+    if isinstance(step, Brush) and embosses(plan, step):
+        return f"{plan.ink(step.ink).name} goes over what was there."
+    if isinstance(step, Brush) and covers_what_is_below(plan, step):
+        return f"{plan.ink(step.ink).name} is meant on top."
+    return "It goes over its seam again."
+
+
+def _prepared(plan: Plan) -> Iterator[Rule]:
+    """What is done for a step stays before it."""
+    for step in plan.steps:
+        to = purpose_of(step).to
+        if isinstance(step, Prepare) and to is not None:
+            yield Rule(step.id, to, "prepared", "It is done for the step that follows.", Force.MEANT)
+
+
+def _last(plan: Plan) -> Iterator[Rule]:
+    """Trimming and mounting come last of all."""
+    for step in plan.steps:
+        if isinstance(step, Prepare) and step.act in LAST:
+            rank = LAST.index(step.act)
+            why = f"{'Trimming' if step.act == 'trim' else 'Mounting'} comes last."
+            for other in plan.steps:
+                # A drying stands by what wants it.
+                if not isinstance(other, Dry) and not (isinstance(other, Prepare) and other.act in LAST[rank:]):
+                    yield Rule(other.id, step.id, "last", why)
+
+
+def _light_before_dark(plan: Plan, contact: Contact) -> Iterator[Rule]:
+    """An ink comes before every darker ink that it meets while both are damp.
+
+    Free is what was planned over the darker one on purpose: dry, again over its seam, opaque, or with a tool that does not rub. In the
+    school "there and back" a first pale pass is free too, in "dark rim first" whatever is built round a mask or in from the edges.
+    """
+    light = lightness_by_key(plan)
+    brushings = [step for step in plan.steps if isinstance(step, Brush) and not embosses(plan, step)]
+    for dark in brushings:
+        if _is_free(plan, dark):
+            continue
+        for pale in brushings:
+            if light[pale.ink] - light[dark.ink] < SAME_LIGHTNESS or pale.onto == "dry" or not rubs(plan, pale):
+                continue
+            meant = purpose_of(pale)
+            if dark.id in (*meant.keep_over, *meant.over_dry) or covers_what_is_below(plan, pale):
+                continue
+            if not contact.meet(pale.id, dark.id):
+                continue
+            yield Rule(
+                pale.id,
+                dark.id,
+                "dark-before-light",
+                f"{plan.ink(dark.ink).name} is darker than {plan.ink(pale.ink).name} on {plan.stock.name} "
+                f"(lightness {light[dark.ink]:.0f} against {light[pale.ink]:.0f}); laid first, it would dirty the lighter "
+                "pad and brush, and nothing takes it away again.",
+            )
+
+
+def _is_free(plan: Plan, dark: Brush) -> bool:
+    """Whether the maker's school lets a dark laying come before lighter ones."""
+    match plan.schools.order:
+        case "there-and-back":
+            return dark.touch == "pale" and dark.passes == 1
+        case "dark-rim-first":
+            return isinstance(dark.region, Halo | Vignette)
+        case _:
+            return False
+
+
+def _embossing(plan: Plan, contact: Contact) -> Iterator[Rule]:
+    """In the school "emboss first" powder comes before open ink elsewhere, in "last" after the prints it meets."""
+    brushings = [step for step in plan.steps if isinstance(step, Brush)]
+    for powder in (step for step in brushings if embosses(plan, step)):
+        meant = {*purpose_of(powder).over_dry, *purpose_of(powder).keep_over}
+        for other in brushings:
+            if embosses(plan, other):
+                continue
+            ink = plan.ink(other.ink)
+            if plan.schools.emboss == "first" and ink.stays_open and other.id not in meant:
+                yield Rule(
+                    powder.id,
+                    other.id,
+                    "emboss-first",
+                    f"Powder would stick to {ink.name} wherever it is still open: emboss first.",
+                )
+            meets = contact.meet(powder.id, other.id)
+            if plan.schools.emboss == "last" and is_figure(other) and meets and powder.id not in purpose_of(other).keep_over:
+                why = "Emboss last: a stamp does not reach the panel beside a ridge."
+                yield Rule(other.id, powder.id, "emboss-last", why)
+
+
+def _water(plan: Plan, contact: Contact) -> Iterator[Rule]:
+    """Water comes before prints that it would dissolve."""
+    for water in (step for step in plan.steps if isinstance(step, Water)):
+        for step in plan.steps:
+            if not isinstance(step, Brush) or frees(plan.ink(step.ink)) <= STAYS:
+                continue
+            if is_figure(step) and contact.meet(water.id, step.id) and step.id not in purpose_of(water).keep_over:
+                why = f"Water would dissolve the print in {plan.ink(step.ink).name}."
+                yield Rule(water.id, step.id, "water-before-outline", why)
+
+
+def _figures(plan: Plan, contact: Contact) -> Iterator[Rule]:
+    """Figures in front are printed before those behind them."""
+    figures = [step for step in plan.steps if isinstance(step, Brush) and is_figure(step)]
+    for front in figures:
+        for behind in figures:
+            in_front = isinstance(front.region, Motifs) and front.region.front
+            also = isinstance(behind.region, Motifs) and behind.region.front
+            if in_front and not also and contact.meet(front.id, behind.id):
+                yield Rule(front.id, behind.id, "front-first", "What stands in front is printed first and masked.")
+
+
+def _drying(plan: Plan) -> Iterator[Rule]:
+    """A drying comes after what it dries, and before what wants it dry."""
+    for dry in (step for step in plan.steps if isinstance(step, Dry)):
+        meant = purpose_of(dry)
+        for key in meant.over:
+            yield Rule(key, dry.id, "dry-first", "It is dried before what comes on top.", Force.DRYING)
+        if meant.to is not None:
+            yield Rule(dry.id, meant.to, "dry-first", "It goes onto dry ink.", Force.DRYING)
+        for step in plan.steps:
+            if set(meant.over) & set(purpose_of(step).over_dry):
+                yield Rule(dry.id, step.id, "dry-first", "It goes onto dry ink.", Force.DRYING)
+
+
+def _ties(plan: Plan) -> Iterator[Rule]:
+    """What nothing else decides stays as it was planned."""
+    for step in plan.steps:
+        if isinstance(step, Dry):
+            continue
+        for key in purpose_of(step).over:
+            yield Rule(key, step.id, "planned-over", "It was planned over it.", Force.TIE)
+    lays = {step.id for step in plan.steps if isinstance(step, LayMask)}
+    for step in plan.steps:
+        if isinstance(step, LayMask):
+            for key in purpose_of(step).under:
+                if key in lays:
+                    yield Rule(key, step.id, "planned-over", "It was laid over it.", Force.TIE)
+
+
+def lightness_by_key(plan: Plan) -> Mapping[str, float]:
+    """L* of one full application of each of the plan's inks on its stock."""
+    return {ink.key: lightness_on(plan.stock.paper, ink) for ink in plan.inks}

@@ -1,0 +1,40 @@
+"""What a step is, as far as the table is concerned: a print, a resist, an opaque laying; and how a mask holds."""
+
+from cielo.core.geometry.holding import is_stencil
+from cielo.core.materials import RESIST_KINDS, TOOLS, InkKind
+from cielo.core.plan import Brush, EdgeMask, Mask, Motifs, Plan, Step, Words
+
+# Tools that are worked over the panel; the others drop, print or draw.
+RUBBING = ("even", "fine", "open", "streaks")
+# Kinds that cover what lies below them.
+OPAQUE: frozenset[InkKind] = frozenset({"white", "metallic", "paste"})
+
+
+def embosses(plan: Plan, step: Step) -> bool:
+    """Whether a step lays powder, or clear ink for it, that is melted and sheds later ink."""
+    return isinstance(step, Brush) and plan.ink(step.ink).kind in RESIST_KINDS
+
+
+def rubs(plan: Plan, step: Step) -> bool:
+    """Whether a step's tool goes over what lies there, so that it picks it up."""
+    return isinstance(step, Brush) and TOOLS[step.tool].texture in RUBBING and not embosses(plan, step)
+
+
+def prints(step: Step) -> bool:
+    """Whether a step prints or draws."""
+    return isinstance(step, Brush) and TOOLS[step.tool].texture in ("print", "crisp")
+
+
+def is_figure(step: Step) -> bool:
+    """Whether a step prints or draws figures or words."""
+    return isinstance(step, Brush) and prints(step) and isinstance(step.region, Motifs | Words)
+
+
+def covers_what_is_below(plan: Plan, step: Brush) -> bool:
+    """Whether a laying is meant on top of what lies there: white, metallic or paste, drawn, or thrown over it."""
+    return plan.ink(step.ink).kind in OPAQUE or prints(step) or TOOLS[step.tool].texture == "drops"
+
+
+def sticks(mask: Mask) -> bool:
+    """Whether a mask holds by its own back. A stencil is a sheet, and an edge is held by hand."""
+    return not is_stencil(mask) and not isinstance(mask, EdgeMask)

@@ -1,0 +1,76 @@
+"""What must be dry before a step, and is not: read from the moment before it. One rule for orders, dryings and checks."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+
+from cielo.core.materials import TOOLS
+from cielo.core.plan import Brush, LayMask, Plan, Prepare, Step, WipeBeads
+from cielo.core.simulation.contact import TRACE, Contact
+from cielo.core.table.marks import embosses, prints, rubs, sticks
+from cielo.core.table.moment import Moment, Wet
+
+NeedCode = Literal["wet-over-wet", "powder-on-open-ink", "mask-on-damp", "finish-not-dry", "packed-wet"]
+# A wet print that shares so much of its place with the powder, and the powder with it, is what the powder is to stick to. Judgement.
+ITS_OWN = 0.7
+
+
+@dataclass(frozen=True)
+class NotDry:
+    """Something a step needs dry that still wants to dry."""
+
+    code: NeedCode
+    wet: Wet
+
+
+def not_dry_for(plan: Plan, contact: Contact, step: Step, moment: Moment) -> tuple[NotDry, ...]:
+    """Everything that should be dry before ``step`` and is not in the ``moment`` before it, in the order it was laid."""
+    return tuple(NotDry(code, wet) for wet in moment.wet if (code := _why(plan, contact, step, wet)) is not None)
+
+
+def _why(plan: Plan, contact: Contact, step: Step, wet: Wet) -> NeedCode | None:
+    if wet.of == "glue":
+        return None
+    if _is_finish(plan, wet) and _handles(plan, contact, step, wet):
+        return "finish-not-dry"
+    match step:
+        case LayMask() if sticks(plan.mask(step.mask)) and contact.lies_under(wet.step, step.mask):
+            return "mask-on-damp"
+        case Brush() if embosses(plan, step):
+            laid = plan.steps[plan.index_of(wet.step)]
+            still_open = isinstance(laid, Brush) and plan.ink(laid.ink).stays_open
+            return "powder-on-open-ink" if still_open and not is_for(contact, wet.step, step.id) else None
+        case Brush(onto="dry") if contact.meet(wet.step, step.id):
+            return "wet-over-wet"
+        case Prepare(act="mount"):
+            return "packed-wet"
+        case _:
+            return None
+
+
+def _is_finish(plan: Plan, wet: Wet) -> bool:
+    """Whether something wet is a finish that takes the print of whatever touches it: paste, or a white or metallic pen."""
+    step = plan.steps[plan.index_of(wet.step)]
+    pen = isinstance(step, Brush) and TOOLS[step.tool].texture == "crisp" and wet.of in ("white", "metallic")
+    return wet.of == "paste" or pen
+
+
+def _handles(plan: Plan, contact: Contact, step: Step, wet: Wet) -> bool:
+    match step:
+        case LayMask():
+            return contact.lies_under(wet.step, step.mask)
+        case WipeBeads():
+            return True
+        case Brush():
+            return (rubs(plan, step) or prints(step)) and contact.meet(wet.step, step.id)
+        case Prepare():
+            return step.act == "trim"
+        case _:
+            return False
+
+
+def is_for(contact: Contact, wet: str, powder: str) -> bool:
+    """Whether powder falls on a wet print because it is to stick to it."""
+    below, falls = contact.maps[wet] > TRACE, contact.maps[powder] > TRACE
+    return bool(np.count_nonzero(below & falls) > ITS_OWN * max(np.count_nonzero(below), np.count_nonzero(falls)))

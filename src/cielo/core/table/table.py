@@ -1,0 +1,42 @@
+"""The table of one plan: what its steps touch, and every moment of it. This is what checks, reasons and sentences are given."""
+
+from dataclasses import dataclass
+from functools import cached_property
+
+from cielo.core.materials import FASTER
+from cielo.core.plan import Dry, DryingWay, Plan, Step
+from cielo.core.sequence.drying import in_half_minutes
+from cielo.core.simulation.contact import Contact, contact_of
+from cielo.core.table.moment import Moment
+from cielo.core.table.needs import NotDry, not_dry_for
+from cielo.core.table.walk import walk
+
+
+@dataclass(frozen=True, eq=False)
+class Table(Contact):
+    """A plan's contact, walked."""
+
+    @cached_property
+    def moments(self) -> tuple[Moment, ...]:
+        """``[i]`` is the table before step i; the last is after all steps."""
+        return walk(self.plan, self)
+
+    def before(self, step: Step) -> Moment:
+        """The table just before a step."""
+        return self.moments[self.plan.index_of(step.id)]
+
+    def not_dry_for(self, step: Step) -> tuple[NotDry, ...]:
+        """What a step needs dry that is not."""
+        return not_dry_for(self.plan, self, step, self.before(step))
+
+
+def suggested_minutes(plan: Plan, step: Dry, way: DryingWay | None = None) -> float:
+    """What a drying wants until nothing is wet any more, minutes, rounded up to halves."""
+    wet = table_of(plan).before(step).wet
+    return in_half_minutes(max((one.left_min for one in wet), default=0.0) / FASTER[way or step.way])
+
+
+def table_of(plan: Plan) -> Table:
+    """The table of a plan as its steps stand."""
+    contact = contact_of(plan)
+    return Table(contact.plan, contact.grid, contact.maps)
