@@ -7,6 +7,7 @@ from sqlalchemy.orm import Session
 
 from cielo.app.measured import as_measured_now, measured_since, with_crossings
 from cielo.app.shelf import find_inks, find_stock, supplies_for
+from cielo.core.advice.fresh import laid_fresh
 from cielo.core.advice.judge import judge
 from cielo.core.advice.supplies import Supplies
 from cielo.core.geometry.formats import FORMATS, CardFormat
@@ -167,22 +168,28 @@ def card_for(wish: CardWish, units: Units) -> Card:
 
 def propose(plan: Plan, wish: GradientWish) -> Plan:
     """A banded gradient from the plan's inks, in place of its steps, wipes set."""
-    return _in_place_of(plan, propose_gradient(plan.title, plan.units, plan.card, plan.stock, plan.inks, wish))
+    return with_derived(_in_place_of(plan, propose_gradient(plan.title, plan.units, plan.card, plan.stock, plan.inks, wish)))
 
 
 def _in_place_of(plan: Plan, proposed: Plan) -> Plan:
-    """A proposal in place of a plan's steps and masks, wipes set. What it does not speak of stays: focal pieces, what is cut, schools,
+    """A proposal in place of a plan's steps and masks. What it does not speak of stays: focal pieces, what is cut, schools,
     what was measured."""
     inks = (*proposed.inks, *(ink for ink in plan.inks if ink.key not in {other.key for other in proposed.inks}))
     own = {piece.key for piece in plan.focal}
     focal = (*plan.focal, *(piece for piece in proposed.focal if piece.key not in own))
     kept = replace(proposed, inks=inks, focal=focal, cuts=plan.cuts, schools=plan.schools, crossings=plan.crossings)
     ensure_sound(kept)
-    return with_derived(kept)
+    return kept
 
 
 def lay_ground(store: Store, plan: Plan, ground_key: str) -> Plan:
-    """One of the grounds laid out from a plan's inks, in place of its steps and masks, wipes set.
+    """One of the grounds laid out from a plan's inks, in place of its steps and masks, with what its order asks for and without alarms
+    that can be helped."""
+    return laid_fresh(ground_of(store, plan, ground_key))[0]
+
+
+def ground_of(store: Store, plan: Plan, ground_key: str) -> Plan:
+    """One of the grounds laid out from a plan's inks, in place of its steps and masks, as it is proposed.
 
     What the ground takes beside its colours (powder, white) comes from the plan or, where it has none, from the shelf.
     """
@@ -191,16 +198,24 @@ def lay_ground(store: Store, plan: Plan, ground_key: str) -> Plan:
     wanted = [kind for kind in (ground.needs if ground else ()) if kind not in has]
     with store.reading() as session:
         shelf = read_inks(session)
-    found = [next(ink for ink in shelf if ink.kind == kind) for kind in wanted if any(ink.kind == kind for ink in shelf)]
+    found = [ink for ink in shelf if ink.kind in wanted]
     return _in_place_of(plan, lay_out(plan.title, plan.units, plan.card, plan.stock, (*plan.inks, *found), ground_key))
 
 
 def plan_on_ground(
     store: Store, title: str, units: Units, wish: CardWish, stock_key: str, ink_keys: Sequence[str], ground_key: str
 ) -> Plan:
-    """A ground on a format, a stock and inks of the shelf. Raises NotFound for what is not there, BadInput for what does not fit."""
+    """A ground on a format, a stock and inks of the shelf, without alarms that can be helped. Raises as proposed_on_ground."""
+    return laid_fresh(proposed_on_ground(store, title, units, wish, stock_key, ink_keys, ground_key))[0]
+
+
+def proposed_on_ground(
+    store: Store, title: str, units: Units, wish: CardWish, stock_key: str, ink_keys: Sequence[str], ground_key: str
+) -> Plan:
+    """A ground, as it is proposed, on a format, a stock and inks of the shelf. Raises NotFound for what is not there, BadInput for what
+    does not fit."""
     empty = empty_plan(title or "A new card", units, wish, find_stock(store, stock_key))
-    return lay_ground(store, replace(empty, inks=find_inks(store, ink_keys)), ground_key)
+    return ground_of(store, replace(empty, inks=find_inks(store, ink_keys)), ground_key)
 
 
 def plan_with_gradient(

@@ -1636,6 +1636,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/grounds/{ground}/warnings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Warnings
+         * @description What these inks on this stock cannot give on that ground, and what would, before it is laid.
+         */
+        get: operations["warnings_api_grounds__ground__warnings_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/grounds/{ground}/picture.png": {
         parameters: {
             query?: never;
@@ -2635,6 +2655,16 @@ export interface components {
             needs: string[];
             /** Suits */
             suits: string;
+        };
+        /**
+         * GroundWarning
+         * @description What would go wrong on a ground with some inks, and why.
+         */
+        GroundWarning: {
+            /** Message */
+            message: string;
+            /** Why */
+            why: string;
         };
         /**
          * GroupCard
@@ -10126,6 +10156,74 @@ export interface operations {
                     "application/json": {
                         [key: string]: string[];
                     };
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    warnings_api_grounds__ground__warnings_get: {
+        parameters: {
+            query: {
+                stock: string;
+                ink: string[];
+                format?: string | null;
+                width_mm?: number | null;
+                height_mm?: number | null;
+            };
+            header?: never;
+            path: {
+                ground: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundWarning"][];
                 };
             };
             /** @description Not Found */

@@ -5,11 +5,13 @@ from typing import Annotated, Any
 from fastapi import APIRouter, Query, Response
 
 from cielo.api.dependencies import StoreOfApp
-from cielo.api.schemas.cards import GroundOut
+from cielo.api.schemas.cards import GroundOut, GroundWarning
 from cielo.api.schemas.problem import REFUSALS
-from cielo.app.cards import CardWish, plan_on_ground
+from cielo.app.cards import CardWish, proposed_on_ground
 from cielo.app.pictures import panel_png
 from cielo.app.shelf import find_stock, look_at_shelf
+from cielo.core.advice.fresh import laid_fresh
+from cielo.core.order.derive import with_derived
 from cielo.core.sequence.grounds import GROUNDS
 from cielo.core.sequence.suiting import inks_that_suit
 from cielo.exchange.materials_model import Key
@@ -39,6 +41,22 @@ def suggested(store: StoreOfApp, stock: Key) -> dict[str, list[Key]]:
     }
 
 
+@router.get("/{ground}/warnings")
+def warnings(
+    ground: Key,
+    store: StoreOfApp,
+    stock: Key,
+    ink: Inks,
+    card_format: Annotated[Key | None, Query(alias="format")] = None,
+    width_mm: Annotated[float | None, Query(ge=20, le=600)] = None,
+    height_mm: Annotated[float | None, Query(ge=20, le=600)] = None,
+) -> list[GroundWarning]:
+    """What these inks on this stock cannot give on that ground, and what would, before it is laid."""
+    wish = CardWish(card_format, width_mm, height_mm)
+    _, left = laid_fresh(proposed_on_ground(store, "", "in", wish, stock, tuple(ink), ground))
+    return [GroundWarning(message=finding.message, why=finding.why) for finding in left]
+
+
 @router.get("/{ground}/picture.png", **PNG)
 def picture(
     ground: Key,
@@ -52,5 +70,5 @@ def picture(
 ) -> Response:
     """A ground as it would look, on a format or a size of one's own."""
     wish = CardWish(card_format, width_mm, height_mm)
-    plan = plan_on_ground(store, "", "in", wish, stock, tuple(ink), ground)
+    plan = with_derived(proposed_on_ground(store, "", "in", wish, stock, tuple(ink), ground))
     return Response(panel_png(plan, dpi), media_type="image/png", headers={"cache-control": "private, max-age=600"})

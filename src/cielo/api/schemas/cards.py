@@ -309,6 +309,13 @@ class GroundOut(FromCore):
     suits: str
 
 
+class GroundWarning(BaseModel):
+    """What would go wrong on a ground with some inks, and why."""
+
+    message: str
+    why: str
+
+
 class ChangeCard(Edit):
     """A changed plan; ``said`` is what was done ("carry it further")."""
 

@@ -209,6 +209,8 @@ def darks_merge(plan: Plan, table: Table) -> Iterator[Finding]:
     used = {mask for _, on in masks_on(plan) for mask in on}
     if not any(seen_on(plan.stock.paper, ink)[0] < DARK_BELOW + 15 for ink in plan.inks):
         return
+    if plan.stock.paper.lab[0] < DARK_BELOW:
+        return  # the stock itself is dark: no ink of this plan made it so, and an ink that is lost on it is told as such
     lab: Array | None = None
     for key in sorted(used):
         mask = plan.mask(key)

@@ -11,6 +11,7 @@ from typing import Literal
 
 from cielo.core.geometry.placing import centre_repeat
 from cielo.core.materials import RESIST_KINDS, Ink, InkKind, Stock
+from cielo.core.optics.difference import ciede2000
 from cielo.core.plan import (
     Band,
     Brush,
@@ -44,7 +45,7 @@ from cielo.core.plan import (
     Words,
 )
 from cielo.core.sequence.gradient import DRYING_MINUTES, GradientWish, propose_gradient
-from cielo.core.sequence.lightness import light_to_dark
+from cielo.core.sequence.lightness import light_to_dark, seen_on
 from cielo.core.units import Units
 from cielo.errors import BadInput
 
@@ -79,6 +80,13 @@ class Brief:
     def shade(self, share: float) -> Ink:
         """The ink at a share of the way from the lightest (0) to the darkest (1)."""
         return self.inks[round(share * (len(self.inks) - 1))]
+
+    @property
+    def for_words(self) -> Ink:
+        """The ink in which words are read best on the bare stock."""
+        paper = self.stock.paper
+        able = (*self.inks, *(ink for ink in self.aside.values() if ink.kind == "white"))
+        return max(able, key=lambda ink: float(ciede2000(seen_on(paper, ink), paper.lab)))
 
     def at(self, index: int) -> Ink:
         """The ink at a place from the lightest, the darkest where there are not so many."""
@@ -120,7 +128,7 @@ def lay_out(title: str, units: Units, card: Card, stock: Stock, inks: Sequence[I
     if ground is None:
         raise BadInput(f"there is no ground {ground_key!r}.", field="ground", mend=f"Choose one of: {', '.join(GROUNDS)}.")
     colours = tuple(ink for ink in inks if ink.kind not in ASIDE)
-    aside = {ink.kind: ink for ink in reversed(inks) if ink.kind in ASIDE}
+    aside = _that_show(stock, colours, [ink for ink in inks if ink.kind in ASIDE])
     if not ground.fewest <= len(colours) <= ground.most:
         raise BadInput(
             f"{ground.name} takes {ground.fewest} to {ground.most} colours, not {len(colours)}.",
@@ -136,6 +144,20 @@ def lay_out(title: str, units: Units, card: Card, stock: Stock, inks: Sequence[I
     kept = tuple(ink for ink in (*ordered, *aside.values()) if ink.key in used or ink in colours)
     numbered = tuple(replace(step, id=f"s{n}") for n, step in enumerate(sketch.steps, 1))
     return Plan(title, units, card, stock, kept, sketch.masks, numbered, sketch.focal)
+
+
+def _that_show(stock: Stock, colours: Sequence[Ink], special: Sequence[Ink]) -> dict[InkKind, Ink]:
+    """Of each special kind the ink that stands out most from the stock and from every colour of the ground."""
+
+    def shows(ink: Ink) -> float:
+        seen = seen_on(stock.paper, ink)
+        return min(float(ciede2000(seen, other)) for other in (stock.paper.lab, *(seen_on(stock.paper, c) for c in colours[-1:])))
+
+    best: dict[InkKind, Ink] = {}
+    for ink in special:
+        if ink.kind not in best or shows(ink) > shows(best[ink.kind]):
+            best[ink.kind] = ink
+    return best
 
 
 def brush(
@@ -446,12 +468,12 @@ def patches_overprint(b: Brief) -> Sketch:
 
 
 def triangle_and_words(b: Brief) -> Sketch:
-    sentiment = Focal("sentiment", "winter show", "sentiment", b.w / 2, b.h * 0.88, b.w * 0.72, b.h * 0.09, b.inks[-1].key)
+    sentiment = Focal("sentiment", "winter show", "sentiment", b.w / 2, b.h * 0.88, b.w * 0.72, b.h * 0.09, b.for_words.key)
     words = Words("Winter show", sentiment.x_mm, sentiment.y_mm, b.w * 0.075)
     steps = (
         brush(b.inks[0], _slice(b, "top", 0, 0.6, 0.35), touch="pale", passes=3), dry(),
         brush(b.at(1), Motifs("rosette", b.short * 0.34, 3, 0.0, "triangle"), "stamp", "first", 1, "dry", 2),
-        dry(), brush(b.inks[-1], words, "stamp", "first", 1, "dry"), dry(),
+        dry(), brush(b.for_words, words, "stamp", "first", 1, "dry"), dry(),
     )  # fmt: skip
     return Sketch(steps=steps, focal=(sentiment,))
 
