@@ -23,6 +23,7 @@ from cielo.core.plan import (
     Fade,
     Focal,
     Halo,
+    Inside,
     LayMask,
     LiftMask,
     Mask,
@@ -122,6 +123,9 @@ THROUGH = (LayMask("", "repeat"), lay("powder", tool="dauber", touch="full", pas
 OVER = lay("dark", onto="dry", passes=8)
 SIGN = Focal("f", "sign", "sentiment", 60.0, 150.0, 80.0, 12.0, "dark")
 MOUNT = Prepare("", "mount")
+HEAT = Dry("", "heat", 3)
+WASH = Water("", "large-brush", Whole(), "medium", False)
+ROUND_REPEAT = (LayMask("", "repeat"), lay("blue", top(60)), LiftMask("", "repeat"))
 
 CASES: list[tuple[str, Plan, Plan]] = [
     ("stark-seam", plan(lay("yellow", top(80, 3)), lay("blue", low(86, 3))), plan(lay("yellow", top(60, 45)), lay("blue", low(66, 45)))),
@@ -184,6 +188,44 @@ CASES: list[tuple[str, Plan, Plan]] = [
     ("packed-wet", plan(lay("pigment"), AIR, MOUNT), plan(lay("pigment"), Dry("", "air", 16), MOUNT)),
     ("packed-wet", plan(lay("pigment"), AIR, MOUNT), plan(lay("pigment"), Dry("", "heat", 3), MOUNT)),
     ("glue-shows", plan(lay("pale"), stock=VELLUM), plan(lay("pale"))),
+    ("mask-left-on", plan(LayMask("", "moon"), lay("blue")), plan(LayMask("", "moon"), lay("blue"), LiftMask("", "moon"))),
+    ("mask-left-on", plan(LayMask("", "repeat"), lay("blue", top(60)), MOUNT), plan(*ROUND_REPEAT, AIR, MOUNT)),
+    ("without-its-stencil", plan(LayMask("", "moon"), LiftMask("", "moon"), lay("blue", Halo("moon", 20))),
+     plan(LayMask("", "moon"), lay("blue", Halo("moon", 20)), LiftMask("", "moon"))),
+    ("without-its-stencil", plan(lay("blue", Inside("repeat")), LayMask("", "repeat"), LiftMask("", "repeat")),
+     plan(LayMask("", "repeat"), lay("blue", Inside("repeat")), LiftMask("", "repeat"))),
+    ("lays-nothing", plan(LayMask("", "sky"), lay("blue", top(40, 5)), LiftMask("", "sky")),
+     plan(LayMask("", "land"), lay("blue"), LiftMask("", "land"))),
+    ("lays-nothing", plan(LayMask("", "land"), lay("blue", low(30, 5)), LiftMask("", "land")),
+     plan(LayMask("", "land"), lay("blue", top(60)), LiftMask("", "land"))),
+    ("heat-on-stencil", plan(LayMask("", "repeat"), lay("blue"), HEAT, LiftMask("", "repeat")),
+     plan(LayMask("", "repeat"), lay("blue"), LiftMask("", "repeat"), HEAT)),
+    ("heat-on-stencil", plan(LayMask("", "moon"), lay("pigment", Halo("moon", 30)), HEAT, LiftMask("", "moon")),
+     plan(LayMask("", "moon"), lay("pigment", Halo("moon", 30)), AIR, LiftMask("", "moon"))),
+    ("heat-on-solvent", plan(lay("alcohol", tool="dropper"), HEAT, stock=GLAZE), plan(lay("alcohol", tool="dropper"), AIR, stock=GLAZE)),
+    ("heat-on-solvent", plan(lay("alcohol", tool="foam"), HEAT), plan(lay("alcohol", tool="foam"), LONG, lay("blue"), HEAT)),
+    ("never-dries-here", plan(lay("pigment"), LONG, stock=GLAZE), plan(lay("pigment"), LONG)),
+    ("never-dries-here", plan(lay("white", tool="fine-splatter"), stock=GLAZE), plan(lay("white", tool="fine-splatter"), HEAT, stock=GLAZE)),
+    ("light-over-dark-vanishes", plan(lay("black", top(80, 5), passes=9), AIR, lay("pale", top(60, 5), onto="dry", passes=1)),
+     plan(lay("black", top(80, 5), passes=9), AIR, lay("white", top(60, 5), "foam", onto="dry", passes=2))),
+    ("light-over-dark-vanishes", plan(lay("black", passes=12), AIR, lay("yellow", Patches(20, 0.3), onto="dry", passes=1)),
+     plan(lay("pale"), AIR, lay("yellow", Patches(20, 0.3), onto="dry", passes=2))),
+    ("covered-by-later", plan(lay("pale"), AIR, say("dark"), lay("white", top(140), "foam", onto="dry")),
+     plan(lay("pale"), AIR, say("dark"), lay("white", top(40, 5), "foam", onto="dry"))),
+    ("covered-by-later", plan(stamp("yellow"), AIR, lay("dark", passes=5, onto="dry")),
+     plan(stamp("dark"), AIR, lay("yellow", passes=2, onto="dry"))),
+    ("off-the-piece", plan(say("dark", 16)), plan(say("dark", 9))),
+    ("off-the-piece", plan(Brush("", "dark", "pen", Words("Winter show", 100, 40, 9), "full", 1)), plan(say("dark", 11))),
+    ("seeps-under", plan(lay("blue"), AIR, LayMask("", "moon"), SPRINKLE, LiftMask("", "moon")),
+     plan(lay("blue"), AIR, LayMask("", "moon"), Water("", "mister", Whole(), "fine"), LiftMask("", "moon"))),
+    ("seeps-under", plan(LayMask("", "land"), lay("blue"), AIR, SOAK, LiftMask("", "land"), stock=ROUGH),
+     plan(LayMask("", "land"), lay("blue"), AIR, LiftMask("", "land"), SOAK, stock=ROUGH)),
+    ("surface-rubbed-up", plan(WASH, lay("blue", passes=4)), plan(WASH, lay("blue", passes=4), stock=ROUGH)),
+    ("surface-rubbed-up", plan(WASH, lay("blue", top(60), passes=3)), plan(WASH, Dry("", "air", 12), lay("blue", top(60), passes=3))),
+    ("paste-left-under", plan(LayMask("", "full"), lay("paste", tool="knife"), LONG, LiftMask("", "full")),
+     plan(LayMask("", "full"), lay("paste", tool="knife"), LiftMask("", "full"), LONG)),
+    ("paste-left-under", plan(LayMask("", "repeat"), lay("paste", top(90), "knife"), LONG, LiftMask("", "repeat"), MOUNT),
+     plan(LayMask("", "repeat"), lay("paste", top(90), "knife"), LiftMask("", "repeat"), LONG, Dry("", "air", 30), MOUNT)),
 ]  # fmt: skip
 # Findings that no change of the plan alone is sure to clear: the stock must be another, or the ink is simply too weak.
 NO_REMEDY = {"ink-spent", "judged-wet", "mask-residue", "stamp-blurs", "unprimed-stamp", "unmelted-powder", "glue-shows"}
@@ -260,10 +302,10 @@ def test_the_steepest_place_of_a_slanted_seam_is_where_and_what_the_picture_show
 
 
 def test_every_code_of_the_trades_table_is_exercised() -> None:
-    """46 codes (trade.md, What goes wrong); ``not-on-shelf`` and ``ink-invisible`` have tests of their own."""
+    """46 codes of the trade and 12 more of the table; ``not-on-shelf`` and ``ink-invisible`` have tests of their own."""
     exercised = {case[0] for case in (*CASES, *test_shapes_and_sizes.CASES, *test_order_and_advice.CASES)}
     assert exercised | {"ink-invisible"} == set(CHECKS)
-    assert len(CHECKS) + 1 == 46
+    assert len(CHECKS) + 1 == 46 + 12
 
 
 @pytest.mark.parametrize("of", demo_plans(), ids=lambda of: of.title)

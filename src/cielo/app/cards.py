@@ -224,7 +224,7 @@ def plan_with_gradient(
     """A banded gradient on a format, a stock and inks of the shelf. Raises NotFound for what is not there, BadInput for what does not
     fit."""
     empty = empty_plan(title or "A new card", units, card, find_stock(store, stock_key))
-    return propose(replace(empty, inks=find_inks(store, ink_keys)), wish)
+    return laid_fresh(propose(replace(empty, inks=find_inks(store, ink_keys)), wish))[0]
 
 
 def import_card(store: Store, data: bytes) -> CardOnDesk:

@@ -6,6 +6,8 @@ from cielo.core.advice import (
     colour_checks,
     dry_checks,
     finish_checks,
+    heat_checks,
+    hidden_checks,
     ink_checks,
     order_checks,
     resist_checks,
@@ -14,6 +16,7 @@ from cielo.core.advice import (
     stamp_checks,
     tool_checks,
     water_checks,
+    wet_checks,
 )
 from cielo.core.advice.finding import Finding
 from cielo.core.advice.supplies import Supplies, not_on_shelf
@@ -37,6 +40,15 @@ CHECKS: dict[str, Check] = {
     "without-its-stencil": order_checks.without_its_stencil,
     "mask-left-on": order_checks.mask_left_on,
     "lays-nothing": order_checks.lays_nothing,
+    "heat-on-stencil": heat_checks.heat_on_stencil,
+    "heat-on-solvent": heat_checks.heat_on_solvent,
+    "never-dries-here": heat_checks.never_dries_here,
+    "light-over-dark-vanishes": hidden_checks.light_over_dark_vanishes,
+    "covered-by-later": hidden_checks.covered_by_later,
+    "off-the-piece": hidden_checks.off_the_piece,
+    "seeps-under": wet_checks.seeps_under,
+    "surface-rubbed-up": wet_checks.surface_rubbed_up,
+    "paste-left-under": wet_checks.paste_left_under,
     "dirty-tool": tool_checks.dirty_tool,
     "mask-on-damp": dry_checks.mask_on_damp,
     "mask-residue": tool_checks.mask_residue,

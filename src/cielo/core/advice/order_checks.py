@@ -3,10 +3,8 @@
 from collections.abc import Iterator
 from functools import partial
 
-import numpy as np
-
 from cielo.core.advice.finding import Finding, Place, Remedy
-from cielo.core.advice.looking import meeting_place
+from cielo.core.advice.looking import area, meeting_place
 from cielo.core.order.arrange import in_order
 from cielo.core.order.derive import missing_wipes
 from cielo.core.order.rules import contact_as_planned, rules_of
@@ -24,7 +22,7 @@ from cielo.core.plan import (
     replace_step,
     without_steps,
 )
-from cielo.core.simulation.contact import TRACE
+from cielo.core.simulation.contact import A_FEW
 from cielo.core.table.purpose import purpose_of, read_purposes, settled
 from cielo.core.table.table import Table
 from cielo.errors import BadInput
@@ -169,7 +167,7 @@ def _with_purpose(plan: Plan, step: object) -> Brush:
 def lays_nothing(plan: Plan, table: Table) -> Iterator[Finding]:
     """A step's ink all falls on what covers the panel, or beside it."""
     for step in plan.steps:
-        if not isinstance(step, Brush) or np.any(table.maps[step.id] > TRACE):
+        if not isinstance(step, Brush) or area(table.maps[step.id]) > A_FEW:
             continue
         lying = [plan.mask(one.mask).called for one in table.before(step).lying]
         where = f"on the {lying[-1]}" if lying else "beside the panel"

@@ -56,27 +56,26 @@ def dirty_tool(plan: Plan, table: Table) -> Iterator[Finding]:
 
 
 def hybrid_streaks(plan: Plan, table: Table) -> Iterator[Finding]:
-    """Heavy build-up of hybrid ink with no clean-brush sweep."""
-    built: dict[str, float] = {}
-    told: set[str] = set()
-    for step in brushings(plan):
-        ink = plan.ink(step.ink)
-        if ink.kind != "hybrid" or TOOLS[step.tool].texture != "even":
+    """Heavy build-up of hybrid ink in one place with no clean brush swept over it afterwards."""
+    for key in dict.fromkeys(step.ink for step in brushings(plan)):
+        ink = plan.ink(key)
+        laid = [step for step in brushings(plan) if step.ink == key and TOOLS[step.tool].texture == "even"]
+        if ink.kind != "hybrid" or not laid:
             continue
-        built[ink.key] = built.get(ink.key, 0.0) + step.strength
-        swept = any(isinstance(other, Prepare) and other.act == "sweep" for other in after(plan, step))
-        if built[ink.key] < STREAKS_FROM or swept or ink.key in told:
+        swept = any(isinstance(other, Prepare) and other.act == "sweep" for other in after(plan, laid[-1]))
+        built = np.cumsum([table.maps[step.id] for step in laid], axis=0)
+        heavy = next((n for n, most in enumerate(built.max(axis=(1, 2))) if most >= STREAKS_FROM - 0.01), None)
+        if heavy is None or swept:
             continue
-        told.add(ink.key)
         yield Finding(
             "hybrid-streaks",
             "warn",
-            step.id,
+            laid[heavy].id,
             f"So much {ink.name} builds up in streaks.",
             "Hybrid ink is part pigment: it sits on top and shows the way of the brush until a clean one evens it.",
-            strongest(table, table.maps[step.id]),
-            Remedy("Sweep a clean brush over it", add_after(plan, Prepare("", "sweep"), step)),
-            measure=f"{built[ink.key]:.1f} full applications",
+            strongest(table, built[heavy]),
+            Remedy("Sweep a clean brush over it", add_after(plan, Prepare("", "sweep"), laid[-1])),
+            measure=f"{float(built[-1].max()):.1f} full applications",
         )
 
 

@@ -25,10 +25,15 @@ ADVANCE, HIGH = 5.4, 6.0
 STROKE_SHARE = 0.13
 
 
+def width_mm(text: str, height_mm: float) -> float:
+    """How wide words are, from the first letter's left to the last one's right, mm."""
+    return (len(text) * ADVANCE - (ADVANCE - 4)) * height_mm / HIGH
+
+
 def segments_mm(text: str, x_mm: float, y_mm: float, height_mm: float) -> Array:
     """The strokes of words as segments (n, 4): x, y to x, y, mm; their middle lies at x, y. Letters not known leave a gap."""
     scale = height_mm / HIGH
-    width = (len(text) * ADVANCE - (ADVANCE - 4)) * scale
+    width = width_mm(text, height_mm)
     found = []
     for i, letter in enumerate(text.upper()):
         for run in filter(None, _STROKES.get(letter, "").split("|")):

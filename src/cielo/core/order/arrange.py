@@ -11,9 +11,9 @@ b not in S a step not planned under S: it comes before all of S or after all of 
 =========  ==================================================================================================
 
 Rules are taken in one by one, the hardest first; one that would close a circle with those before it does not hold (a wish that cannot be
-kept is named instead). Then every b not in S is set before or after S: where b -< some step of S it goes before, where some step of S
--< b after, and where neither holds it stays on the side it stands on. A rule set so never makes another choice impossible: if c must
-come both before and after T only by way of the new rule b -< S, then c -< b and S -< c, so S -< b was known before. Of all orders that
+kept is named instead). After each, every b not in S is set before all of S where b -< some step of S, and after all of it where some
+step of S -< b; at the end, where neither holds, on the side it stands on. What is set so never makes another choice impossible: if c
+must come both before and after T only by way of a new rule b -< S, then c -< b and S -< c, so S -< b was known before. Of all orders that
 keep what was found, the one with the fewest steps moved is taken (``sequence.chains``). Last, what follows from the order is set anew:
 dryings, wipes, tools cleaned (``derive``).
 """
@@ -26,7 +26,7 @@ from cielo.core.order.derive import derived, is_ready
 from cielo.core.order.rules import Force, Rule, contact_as_planned, rules_of
 from cielo.core.plan import Brush, LayMask, LiftMask, Plan, Water, Wipe, WipeBeads, without_steps
 from cielo.core.sequence.chains import fewest_moved
-from cielo.core.table.purpose import purpose_of, settled
+from cielo.core.table.purpose import moved_between, purpose_of, settled
 from cielo.errors import Contradiction
 
 
@@ -57,7 +57,6 @@ def in_order(plan: Plan) -> Order:
     rules = rules_of(bare, contact_as_planned(bare))
     before = _Before([step.id for step in bare.steps])
     held = _take_in(plan, before, rules)
-    _set_beside_spells(bare, before)
     place = {step.id: i for i, step in enumerate(bare.steps)}
     order, moved = fewest_moved(before.pairs(), len(place))
     arranged = replace(bare, steps=tuple(bare.steps[i] for i in order))
@@ -74,54 +73,76 @@ def in_order(plan: Plan) -> Order:
     changes += [Change(key, "added", reason) for key, reason in added]
     gone = [step for step in plan.steps if step.id not in {s.id for s in finished.steps}]
     changes += [Change(step.id, "taken out", "Nothing needs it in this order.") for step in gone]
+    told = {change.step for change in changes}
+    followed = moved_between(without_steps(plan, told), without_steps(finished, told))
+    changes += [Change(step.id, "moved", "It stays with the step it is for.") for step in plan.steps if step.id in followed]
     return Order(finished, tuple(changes))
 
 
-def _take_in(plan: Plan, before: "_Before", rules: Sequence[Rule]) -> list[Rule]:
-    """Those rules that hold together, the hardest first. Raises Contradiction for a wish among those that do not."""
-    held: list[Rule] = []
-    for rule in rules:
-        if before.knows(rule.then, rule.first) or rule.first == rule.then:
-            if rule.force == Force.WISH:
-                raise _contradiction(plan, [*held, rule])
-            continue
-        before.add(rule.first, rule.then)
-        held.append(rule)
-    return held
+@dataclass(frozen=True)
+class _Beside:
+    """A step that was not planned under a mask, and that mask's spell: where it is laid and taken off, and all its steps as bits."""
+
+    step: str
+    first: str
+    last: str | None
+    spell: int
 
 
-def _set_beside_spells(plan: Plan, before: "_Before") -> None:
-    """Every step that was not planned under a mask before or after all of that mask's spell."""
+def _beside_spells(plan: Plan, before: "_Before") -> list[_Beside]:
+    """Every step that comes before or after all of a spell, for every spell, by id."""
     lifts = {purpose_of(step).to: step.id for step in plan.steps if isinstance(step, LiftMask)}
-    lays = sorted((step for step in plan.steps if isinstance(step, LayMask)), key=lambda step: step.id)
     under = {step.id: set(purpose_of(step).under) for step in plan.steps}
-    place = {step.id: i for i, step in enumerate(plan.steps)}
-    undecided: list[tuple[str, str, str | None, tuple[str, ...]]] = []
-    for lay in lays:
-        inside = tuple(key for key, keys in under.items() if lay.id in keys)
-        lift = lifts.get(lay.id)
-        spell = (lay.id, *inside, *([lift] if lift else []))
-        for other in sorted(plan.steps, key=lambda step: step.id):
+    found = []
+    for lay in (step for step in plan.steps if isinstance(step, LayMask)):
+        inside = [key for key, keys in under.items() if lay.id in keys]
+        last = lifts.get(lay.id)
+        spell = before.bits([lay.id, *inside, *([last] if last else [])])
+        for other in plan.steps:
             touches = isinstance(other, Brush | Water | WipeBeads) and lay.id not in under[other.id]
             again = isinstance(other, LayMask) and other.mask == lay.mask and other.id != lay.id
             if touches or again:
-                undecided.append((other.id, lay.id, lift, spell))
+                found.append(_Beside(other.id, lay.id, last, spell))
+    return sorted(found, key=lambda one: (one.step, one.first))
+
+
+def _take_in(plan: Plan, before: "_Before", rules: Sequence[Rule]) -> list[Rule]:
+    """Those rules that hold together and beside the spells, the hardest first. Raises Contradiction for a wish among those that do not."""
+    held: list[Rule] = []
+    undecided = _beside_spells(plan, before)
+    for rule in rules:
+        if before.knows(rule.then, rule.first) or rule.first == rule.then:
+            if rule.force == Force.WISH:
+                raise _contradiction(plan, held, rule)
+            continue
+        before.add(rule.first, rule.then)
+        held.append(rule)
+        undecided = _decide(before, undecided)
+    place = {step.id: i for i, step in enumerate(plan.steps)}
     while undecided:
-        waiting = []
-        for step, first, last, spell in undecided:
-            if any(before.knows(step, member) for member in spell):
-                before.add(step, first)
-            elif last is not None and any(before.knows(member, step) for member in spell):
-                before.add(last, step)
+        one = min(undecided, key=lambda one: (place[one.step], place[one.first]))
+        if one.last is None or place[one.step] < place[one.first]:
+            before.add(one.step, one.first)
+        else:
+            before.add(one.last, one.step)
+        undecided = _decide(before, [other for other in undecided if other is not one])
+    return held
+
+
+def _decide(before: "_Before", undecided: list[_Beside]) -> list[_Beside]:
+    """Set before or after a spell what is known to come before or after some step of it; what is left is still free."""
+    while True:
+        left = []
+        for one in undecided:
+            if before.comes_before_any(one.step, one.spell):
+                before.add(one.step, one.first)
+            elif one.last is not None and before.comes_after_any(one.step, one.spell):
+                before.add(one.last, one.step)
             else:
-                waiting.append((step, first, last, spell))
-        if len(waiting) == len(undecided):
-            step, first, last, _ = min(waiting, key=lambda one: (place[one[0]], place[one[1]]))
-            if last is None or place[step] < place[first]:
-                before.add(step, first)
-            else:
-                before.add(last, step)
-        undecided = waiting
+                left.append(one)
+        if len(left) == len(undecided):
+            return left
+        undecided = left
 
 
 class _Before:
@@ -130,10 +151,20 @@ class _Before:
     def __init__(self, ids: Sequence[str]) -> None:
         self._at = {key: i for i, key in enumerate(ids)}
         self._after = [0] * len(ids)  # [i]: all that come after i
+        self._before = [0] * len(ids)  # [i]: all that come before i
         self._pairs: set[tuple[int, int]] = set()
+
+    def bits(self, steps: Sequence[str]) -> int:
+        return sum(1 << self._at[key] for key in set(steps))
 
     def knows(self, first: str, then: str) -> bool:
         return bool(self._after[self._at[first]] >> self._at[then] & 1)
+
+    def comes_before_any(self, step: str, steps: int) -> bool:
+        return bool(self._after[self._at[step]] & steps)
+
+    def comes_after_any(self, step: str, steps: int) -> bool:
+        return bool(self._before[self._at[step]] & steps)
 
     def add(self, first: str, then: str) -> None:
         """Keep that ``first`` comes before ``then``; what would close a circle is left out."""
@@ -143,32 +174,36 @@ class _Before:
         self._pairs.add((i, j))
         if self._after[i] >> j & 1:
             return
-        new = self._after[j] | 1 << j
-        for k, after in enumerate(self._after):
-            if k == i or after >> i & 1:
-                self._after[k] = after | new
+        later, earlier = self._after[j] | 1 << j, self._before[i] | 1 << i
+        for k in range(len(self._after)):
+            if earlier >> k & 1:
+                self._after[k] |= later
+            if later >> k & 1:
+                self._before[k] |= earlier
 
     def pairs(self) -> set[tuple[int, int]]:
         """What was kept, by the places of the steps."""
         return self._pairs
 
 
-def _contradiction(plan: Plan, rules: Sequence[Rule]) -> Contradiction:
-    """Which wishes and rules go round in a circle, in words. The last rule closes it."""
+def _contradiction(plan: Plan, held: Sequence[Rule], wish: Rule) -> Contradiction:
+    """Which rules a wish goes round in a circle with, in words."""
     import networkx as nx
 
-    closing = rules[-1]
     graph: nx.DiGraph[str] = nx.DiGraph()
-    for rule in rules[:-1]:
+    for rule in held:
         if not graph.has_edge(rule.first, rule.then):
             graph.add_edge(rule.first, rule.then, rule=rule)
     number = {step.id: n for n, step in enumerate(plan.steps, 1)}
-    if closing.first == closing.then:
-        circle = [closing]
+    circle = [wish]
+    if graph.has_node(wish.then) and graph.has_node(wish.first) and nx.has_path(graph, wish.then, wish.first):
+        path = nx.shortest_path(graph, wish.then, wish.first)
+        circle += [graph.edges[a, b]["rule"] for a, b in pairwise(path)]
+        said = "; ".join(f"step {number[rule.first]} before step {number[rule.then]}: {rule.reason}" for rule in circle)
     else:
-        path = nx.shortest_path(graph, closing.then, closing.first)
-        circle = [closing, *(graph.edges[a, b]["rule"] for a, b in pairwise(path))]
-    said = "; ".join(f"step {number[rule.first]} before step {number[rule.then]}: {rule.reason}" for rule in circle)
-    wished = [rule for rule in circle if rule.code == "wish"]
-    mend = f"Forget the wish that step {number[wished[0].first]} comes before step {number[wished[0].then]}."
+        said = (
+            f"step {number[wish.first]} before step {number[wish.then]}: {wish.reason} "
+            "One of them was planned under a mask that the other is not to be under."
+        )
+    mend = f"Forget the wish that step {number[wish.first]} comes before step {number[wish.then]}."
     return Contradiction(f"these cannot all be kept: {said}", field="wishes", mend=mend)

@@ -166,7 +166,7 @@ def resettled(before: Plan, after: Plan) -> Plan:
         for s in after.steps
         if s.purpose is None or s.id not in was or replace(s, purpose=None) != replace(was[s.id], purpose=None)
     }
-    moved = _moved(before, after)
+    moved = moved_between(before, after)
     hand = moved if len(moved) <= MOVED_BY_HAND else set()
     kinds = {step.id: step for step in (*before.steps, *after.steps)}
     masks = {step.mask for key in anew | hand | (set(was) - now) if isinstance(step := kinds[key], LayMask | LiftMask)}
@@ -210,7 +210,7 @@ def _merged(own: Purpose, new: Purpose, touched: set[str], now: set[str], spells
     return Purpose(under, part(own.over, new.over), part(own.keep_over, new.keep_over), part(own.over_dry, new.over_dry), to)
 
 
-def _moved(before: Plan, after: Plan) -> set[str]:
+def moved_between(before: Plan, after: Plan) -> set[str]:
     """The fewest steps of both plans that changed their place among the others."""
     place = {step.id: i for i, step in enumerate(before.steps)}
     there = [step.id for step in after.steps if step.id in place]

@@ -8,6 +8,7 @@ import InkPicker from "../../components/InkPicker.vue";
 import StockWord from "../../components/StockWord.vue";
 import UnitsWord from "../../components/UnitsWord.vue";
 import WordChoice from "../../components/word/WordChoice.vue";
+import { useAsked } from "../../composables/useAsked";
 import { useDoing } from "../../composables/useDoing";
 import { coloursOf, fits, sayColours } from "../../logic/grounds";
 import { usualUnits } from "../../logic/locale";
@@ -82,6 +83,24 @@ function chooseGround(key: string, suited: string[]) {
   ground.value = key;
   if (!inks.value.length) inks.value = suited;
 }
+/** What these inks cannot give on the ground chosen, told before it is laid. */
+const warned = useAsked(
+  (signal) => {
+    if (!ready.value || !stock.value) return null;
+    const { format, across, panel: own } = sizes.value;
+    const rim = 25.4 / 4;
+    const size =
+      format && !across && !own
+        ? { format }
+        : { width_mm: panel.value.width + rim, height_mm: panel.value.height + rim };
+    const query = { stock: stock.value, ink: inks.value, ...size };
+    return ask("get", "/api/grounds/{ground}/warnings", {
+      params: { path: { ground: ground.value }, query },
+      signal,
+    });
+  },
+  () => JSON.stringify([ready.value, ground.value, inks.value, stock.value, shownSize.value]),
+);
 /** What is still wanted, or what will be done. */
 const told = computed(() => {
   if (!inks.value.length) return "Choose a ground with the inks shown, or inks of your own.";
@@ -203,6 +222,11 @@ async function start() {
       kinds
       @toggle="(ink) => toggle(ink.key)"
     />
+    <ul v-if="warned.value.value?.length" class="warned" aria-label="What these inks cannot give">
+      <li v-for="warning in warned.value.value" :key="warning.message">
+        <b>{{ warning.message }}</b> {{ warning.why }}
+      </li>
+    </ul>
     <div class="end">
       <el-button type="primary" :disabled="!ready || busy" @click="start">
         {{ busy ? "Laying it out …" : "Lay it out" }}
@@ -236,6 +260,13 @@ h3 {
 }
 h3 .quiet {
   font: 16px var(--text);
+}
+.warned {
+  max-width: 62em;
+  margin: 14px 0 0;
+  padding: 8px 18px 8px 34px;
+  background: var(--paper-lift);
+  border-left: 4px solid var(--ink);
 }
 .low {
   margin-top: 8px;

@@ -1,0 +1,142 @@
+"""Checks on what will not be seen: light-over-dark-vanishes, covered-by-later, off-the-piece."""
+
+from collections.abc import Iterator
+from functools import partial
+
+import numpy as np
+
+from cielo.core.advice.finding import Finding, Place
+from cielo.core.advice.looking import area, both, brushings, first_that_clears, strongest, with_step
+from cielo.core.geometry.lettering import width_mm
+from cielo.core.materials import TOOLS, TRANSPARENT_KINDS
+from cielo.core.optics.difference import ciede2000
+from cielo.core.optics.spectra import lab_from_xyz
+from cielo.core.plan import Brush, Plan, Words, move_step
+from cielo.core.sequence.lightness import SAME_LIGHTNESS, lightness_on
+from cielo.core.simulation.run import panel_xyz
+from cielo.core.table.marks import covers_what_is_below, embosses, is_figure
+from cielo.core.table.purpose import purpose_of, settled
+from cielo.core.table.table import Table
+from cielo.core.units import say_length
+
+# Where the eye sees no more colour, CIEDE2000 (the table's design, section 1).
+SEES = 2.0
+# Of a laying the part that counts: where it is at least this strong. Judgement.
+COUNTS = 0.15
+# A print of which so much is covered is spoilt. Judgement.
+SPOILT = 0.12
+# Words keep so far from the edge of the panel, mm. Judgement.
+CLEAR_MM = 1.0
+
+
+def light_over_dark_vanishes(plan: Plan, table: Table) -> Iterator[Finding]:
+    """A transparent ink over darker ink, where nothing is seen of it."""
+    known = settled(plan)
+    told: set[str] = set()
+    for step, own in zip(plan.steps, known.steps, strict=True):
+        if not isinstance(step, Brush) or plan.ink(step.ink).kind not in TRANSPARENT_KINDS or step.ink in told:
+            continue
+        light = lightness_on(plan.stock.paper, plan.ink(step.ink))
+        below = {*purpose_of(own).over, *purpose_of(own).keep_over, *purpose_of(own).over_dry}
+        dark = [s for s in brushings(plan) if s.id in below and lightness_on(plan.stock.paper, plan.ink(s.ink)) < light - 10]
+        laid = table.maps[step.id] > COUNTS
+        if not dark or embosses(plan, step) or not laid.any():
+            continue
+        covered = np.max([table.maps[s.id] for s in dark], axis=0) > COUNTS
+        if np.count_nonzero(laid & covered) < 0.9 * np.count_nonzero(laid):
+            continue  # it is seen beside the dark, and goes over it only where they meet
+        at = plan.index_of(step.id)
+        before, after = (lab_from_xyz(panel_xyz(plan, table.grid, n)[laid]) for n in (at, at + 1))
+        seen = float(np.percentile(ciede2000(before, after), 90))
+        if seen >= SEES:
+            continue
+        told.add(step.ink)
+        name, under = plan.ink(step.ink).name, plan.ink(dark[-1].ink).name
+        yield Finding(
+            "light-over-dark-vanishes",
+            "warn",
+            step.id,
+            f"Nothing is seen of {name} over {under}.",
+            "A transparent ink can only take light away, and there is too little left for it to take. Lay it first, or take a white or "
+            "opaque one.",
+            strongest(table, table.maps[step.id]),
+            partial(
+                first_that_clears,
+                light_over_dark_vanishes,
+                plan,
+                [(f"Lay {name} before {under}", move_step(plan, step.id, dark[0].id))],
+            ),
+            measure=f"{seen:.1f} CIEDE2000 is all that it changes; under {SEES:.0f} the eye sees nothing",
+        )
+
+
+def covered_by_later(plan: Plan, table: Table) -> Iterator[Finding]:
+    """Something laid over a finished print, which it hides or spoils."""
+    figures = [step for step in brushings(plan) if is_figure(step) and not embosses(plan, step)]
+    for figure in figures:
+        printed = area(table.maps[figure.id], COUNTS)
+        light = lightness_on(plan.stock.paper, plan.ink(figure.ink))
+        for later in brushings(plan)[brushings(plan).index(figure) + 1 :]:
+            if is_figure(later) or embosses(plan, later) or printed == 0:
+                continue
+            hides = covers_what_is_below(plan, later)
+            swallows = lightness_on(plan.stock.paper, plan.ink(later.ink)) < light - SAME_LIGHTNESS and later.strength > 0.5
+            over = both(table, figure.id, later.id)
+            if not (hides or swallows) or area(over, COUNTS) < SPOILT * printed:
+                continue
+            name = plan.ink(later.ink).name
+            what = "the words" if isinstance(figure.region, Words) else f"the print in {plan.ink(figure.ink).name}"
+            falls = "falls" if TOOLS[later.tool].texture == "drops" else "goes"
+            yield Finding(
+                "covered-by-later",
+                "warn",
+                later.id,
+                f"{name} {falls} over {what}, which should show.",
+                "What is printed last stays whole. Lay this before the print, or cover the print while it is done.",
+                strongest(table, over),
+                partial(
+                    first_that_clears,
+                    covered_by_later,
+                    plan,
+                    [("Do it before the print", move_step(plan, later.id, figure.id))],
+                ),
+                measure=f"{area(over, COUNTS) / printed:.0%} of it",
+            )
+            break
+
+
+def off_the_piece(plan: Plan, table: Table) -> Iterator[Finding]:
+    """Words that run off the panel, and are lost at their ends."""
+    width, height = plan.card.panel_width_mm, plan.card.panel_height_mm
+    for step in brushings(plan):
+        words = step.region
+        if not isinstance(words, Words):
+            continue
+        long = width_mm(words.text, words.height_mm)
+        room = 2 * (min(words.x_mm, width - words.x_mm) - CLEAR_MM)
+        tall = 2 * (min(words.y_mm, height - words.y_mm) - CLEAR_MM)
+        if long <= room and words.height_mm <= tall:
+            continue
+        middle = with_step(plan, step, region=_placed(words, width / 2, min(max(words.y_mm, height * 0.1), height * 0.9)))
+        share = min(1.0, (width - 2 * CLEAR_MM) / long)
+        smaller = _placed(words, width / 2, words.y_mm, max(2.0, int(2 * words.height_mm * share) / 2))
+        over = max(long - room, words.height_mm - tall) / 2
+        yield Finding(
+            "off-the-piece",
+            "warn",
+            step.id,
+            f"“{words.text}” runs off the panel.",
+            "What lies beyond the edge is not printed, and words are lost at their ends.",
+            Place(min(max(words.x_mm, 0.0), width), min(max(words.y_mm, 0.0), height)),
+            partial(
+                first_that_clears,
+                off_the_piece,
+                plan,
+                [("Set it in the middle", middle), ("Set it smaller, in the middle", with_step(plan, step, region=smaller))],
+            ),
+            measure=f"{say_length(over, plan.units)} too far",
+        )
+
+
+def _placed(words: Words, x_mm: float, y_mm: float, height_mm: float | None = None) -> Words:
+    return Words(words.text, x_mm, y_mm, words.height_mm if height_mm is None else height_mm)
