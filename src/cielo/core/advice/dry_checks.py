@@ -1,4 +1,5 @@
-"""Checks on what is not dry yet: wet-over-wet, mask-on-damp, powder-on-open-ink, finish-not-dry, packed-wet. All read the table's moments.
+"""Checks on what is not dry yet: wet-over-wet, mask-on-damp, powder-on-open-ink, finish-not-dry, packed-wet,
+surface-rubbed-up. All read the table's moments.
 
 One rule says what a step needs dry (``table.needs``); here it is told, once for each step and kind, with the drying that cures it.
 """
@@ -92,6 +93,21 @@ def packed_wet(plan: Plan, table: Table) -> Iterator[Finding]:
             f"{_name(plan, longest)} is still drying when the panel is mounted.",
             "Mounted or stacked it cannot dry: it smears, sticks to the next card and cockles.",
             strongest(table, table.maps[longest.step]) if longest.step in table.maps else None,
+            _let_dry(plan, step, wet),
+            _measure(wet),
+        )
+
+
+def surface_rubbed_up(plan: Plan, table: Table) -> Iterator[Finding]:
+    """A stock that is not made for water is worked over while water stands on it."""
+    for step, wet in _told(plan, table, "surface-rubbed-up"):
+        yield Finding(
+            "surface-rubbed-up",
+            "warn",
+            step.id,
+            f"{plan.stock.name} is worked over while water stands on it.",
+            "Wet card that is not made for it rubs up into crumbs, and takes ink in spots from then on.",
+            strongest(table, table.maps[step.id]),
             _let_dry(plan, step, wet),
             _measure(wet),
         )

@@ -77,7 +77,7 @@ def covered_by_later(plan: Plan, table: Table) -> Iterator[Finding]:
         printed = area(table.maps[figure.id], COUNTS)
         light = lightness_on(plan.stock.paper, plan.ink(figure.ink))
         for later in brushings(plan)[brushings(plan).index(figure) + 1 :]:
-            if is_figure(later) or embosses(plan, later) or printed == 0:
+            if is_figure(later) or embosses(plan, later) or printed == 0 or later.ink == figure.ink:
                 continue
             hides = covers_what_is_below(plan, later)
             swallows = lightness_on(plan.stock.paper, plan.ink(later.ink)) < light - SAME_LIGHTNESS and later.strength > 0.5

@@ -47,7 +47,7 @@ CHECKS: dict[str, Check] = {
     "covered-by-later": hidden_checks.covered_by_later,
     "off-the-piece": hidden_checks.off_the_piece,
     "seeps-under": wet_checks.seeps_under,
-    "surface-rubbed-up": wet_checks.surface_rubbed_up,
+    "surface-rubbed-up": dry_checks.surface_rubbed_up,
     "paste-left-under": wet_checks.paste_left_under,
     "dirty-tool": tool_checks.dirty_tool,
     "mask-on-damp": dry_checks.mask_on_damp,

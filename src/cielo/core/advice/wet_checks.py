@@ -1,22 +1,14 @@
-"""Checks on what water and paste do where they lie: seeps-under, surface-rubbed-up, paste-left-under."""
+"""Checks on what water and paste do where they lie: seeps-under, paste-left-under."""
 
 from collections.abc import Iterator
 
 import numpy as np
 
 from cielo.core.advice.finding import Finding, Remedy
-from cielo.core.advice.looking import add_before, strongest, with_step
-from cielo.core.plan import Brush, Dry, LiftMask, Plan, Tapes, Water, move_step
-from cielo.core.sequence.drying import in_half_minutes
+from cielo.core.advice.looking import strongest, with_step
+from cielo.core.plan import Dry, LiftMask, Plan, Tapes, Water, move_step
 from cielo.core.simulation.contact import TRACE
-from cielo.core.table.marks import rubs
 from cielo.core.table.table import Table
-
-# A surface that is not made for water rubs up when it is worked this often while it is wet. Judgement.
-RUBS_UP = 3
-TENDER = ("uncoated", "calendered")
-# Water left for less than this is as good as gone, minutes. Judgement.
-SOAKED_MIN = 1.0
 
 
 def seeps_under(plan: Plan, table: Table) -> Iterator[Finding]:
@@ -36,29 +28,6 @@ def seeps_under(plan: Plan, table: Table) -> Iterator[Finding]:
             "It takes ink along, and the edge that was to be clean is lost. A fine mist stays where it falls.",
             strongest(table, table.maps[step.id]),
             Remedy("A fine mist only", with_step(plan, step, amount="fine")),
-        )
-
-
-def surface_rubbed_up(plan: Plan, table: Table) -> Iterator[Finding]:
-    """A stock that is not made for water is worked over while water stands on it."""
-    if plan.stock.paper.surface not in TENDER:
-        return
-    for step in plan.steps:
-        if not isinstance(step, Brush) or not rubs(plan, step) or step.passes < RUBS_UP or step.onto == "wet":
-            continue
-        wet = [w for w in table.before(step).wet if w.of == "water" and w.left_min > SOAKED_MIN and table.meet(w.step, step.id)]
-        if not wet:
-            continue
-        dry = Dry("", "air", in_half_minutes(max(one.left_min for one in wet)))
-        yield Finding(
-            "surface-rubbed-up",
-            "warn",
-            step.id,
-            f"{plan.stock.name} is worked over while water stands on it.",
-            "Wet card that is not made for it rubs up into crumbs, and takes ink in spots from then on.",
-            strongest(table, table.maps[step.id]),
-            Remedy("Let it dry first", add_before(plan, dry, step)),
-            measure=f"{dry.minutes:g} minutes more in the air",
         )
 
 

@@ -24,7 +24,7 @@ from itertools import pairwise
 
 from cielo.core.order.derive import derived, is_ready
 from cielo.core.order.rules import Force, Rule, contact_as_planned, rules_of
-from cielo.core.plan import Brush, LayMask, LiftMask, Plan, Water, Wipe, WipeBeads, without_steps
+from cielo.core.plan import Brush, Dry, LayMask, LiftMask, Plan, Water, Wipe, WipeBeads, without_steps
 from cielo.core.sequence.chains import fewest_moved
 from cielo.core.table.purpose import moved_between, purpose_of, settled
 from cielo.errors import Contradiction
@@ -99,7 +99,8 @@ def _beside_spells(plan: Plan, before: "_Before") -> list[_Beside]:
         last = lifts.get(lay.id)
         spell = before.bits([lay.id, *inside, *([last] if last else [])])
         for other in plan.steps:
-            touches = isinstance(other, Brush | Water | WipeBeads) and lay.id not in under[other.id]
+            heats = isinstance(other, Dry) and other.way == "heat"
+            touches = (isinstance(other, Brush | Water | WipeBeads) or heats) and lay.id not in under[other.id]
             again = isinstance(other, LayMask) and other.mask == lay.mask and other.id != lay.id
             if touches or again:
                 found.append(_Beside(other.id, lay.id, last, spell))

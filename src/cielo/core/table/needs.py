@@ -6,12 +6,16 @@ from typing import Literal
 import numpy as np
 
 from cielo.core.materials import TOOLS
-from cielo.core.plan import Brush, LayMask, Plan, Prepare, Step, WipeBeads
+from cielo.core.plan import Brush, LayMask, Plan, Prepare, Step, WetArea, WipeBeads
 from cielo.core.simulation.contact import TRACE, Contact
 from cielo.core.table.marks import embosses, prints, rubs, sticks
 from cielo.core.table.moment import Moment, Wet
 
-NeedCode = Literal["wet-over-wet", "powder-on-open-ink", "mask-on-damp", "finish-not-dry", "packed-wet"]
+NeedCode = Literal["wet-over-wet", "powder-on-open-ink", "mask-on-damp", "finish-not-dry", "packed-wet", "surface-rubbed-up"]
+# A surface that is not made for water rubs up when it is worked this often while water stands on it. Judgement.
+RUBS_UP, TENDER = 3, ("uncoated", "calendered")
+# Water left for less than this is as good as gone, minutes. Judgement.
+SOAKED_MIN = 1.0
 # A wet print that shares so much of its place with the powder, and the powder with it, is what the powder is to stick to. Judgement.
 ITS_OWN = 0.7
 
@@ -43,6 +47,8 @@ def _why(plan: Plan, contact: Contact, step: Step, wet: Wet) -> NeedCode | None:
             return "powder-on-open-ink" if still_open and not is_for(contact, wet.step, step.id) else None
         case Brush(onto="dry") if contact.meet(wet.step, step.id):
             return "wet-over-wet"
+        case Brush() if wet.of == "water" and _rubs_up(plan, contact, step, wet):
+            return "surface-rubbed-up"
         case Prepare(act="mount"):
             return "packed-wet"
         case _:
@@ -68,6 +74,14 @@ def _handles(plan: Plan, contact: Contact, step: Step, wet: Wet) -> bool:
             return step.act == "trim"
         case _:
             return False
+
+
+def _rubs_up(plan: Plan, contact: Contact, step: Brush, wet: Wet) -> bool:
+    """Whether a stock that is not made for water is worked over while water stands on it, and not to let ink run there."""
+    if plan.stock.paper.surface not in TENDER or step.passes < RUBS_UP or not rubs(plan, step):
+        return False
+    meant = step.onto == "wet" or isinstance(step.region, WetArea)
+    return not meant and wet.left_min > SOAKED_MIN and contact.meet(wet.step, step.id)
 
 
 def is_for(contact: Contact, wet: str, powder: str) -> bool:
