@@ -14,6 +14,7 @@ from numpy.typing import NDArray
 from cielo.core.advice.crossing_checks import COLOUR_FROM, MUD_SHARE
 from cielo.core.advice.finding import Finding, Place
 from cielo.core.advice.looking import area, both, brushings, first_that_clears, strongest, with_step
+from cielo.core.geometry.holding import is_stencil
 from cielo.core.geometry.masks import distance_to_cover_mm
 from cielo.core.materials import TOOLS, Lab
 from cielo.core.optics.difference import ciede2000
@@ -27,6 +28,7 @@ from cielo.core.simulation.laydown import Map
 from cielo.core.simulation.measured import measured_of
 from cielo.core.simulation.run import panel_xyz
 from cielo.core.table.marks import embosses
+from cielo.core.table.purpose import purpose_of
 from cielo.core.table.table import Table
 
 Array = NDArray[np.float64]
@@ -42,16 +44,22 @@ BROWN_BELOW, BROWN_AREA = 24.0, 0.02
 DARK_BELOW, MERGE_BELOW, MERGE_ALONG = 40.0, 5.0, 0.4
 
 
+# Marks that make a ground; drops, prints and lines stand on one.
+GROUND_TEXTURES = ("even", "fine", "open", "blots", "pools", "streaks")
+
+
 # Mud and brown ------------------------------------------------------------------------------------------------------------------
 def _blends(plan: Plan, step: Brush) -> bool:
-    """Whether a step is worked into what lies there, and not laid over it as a layer of its own."""
-    return TOOLS[step.tool].texture == "even" and step.onto != "dry" and not embosses(plan, step)
+    """Whether a step lies over what is there as a ground of its own: worked in, smooshed or dabbed, damp or dry; not through a stencil."""
+    lays = [other for other in plan.steps if isinstance(other, LayMask) and other.id in purpose_of(step).under]
+    layer = step.onto == "dry" and any(is_stencil(plan.mask(lay.mask)) for lay in lays)
+    return TOOLS[step.tool].texture in GROUND_TEXTURES and not layer and not embosses(plan, step)
 
 
 def seam_mud(plan: Plan, table: Table) -> Iterator[Finding]:
     """Near-complements overlap widely: the seam turns dull."""
     told: set[frozenset[str]] = set()
-    blends = [step for step in brushings(plan) if _blends(plan, step)]
+    blends = [step for step in brushings(table.as_planned) if _blends(plan, step)]
     for first, then in combinations(blends, 2):
         pair = frozenset({first.ink, then.ink})
         if len(pair) < 2 or pair in told:

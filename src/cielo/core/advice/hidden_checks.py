@@ -15,7 +15,7 @@ from cielo.core.plan import Brush, Plan, Words, move_step
 from cielo.core.sequence.lightness import SAME_LIGHTNESS, lightness_on
 from cielo.core.simulation.run import panel_xyz
 from cielo.core.table.marks import covers_what_is_below, embosses, is_figure
-from cielo.core.table.purpose import purpose_of, settled
+from cielo.core.table.purpose import purpose_of
 from cielo.core.table.table import Table
 from cielo.core.units import say_length
 
@@ -31,7 +31,7 @@ CLEAR_MM = 1.0
 
 def light_over_dark_vanishes(plan: Plan, table: Table) -> Iterator[Finding]:
     """A transparent ink over darker ink, where nothing is seen of it."""
-    known = settled(plan)
+    known = table.as_planned
     told: set[str] = set()
     for step, own in zip(plan.steps, known.steps, strict=True):
         if not isinstance(step, Brush) or plan.ink(step.ink).kind not in TRANSPARENT_KINDS or step.ink in told:

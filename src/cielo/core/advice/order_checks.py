@@ -23,14 +23,14 @@ from cielo.core.plan import (
     without_steps,
 )
 from cielo.core.simulation.contact import A_FEW
-from cielo.core.table.purpose import purpose_of, read_purposes, settled
+from cielo.core.table.purpose import purpose_of, read_purposes
 from cielo.core.table.table import Table
 from cielo.errors import BadInput
 
 
 def dark_before_light(plan: Plan, table: Table) -> Iterator[Finding]:
     """A dark ink is laid before a lighter one it meets while it is damp."""
-    known = settled(plan)
+    known = table.as_planned
     place = {step.id: i for i, step in enumerate(plan.steps)}
     told: set[tuple[str, str]] = set()
     for rule in rules_of(known, contact_as_planned(known)):
@@ -88,7 +88,7 @@ def unwiped_mask(plan: Plan, table: Table) -> Iterator[Finding]:
 def without_its_stencil(plan: Plan, table: Table) -> Iterator[Finding]:
     """A step comes where the mask or stencil it was planned with does not lie."""
     lays = {step.id: step for step in plan.steps if isinstance(step, LayMask)}
-    known = settled(plan)
+    known = table.as_planned
     for step, own in zip(plan.steps, known.steps, strict=True):
         if not isinstance(step, Brush):
             continue
@@ -111,7 +111,7 @@ def without_its_stencil(plan: Plan, table: Table) -> Iterator[Finding]:
 def mask_left_on(plan: Plan, table: Table) -> Iterator[Finding]:
     """A mask covers what it was not laid for, or is never taken off."""
     lays = {step.id: step for step in plan.steps if isinstance(step, LayMask)}
-    known = settled(plan)
+    known = table.as_planned
     for step, own in zip(plan.steps, known.steps, strict=True):
         if not isinstance(step, Brush):
             continue

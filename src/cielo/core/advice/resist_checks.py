@@ -31,6 +31,9 @@ LARGE = 0.25
 TOO_PALE = 15.0
 
 
+_ALL_OVER = "on a ground that is inked all over"
+
+
 def static_on_dark(plan: Plan, table: Table) -> Iterator[Finding]:
     """Powder on dark stock or over a whole inked background with no anti-static step."""
     for step in brushings(plan):
@@ -41,13 +44,14 @@ def static_on_dark(plan: Plan, table: Table) -> Iterator[Finding]:
             continue
         inked = max((area(table.maps[b.id], 0.1) for b in earlier if isinstance(b, Brush)), default=0.0)
         dark = plan.stock.paper.lab[0] < DARK_STOCK
-        if not dark and inked < WHOLE_GROUND:
+        large = area(table.maps[step.id], 0.3) > LARGE
+        if not dark and not large and inked < WHOLE_GROUND:
             continue
         yield Finding(
             "static-on-dark",
             "warn",
             step.id,
-            f"Stray powder will show on {'so dark a stock' if dark else 'a ground that is inked all over'}.",
+            f"Stray powder will show {'on so dark a stock' if dark else 'beside so large a motif' if large else _ALL_OVER}.",
             "Every grain that clings beside the motif melts and stays. The anti-static bag keeps it off.",
             cure=Remedy("Rub it with the anti-static bag first", add_before(plan, Prepare("", "anti-static"), step)),
         )

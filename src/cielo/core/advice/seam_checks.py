@@ -14,21 +14,23 @@ t        distance along the way from the corner furthest back, mm
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from functools import partial
+from itertools import combinations
 from math import cos, radians, sin
 
 import numpy as np
 from numpy.typing import NDArray
 
-from cielo.core.advice.finding import Finding, Place
+from cielo.core.advice.finding import Finding, Place, Remedy
 from cielo.core.advice.looking import brushings, first_that_clears, with_step
 from cielo.core.materials import TOOLS
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import lab_from_xyz
-from cielo.core.plan import Band, Brush, Card, Fade, Plan, Region, Reveals, Slant, Whole, masks_on
+from cielo.core.plan import Band, Brush, Card, Fade, Plan, Region, Reveals, Slant, Whole, masks_on, replace_step
 from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.run import panel_xyz
 from cielo.core.simulation.strip import STARK_PER_MM
 from cielo.core.table.marks import embosses
+from cielo.core.table.purpose import purpose_of
 from cielo.core.table.table import Table
 
 PER_MM = 2
@@ -80,7 +82,7 @@ class Seam:
     t_mm: float
 
 
-def stark_seam(plan: Plan, _table: Table) -> Iterator[Finding]:
+def stark_seam(plan: Plan, table: Table) -> Iterator[Finding]:
     """Overlap too narrow for the colour step: a line shows. A band that ends without any carry ends on purpose."""
     for seam in seams_of(plan):
         if seam.steepest <= STARK_PER_MM:
@@ -98,6 +100,50 @@ def stark_seam(plan: Plan, _table: Table) -> Iterator[Finding]:
             partial(first_that_clears, stark_seam, plan, wider),
             measure=f"{seam.steepest:.1f} CIEDE2000 per mm; below {STARK_PER_MM:.0f} no line is seen",
         )
+    yield from _butted(table.as_planned)
+
+
+def _butted(plan: Plan) -> Iterator[Finding]:
+    """Two bands that end where the other begins, neither taken into the other, and no mask to keep the edge."""
+    told: set[frozenset[str]] = set()
+    for way in _ways(plan):
+        along = [(s, band) for s in _brushed(plan) if not purpose_of(s).under and (band := way.straight(s.region))]
+        ends = [(step, band, _end_mm(band, way.span_mm)) for step, band in along if band.carry_mm < BUTTED_MM]
+        starts = [(s, b, _end_mm(b, way.span_mm, far=False)) for s, b in along if b.start_mm > 0 and b.lead_in_mm < BUTTED_MM]
+        edges = [*ends, *starts]
+        for (first, _, at), (then, _, other) in combinations(edges, 2):
+            pair = frozenset({first.id, then.id})
+            if first.ink == then.ink or pair in told or abs(at - other) > BUTTED_MM or not 0 < at < way.span_mm:
+                continue
+            told.add(pair)
+            inks = plan.ink(first.ink).name, plan.ink(then.ink).name
+            carried = plan
+            for step in (first, then):
+                region = step.region
+                assert isinstance(region, Band | Slant)
+                lead = CARRY_MM if region.start_mm > 0 else 0.0
+                carried = replace_step(carried, replace(step, region=replace(region, carry_mm=CARRY_MM, lead_in_mm=lead)))
+            yield Finding(
+                "stark-seam",
+                "warn",
+                then.id,
+                f"{inks[0]} and {inks[1]} are butted against each other.",
+                "No hand sets two inks edge to edge: there is a bare line or a dark ridge. Carried into each other they flow; with a "
+                "mask they stand clear.",
+                way.place(at),
+                Remedy("Carry them into each other", carried),
+                measure=f"{abs(at - other):.1f} mm between where one ends and the other begins",
+            )
+
+
+# Bands that meet closer than this, and are carried less, are butted, mm; and how far they are carried then. Judgement.
+BUTTED_MM, CARRY_MM = 2.0, 19.0
+
+
+def _end_mm(band: Band, span: float, *, far: bool = True) -> float:
+    """Where a straightened band ends, or with ``far`` False begins, from the top of its way."""
+    at = band.end_mm if far else band.start_mm
+    return at if band.edge == "top" else span - at
 
 
 def _angle_of(region: Band | Slant) -> float:

@@ -33,8 +33,9 @@ from cielo.core.plan import (
     masks_on,
     replace_mask,
     replace_step,
+    same_sheet,
 )
-from cielo.core.table.table import Table
+from cielo.core.table.table import Table, table_of
 from cielo.core.units import say_length
 
 # Opposite sides that cut their motifs this much more unequally than they could are seen to: common practice, no source.
@@ -65,7 +66,13 @@ def _laid(plan: Plan) -> list[tuple[LayMask, Mask]]:
     return [(step, plan.mask(key)) for key, step in first.items()]
 
 
-def tape_over_openings(plan: Plan, _table: Table) -> Iterator[Finding]:
+# Less ink than this in an opening is none.
+INKED = 0.05
+# The same edge moved no further aside than this repeats, mm. Judgement.
+SLIPS_MM = 8
+
+
+def tape_over_openings(plan: Plan, table: Table) -> Iterator[Finding]:
     """Tape or a magnet covers openings that were to print."""
     steps = {mask.key: step for step, mask in _laid(plan)}
     for hold in plan.holds:
@@ -73,6 +80,9 @@ def tape_over_openings(plan: Plan, _table: Table) -> Iterator[Finding]:
         if not covered or hold.mask not in steps:
             continue
         rest = replace(plan, holds=tuple(other for other in plan.holds if other.key != hold.key))
+        without = table_of(rest).maps
+        if not any(np.any(without[s.id] - table.maps[s.id] > INKED) for s in plan.steps if isinstance(s, Brush)):
+            continue  # no ink is meant to come through there
         elsewhere = place_tape(rest, hold.mask, hold.key, hold.kind)
         if elsewhere is None:
             remedy = Remedy(f"Take the {hold.kind} off", rest)
@@ -237,8 +247,16 @@ def _edges_alike(plan: Plan, first: EdgeMask, second: EdgeMask) -> float | None:
         return None
     if min(np.std(lines[0]), np.std(lines[1])) < 0.5:
         return None
+    if _slipped(first, second):
+        return 1.0
     alike = float(np.corrcoef(lines[0], lines[1])[0, 1])
     return alike if alike > ALIKE else None
+
+
+def _slipped(first: EdgeMask, second: EdgeMask) -> bool:
+    """Whether the same edge lies again, not turned or turned over, so little aside that the eye takes it for the same line."""
+    turned = first.flipped != second.flipped or first.angle_deg != second.angle_deg
+    return same_sheet(first, second) and not turned and abs(first.x_mm - second.x_mm) <= SLIPS_MM
 
 
 def _heights(line: NDArray[np.float64], xs: NDArray[np.float64]) -> NDArray[np.float64] | None:

@@ -25,7 +25,8 @@ from cielo.core.plan import (
     new_step_id,
 )
 from cielo.core.sequence.lightness import SAME_LIGHTNESS, lightness_on
-from cielo.core.table.marks import prints
+from cielo.core.table.marks import embosses, prints
+from cielo.core.table.needs import is_for
 from cielo.core.table.table import Table
 
 # A stamp with parts smaller than this blurs when pressed; one larger than that wants to be primed: common practice, no source.
@@ -186,6 +187,8 @@ def register_lost(plan: Plan, table: Table) -> Iterator[Finding]:
     figures = _figures(plan)
     for n, then in enumerate(figures):
         first = next((f for f in figures[:n] if f.region == then.region and f.seed == then.seed), None)
+        if first is not None and embosses(plan, then) and is_for(table, first.id, then.id):
+            continue  # powder is strewn on the wet print, and not printed again
         if first is None or any(isinstance(s, Prepare) and s.act == "register" for s in before(plan, first)):
             continue
         if not np.any(both(table, first.id, then.id) > 0.1):

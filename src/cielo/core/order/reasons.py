@@ -19,7 +19,7 @@ from cielo.core.plan import (
 )
 from cielo.core.sequence.lightness import SAME_LIGHTNESS
 from cielo.core.table.marks import covers_what_is_below, embosses, is_figure
-from cielo.core.table.purpose import purpose_of, settled
+from cielo.core.table.purpose import purpose_of
 from cielo.core.table.table import Table
 
 ACT_REASONS: dict[Act, str] = {
@@ -35,7 +35,7 @@ ACT_REASONS: dict[Act, str] = {
 
 def reasons(table: Table) -> dict[str, str]:
     """A reason for every step of a plan, by step id: of the rule that binds it where one does."""
-    plan = settled(table.plan)
+    plan = table.as_planned
     return {step.id: _reason(plan, table, at, step) for at, step in enumerate(plan.steps)}
 
 

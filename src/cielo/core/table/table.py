@@ -9,6 +9,7 @@ from cielo.core.sequence.drying import in_half_minutes
 from cielo.core.simulation.contact import Contact, contact_of
 from cielo.core.table.moment import Moment
 from cielo.core.table.needs import NotDry, not_dry_for
+from cielo.core.table.purpose import settled
 from cielo.core.table.walk import walk
 
 
@@ -20,6 +21,11 @@ class Table(Contact):
     def moments(self) -> tuple[Moment, ...]:
         """``[i]`` is the table before step i; the last is after all steps."""
         return walk(self.plan, self)
+
+    @cached_property
+    def as_planned(self) -> Plan:
+        """The plan with what each step is for, as it was told or as the steps stand."""
+        return settled(self.plan)
 
     def before(self, step: Step) -> Moment:
         """The table just before a step."""
