@@ -93,7 +93,7 @@ def packed_wet(plan: Plan, table: Table) -> Iterator[Finding]:
             f"{_name(plan, longest)} is still drying when the panel is mounted.",
             "Mounted or stacked it cannot dry: it smears, sticks to the next card and cockles.",
             strongest(table, table.maps[longest.step]) if longest.step in table.maps else None,
-            _let_dry(plan, step, wet),
+            _let_dry(plan, step, wet, "Wait until it is dry"),
             _measure(wet),
         )
 
@@ -128,9 +128,9 @@ def _name(plan: Plan, wet: Wet) -> str:
     return "the water" if isinstance(step, Water) else "the glue"
 
 
-def _let_dry(plan: Plan, step: Step, wet: Sequence[Wet]) -> Remedy:
+def _let_dry(plan: Plan, step: Step, wet: Sequence[Wet], label: str = "Let it dry first") -> Remedy:
     left = max(one.left_min for one in wet)
-    return Remedy("Let it dry first", add_before(plan, Dry("", "air", in_half_minutes(left / FASTER["air"])), step))
+    return Remedy(label, add_before(plan, Dry("", "air", in_half_minutes(left / FASTER["air"])), step))
 
 
 def _measure(wet: Sequence[Wet]) -> str:

@@ -147,16 +147,11 @@ def lay_out(title: str, units: Units, card: Card, stock: Stock, inks: Sequence[I
 
 
 def _that_show(stock: Stock, colours: Sequence[Ink], special: Sequence[Ink]) -> dict[InkKind, Ink]:
-    """Of each special kind the ink that stands out most from the stock and from every colour of the ground."""
-
-    def shows(ink: Ink) -> float:
-        seen = seen_on(stock.paper, ink)
-        return min(float(ciede2000(seen, other)) for other in (stock.paper.lab, *(seen_on(stock.paper, c) for c in colours[-1:])))
-
+    """Of each special kind the ink that stands out most from the ground's darkest colour, or from the stock where it has no colours."""
+    ground = seen_on(stock.paper, min(colours, key=lambda ink: seen_on(stock.paper, ink)[0])) if colours else stock.paper.lab
     best: dict[InkKind, Ink] = {}
-    for ink in special:
-        if ink.kind not in best or shows(ink) > shows(best[ink.kind]):
-            best[ink.kind] = ink
+    for ink in sorted(special, key=lambda ink: (-float(ciede2000(seen_on(stock.paper, ink), ground)), ink.key)):
+        best.setdefault(ink.kind, ink)
     return best
 
 

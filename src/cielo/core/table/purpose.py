@@ -7,6 +7,8 @@ seam, through water or resist; ``over_dry``: over what was dry by then) no rule 
 from collections.abc import Mapping
 from dataclasses import replace
 
+import numpy as np
+
 from cielo.core.materials import RESIST_KINDS
 from cielo.core.optics.water import STAYS, frees
 from cielo.core.plan import (
@@ -25,7 +27,7 @@ from cielo.core.plan import (
     Wipe,
 )
 from cielo.core.sequence.lightness import lightness_on
-from cielo.core.simulation.contact import Contact, contact_of
+from cielo.core.simulation.contact import TRACE, Contact, contact_of
 from cielo.core.table.marks import covers_what_is_below, embosses, is_figure
 from cielo.core.table.moment import Moment
 from cielo.core.table.needs import is_for, not_dry_for
@@ -100,8 +102,21 @@ def _is_meant(plan: Plan, contact: Contact, light: Mapping[str, float], below: S
     if plan.ink(below.ink).kind in RESIST_KINDS or embosses(plan, above) or covers_what_is_below(plan, above):
         return True
     before = plan.steps[: plan.index_of(below.id)]
-    again = any(isinstance(s, Brush) and s.ink == above.ink and contact.meet(s.id, above.id) for s in before)
+    again = any(isinstance(s, Brush) and s.ink == above.ink and _goes_again(contact, s, above) for s in before)
     return again and light[below.ink] < light[above.ink]
+
+
+# An ink goes again over its own ground where it was there before on so much of it. Judgement.
+THERE_BEFORE = 0.8
+
+
+def _goes_again(contact: Contact, first: Brush, again: Brush) -> bool:
+    """Whether a laying goes over an earlier one of its ink, and not beyond it: no more than that one, or where that one lies."""
+    if not contact.meet(first.id, again.id):
+        return False
+    was, now = contact.maps[first.id], contact.maps[again.id]
+    share = np.count_nonzero((was > TRACE) & (now > TRACE)) / max(1, np.count_nonzero(now > TRACE))
+    return float(now.sum()) <= float(was.sum()) or share >= THERE_BEFORE
 
 
 def _is_astray(plan: Plan, contact: Contact, below: Step, above: Step) -> bool:
