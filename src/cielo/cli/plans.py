@@ -160,6 +160,16 @@ def order(
 
 
 @app.command()
+def upgrade(plan: PlanFile, out: Annotated[Path, typer.Option(help="the plan file to write")]) -> None:
+    """A plan file of an earlier version brought up to this one; it makes the same card."""
+    from cielo.exchange.plan_file import write_plan
+
+    with About(plan):
+        out.write_bytes(write_plan(plan_of(plan)))
+    print(f"Written to {out}.")
+
+
+@app.command()
 def schedule(
     plan: PlanFile,
     cards: Annotated[int, typer.Option(min=1, max=60, help="so many cards")] = 1,

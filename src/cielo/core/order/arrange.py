@@ -56,7 +56,7 @@ def in_order(plan: Plan) -> Order:
     bare = without_steps(plan, {step.id for step in plan.steps if isinstance(step, Wipe)})
     rules = rules_of(bare, contact_as_planned(bare))
     before = _Before([step.id for step in bare.steps])
-    held = _take_in(plan, before, rules)
+    held = _take_in(bare, before, rules, numbered=plan)
     place = {step.id: i for i, step in enumerate(bare.steps)}
     order, moved = fewest_moved(before.pairs(), len(place))
     arranged = replace(bare, steps=tuple(bare.steps[i] for i in order))
@@ -107,14 +107,14 @@ def _beside_spells(plan: Plan, before: "_Before") -> list[_Beside]:
     return sorted(found, key=lambda one: (one.step, one.first))
 
 
-def _take_in(plan: Plan, before: "_Before", rules: Sequence[Rule]) -> list[Rule]:
+def _take_in(plan: Plan, before: "_Before", rules: Sequence[Rule], numbered: Plan) -> list[Rule]:
     """Those rules that hold together and beside the spells, the hardest first. Raises Contradiction for a wish among those that do not."""
     held: list[Rule] = []
     undecided = _beside_spells(plan, before)
     for rule in rules:
         if before.knows(rule.then, rule.first) or rule.first == rule.then:
             if rule.force == Force.WISH:
-                raise _contradiction(plan, held, rule)
+                raise _contradiction(numbered, held, rule)
             continue
         before.add(rule.first, rule.then)
         held.append(rule)

@@ -115,7 +115,8 @@ def _goes_again(contact: Contact, first: Brush, again: Brush) -> bool:
     if not contact.meet(first.id, again.id):
         return False
     was, now = contact.maps[first.id], contact.maps[again.id]
-    share = np.count_nonzero((was > TRACE) & (now > TRACE)) / max(1, np.count_nonzero(now > TRACE))
+    there = int(np.count_nonzero((was > TRACE) & (now > TRACE)))
+    share = there / max(1, int(np.count_nonzero(now > TRACE)))
     return float(now.sum()) <= float(was.sum()) or share >= THERE_BEFORE
 
 

@@ -1,0 +1,66 @@
+"""Plans and databases as they were released before: they come up to this version, and make the same cards."""
+
+import gzip
+import json
+from pathlib import Path
+
+import numpy as np
+import pytest
+
+from cielo.app.cards import Basis, change_card, list_cards, open_card
+from cielo.core.order.arrange import in_order
+from cielo.core.plan import Brush, LayMask, move_step
+from cielo.core.simulation.grid import grid_of
+from cielo.core.simulation.run import panel_xyz
+from cielo.core.table.purpose import purpose_of
+from cielo.exchange.plan_file import read_plan, write_plan
+from cielo.store.database import Store
+from tests.cli.test_cli import cielo
+
+RELEASED = Path(__file__).parents[1] / "reference" / "released" / "v1"
+PLANS = sorted(RELEASED.glob("*.cielo.json"))
+
+
+@pytest.mark.parametrize("path", PLANS, ids=lambda path: path.stem)
+def test_a_plan_of_version_1_is_walked_once_and_loses_nothing(path: Path) -> None:
+    old = json.loads(path.read_bytes())
+    assert old["version"] == 1
+    plan = read_plan(path.read_bytes())
+    assert all(step.purpose is not None for step in plan.steps)
+    new = json.loads(write_plan(plan))
+    assert new["version"] == 2
+    for step in new["steps"]:
+        del step["purpose"]
+    new["version"] = 1
+    assert new == old, "nothing but what each step is for was added"
+    assert read_plan(write_plan(plan)) == plan
+
+
+@pytest.mark.parametrize("path", PLANS, ids=lambda path: path.stem)
+def test_its_order_is_not_harmed(path: Path) -> None:
+    plan = read_plan(path.read_bytes())
+    ordered = in_order(plan).plan
+    grid = grid_of(plan.card, 16)
+    assert np.abs(panel_xyz(ordered, grid) - panel_xyz(plan, grid)).mean() < 0.002
+
+
+def test_it_is_brought_up_from_the_command_line(tmp_path: Path) -> None:
+    out = tmp_path / "new.cielo.json"
+    assert cielo("upgrade", PLANS[0], "--out", out).returncode == 0
+    assert read_plan(out.read_bytes()) == read_plan(PLANS[0].read_bytes())
+
+
+def test_a_database_of_version_1_opens_and_is_worked_on(tmp_path: Path) -> None:
+    path = tmp_path / "old.sqlite"
+    path.write_bytes(gzip.decompress((RELEASED / "demo.sqlite.gz").read_bytes()))
+    store = Store(path)
+    cards = list_cards(store)
+    assert len(cards) == len(PLANS)
+    card = next(card for card in cards if any(isinstance(step, LayMask) for step in card.revision.plan.steps))
+    plan = card.revision.plan
+    inked = next(step for step in plan.steps if isinstance(step, Brush) and purpose_of(step).under)
+    basis = Basis(card.revision.number)
+    change_card(store, card.revision.card_id, basis, "move it", lambda plan: move_step(plan, inked.id, None))
+    moved = open_card(store, card.revision.card_id).revision.plan
+    assert purpose_of(moved.steps[-1]).under == purpose_of(inked).under, "it knows what it was planned under"
+    store.close()
