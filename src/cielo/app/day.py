@@ -17,6 +17,7 @@ from cielo.core.sequence.timetable import (
     spells_of_batch,
     tasks_of_batch,
 )
+from cielo.core.table.table import table_of
 from cielo.core.wording import say
 from cielo.errors import BadInput
 from cielo.exchange.day_plan import Entry, write_csv, write_ics
@@ -75,7 +76,8 @@ def plan_day(plan: Plan, wish: DayWish, effort: float = EFFORT) -> DayPlan:
         raise BadInput(f"{wish.cards} cards cannot be planned as one day.", field="cards", mend=f"Plan 1 to {MOST_CARDS}.")
     found = schedule(tasks_of_batch(plan, wish.cards), _resources(plan, wish), effort, spells_of_batch(plan, wish.cards))
     numbers = {step.id: n for n, step in enumerate(plan.steps, 1)}
-    said = {step.id: say(plan, step) for step in plan.steps}
+    table = table_of(plan)
+    said = {step.id: say(plan, step, table) for step in plan.steps}
     # The cards are alike, so they are numbered as they are begun; slots come in that order.
     as_begun: dict[str, int] = {}
     entries = []

@@ -86,11 +86,12 @@ class Reading:
 def read_aloud(plan: Plan, supplies: Supplies | None = None) -> Reading:
     """Everything the Desk and the Bench say about a plan; with supplies also what is missing."""
     notes = _notes(plan)
-    why = reasons(table_of(plan))
+    table = table_of(plan)
+    why = reasons(table)
     steps = tuple(
         StepReading(
             step,
-            sentence(plan, step),
+            sentence(plan, step, table),
             why[step.id],
             fetch(plan, step),
             care(plan, step),

@@ -147,14 +147,15 @@ def order(
         result = in_order(plan_of(plan))
     if out is not None:
         out.write_bytes(write_plan(result.plan))
-    why = reasons(table_of(result.plan))
+    table = table_of(result.plan)
+    why = reasons(table)
     changes = [{"step": change.step, "did": change.did, "reason": change.reason} for change in result.changes]
     if as_json:
-        steps = [{"id": step.id, "says": say(result.plan, step), "why": why[step.id]} for step in result.plan.steps]
+        steps = [{"id": step.id, "says": say(result.plan, step, table), "why": why[step.id]} for step in result.plan.steps]
         print_json({"steps": steps, "changes": changes})
         return
     for number, step in enumerate(result.plan.steps, 1):
-        print(f"{number}. {say(result.plan, step)}\n   {why[step.id]}")
+        print(f"{number}. {say(result.plan, step, table)}\n   {why[step.id]}")
     for change in changes:
         print(f"{change['did'].capitalize()} {change['step']}: {change['reason']}")
 

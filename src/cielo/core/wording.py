@@ -45,6 +45,7 @@ from cielo.core.plan import (
     masks_on,
     span_mm,
 )
+from cielo.core.table.table import Table, table_of
 from cielo.core.units import Units, say_length
 
 WordKind = Literal[
@@ -100,14 +101,24 @@ class Part:
     kind: WordKind | None = None
 
 
-def sentence(plan: Plan, step: Step) -> tuple[Part, ...]:
-    """The sentence of a step, as parts in reading order."""
-    return tuple(_parts(plan, step))
+def sentence(plan: Plan, step: Step, table: Table | None = None) -> tuple[Part, ...]:
+    """The sentence of a step, as parts in reading order. ``table``: the plan's, where many sentences are asked for."""
+    return tuple(_parts(table or table_of(plan), step))
 
 
-def say(plan: Plan, step: Step) -> str:
+def say(plan: Plan, step: Step, table: Table | None = None) -> str:
     """The sentence of a step as one string."""
-    return "".join(part.text for part in sentence(plan, step))
+    return "".join(part.text for part in sentence(plan, step, table))
+
+
+def _say_onto(table: Table, step: Brush) -> str:
+    """What a step is laid onto; of one that may find it damp, as the table stands when it comes."""
+    if step.onto != "damp":
+        return ONTO_WORDS[step.onto]
+    moment = table.before(step)
+    if any(table.meet(wet.step, step.id) for wet in moment.wet):
+        return ONTO_WORDS["damp"]
+    return "over what is dry by now" if any(table.meet(laid, step.id) for laid in moment.laid) else "on the bare card"
 
 
 def fetch(plan: Plan, step: Step) -> str:
@@ -168,10 +179,11 @@ def _several(plan: Plan, step: LayMask | LiftMask | Wipe) -> bool:
     return isinstance(plan.mask(step.mask), Tapes)
 
 
-def _parts(plan: Plan, step: Step) -> Iterator[Part]:
+def _parts(table: Table, step: Step) -> Iterator[Part]:
+    plan = table.plan
     match step:
         case Brush():
-            yield from _brush(plan, step)
+            yield from _brush(table, step)
         case Water():
             yield from _water(plan, step)
         case LayMask():
@@ -202,7 +214,8 @@ def _parts(plan: Plan, step: Step) -> Iterator[Part]:
             yield Part(".")
 
 
-def _brush(plan: Plan, step: Brush) -> Iterator[Part]:
+def _brush(table: Table, step: Brush) -> Iterator[Part]:
+    plan = table.plan
     tool, ink = TOOLS[step.tool], plan.ink(step.ink)
     yield Part("Emboss with " if ink.kind in RESIST_KINDS else f"{tool.verb} ")
     yield Part(ink.name, "ink", "ink")
@@ -224,7 +237,7 @@ def _brush(plan: Plan, step: Brush) -> Iterator[Part]:
         yield from _fade(step.fade, plan.units)
     if ink.kind not in RESIST_KINDS:
         yield Part(", ")
-        yield Part(ONTO_WORDS[step.onto], "onto", "onto")
+        yield Part(_say_onto(table, step), "onto", "onto")
     if tool.texture in THROWN or isinstance(step.region, Patches | Motifs):
         yield Part(", as it falls in ")
         yield Part(f"throw {step.seed + 1}", "seed", "throw")
