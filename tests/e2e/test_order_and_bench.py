@@ -1,5 +1,6 @@
 """A scene planned in a bad order: reasons, remedies, the day; then made at the bench, two cards in rotation, with a reload amid a timer."""
 
+import re
 from dataclasses import replace
 from pathlib import Path
 
@@ -175,3 +176,55 @@ def test_what_is_short_is_counted_on_the_day_and_mended_on_the_desk(page: Page, 
     assert abs(panel(page) - before).mean() > 0.2, "another ink is another colour"
     # The other stories share this shelf.
     page.request.put(f"{server.address}/api/shelf/left", data={"kind": "ink", "key": "agave-6", "left": None})
+
+
+def test_what_was_built_on_a_mask_is_asked_about_and_a_step_knows_what_it_was_planned_with(page: Page) -> None:
+    start_on(page, "Halo and moon", ("Yucca 4", "Agave 6"))
+    steps = page.get_by_role("list", name="Steps")
+    proofs = page.get_by_role("list", name="Run of proofs").get_by_role("button")
+    count = proofs.count()
+
+    # Dragged out from under its mask a step says so, and goes back.
+    steps.get_by_role("button", name="round the moon mask").first.click()
+    for _ in range(count):
+        if page.get_by_role("button", name="Later").is_disabled():
+            break
+        page.get_by_role("button", name="Later").click()
+    astray = page.locator("[data-test=without-its-stencil]").first
+    expect(astray).to_contain_text("was planned with the moon mask")
+    astray.get_by_role("button", name="Put it back where it was planned").click()
+    expect(page.locator("[data-test=without-its-stencil]")).to_have_count(0)
+    expect(page.get_by_text("Nothing will go wrong that Cielo knows of.")).to_be_visible()
+
+    count = proofs.count()  # a wipe may have come with it
+    # The mask's laying taken out: nothing until she has answered, then all of it at once, and back.
+    proofs.first.click()
+    page.get_by_role("button", name="Take out").click()
+    asked = page.get_by_role("group", name="Take the moon mask out")
+    expect(asked).to_contain_text("planned with the moon mask")
+    asked.get_by_role("button", name="Leave it").click()
+    expect(asked).to_have_count(0)
+    expect(proofs).to_have_count(count)
+    page.get_by_role("button", name="Take out").click()
+    asked.get_by_role("button", name=re.compile("^Take th.* out too")).click()
+    expect(steps.get_by_text("round the moon mask")).to_have_count(0)
+    page.get_by_role("button", name="Undo").click()
+    expect(proofs).to_have_count(count)
+    proofs.nth(1).click()
+    page.get_by_role("button", name="Do it again").click()
+    expect(proofs).to_have_count(count + 1)
+    proofs.first.click()
+    page.get_by_role("button", name="Add before").click()
+    choose(page, "Brush it all over")
+    expect(proofs).to_have_count(count + 2)
+
+
+def test_what_inks_cannot_give_on_a_ground_is_told_before_it_is_laid(page: Page) -> None:
+    page.goto("/")
+    page.get_by_role("button", name="Start a new card").click()
+    for ink in ("Agave 6", "Ocotillo 5", "Yucca 4"):
+        page.locator(".pick", has_text=ink).first.click()
+    warned = page.get_by_role("list", name="What these inks cannot give")
+    expect(warned).to_contain_text("dull each other where they overlap")
+    page.locator(".pick", has_text="Agave 6").first.click()
+    expect(warned).to_have_count(0)

@@ -25,6 +25,7 @@ export type PlanChange =
   | { do: "add-step"; after: string | null; step: StepModel }
   | { do: "move-step"; step: string; before: string | null }
   | { do: "take-step-out"; step: string }
+  | { do: "take-steps-out"; steps: string[] }
   | { do: "add-mask"; mask: Mask }
   | { do: "mask"; mask: Mask }
   | { do: "take-mask-out"; key: string }
@@ -136,6 +137,8 @@ export function changed(plan: PlanModel, change: PlanChange): PlanModel {
       return withStepBefore(plan, change.step, change.before);
     case "take-step-out":
       return withoutStep(plan, change.step);
+    case "take-steps-out":
+      return change.steps.reduce(withoutStep, plan);
     case "add-mask":
       return { ...plan, masks: withItem(plan.masks, change.mask) };
     case "mask":

@@ -1,6 +1,15 @@
 import { describe, expect, it } from "vitest";
 import type { PlanModel, StepModel } from "../api/models";
-import { changeOver, withoutStep, withStepAfter, withStepBefore, withWord, wordAt } from "./steps";
+import {
+  againOf,
+  changeOver,
+  spellOf,
+  withoutStep,
+  withStepAfter,
+  withStepBefore,
+  withWord,
+  wordAt,
+} from "./steps";
 
 const dry = (id: string) => ({ do: "dry", id, way: "air", minutes: 5 }) as StepModel;
 const brush = {
@@ -13,7 +22,7 @@ const brush = {
   passes: 2,
   onto: "damp",
 } as StepModel;
-const plan = { steps: [dry("s1"), brush, dry("s3")] } as unknown as PlanModel;
+const plan = { steps: [dry("s1"), brush, dry("s3")], wishes: [] } as unknown as PlanModel;
 const ids = (of: PlanModel) => of.steps.map((step) => step.id);
 
 describe("steps", () => {
@@ -39,6 +48,39 @@ describe("steps", () => {
     expect(ids(withStepAfter(plan, "s1", dry("s9")))).toEqual(["s1", "s9", "b", "s3"]);
     expect(ids(withStepAfter(plan, "s1", dry("s3")))).toEqual(["s1", "s4", "b", "s3"]);
     expect(ids(withoutStep(plan, "b"))).toEqual(["s1", "s3"]);
+  });
+
+  it("take wishes about them along when they go", () => {
+    const wished = { ...plan, wishes: [{ first: "s1", then: "b" }] };
+    expect(withoutStep(wished, "b").wishes).toEqual([]);
+    expect(withoutStep(wished, "s3").wishes).toHaveLength(1);
+  });
+
+  it("done again know nothing of what the first was for", () => {
+    const meant = { ...brush, purpose: { under: ["s1"] } } as StepModel;
+    expect(againOf(meant, "s7")).toEqual({ ...brush, id: "s7", purpose: null });
+  });
+
+  it("tell the spell of a mask: what lays, wipes and lifts it, and what was planned with it", () => {
+    const mask = (what: string, id: string, more = {}) =>
+      ({ do: what, id, mask: "moon", ...more }) as StepModel;
+    const inside = { ...brush, id: "in", purpose: { under: ["l1"] } } as StepModel;
+    const moved = { ...brush, id: "moved", purpose: { under: ["l1"] } } as StepModel;
+    const steps = [
+      mask("lay-mask", "l1"),
+      inside,
+      mask("wipe", "w1"),
+      mask("lift-mask", "u1"),
+      brush,
+      mask("lay-mask", "l2"),
+      mask("lift-mask", "u2", { purpose: { to: "l2" } }),
+      moved,
+    ];
+    const spell = spellOf(steps, "l1");
+    expect(spell).toMatchObject({ lay: "l1", lift: ["u1"], wipes: ["w1"] });
+    expect(spell?.inside.map((step) => step.id)).toEqual(["in", "moved"]);
+    expect(spellOf(steps, "l2")).toMatchObject({ lift: ["u2"], inside: [] });
+    expect(spellOf(steps, "in")).toBeNull();
   });
 
   it("say what changes hands", () => {

@@ -35,7 +35,11 @@ export function withStepBefore(plan: PlanModel, stepId: string, before: string |
 }
 
 export function withoutStep(plan: PlanModel, stepId: string): PlanModel {
-  return { ...plan, steps: plan.steps.filter((step) => step.id !== stepId) };
+  return {
+    ...plan,
+    steps: plan.steps.filter((step) => step.id !== stepId),
+    wishes: plan.wishes.filter((wish) => wish.first !== stepId && wish.then !== stepId),
+  };
 }
 
 /** An id that no step of the plan has. */
@@ -60,4 +64,30 @@ export function changeOver(before: StepModel | undefined, step: StepModel): "" |
   if (!before || before.do !== "brush" || step.do !== "brush") return "";
   if (before.tool !== step.tool) return "tool";
   return before.ink === step.ink ? "" : "ink";
+}
+
+/** A step done once more, with nothing of what the first was for. */
+export function againOf(step: StepModel, id: string): StepModel {
+  return { ...step, id, purpose: null };
+}
+
+/** The spell of a mask: the step that lays it, those that lift and wipe it, and the layings planned with it; null for other steps. */
+export function spellOf(steps: readonly StepModel[], id: string) {
+  const lay = steps.find((step) => step.id === id);
+  if (lay?.do !== "lay-mask") return null;
+  const at = steps.indexOf(lay);
+  const lift = steps.find(
+    (step, i) => step.do === "lift-mask" && step.mask === lay.mask && (step.purpose?.to === id || i > at),
+  );
+  const end = lift ? steps.indexOf(lift) : steps.length;
+  return {
+    lay: id,
+    lift: lift ? [lift.id] : [],
+    wipes: steps
+      .filter((step, i) => step.do === "wipe" && step.mask === lay.mask && i > at && i < end)
+      .map((step) => step.id),
+    inside: steps.filter(
+      (step) => (step.do === "brush" || step.do === "water") && step.purpose?.under?.includes(id),
+    ),
+  };
 }

@@ -5,9 +5,10 @@ import type { Finding, StepModel } from "../../api/models";
 import WordMenu from "../../components/word/WordMenu.vue";
 import { useDesk } from "../../composables/useDesk";
 import { newSteps } from "../../logic/newSteps";
-import { newStepId } from "../../logic/steps";
+import { againOf, newStepId, spellOf } from "../../logic/steps";
 import FindingNote from "../FindingNote.vue";
 import StepSentence from "./StepSentence.vue";
+import TakeMaskOut from "./TakeMaskOut.vue";
 
 const props = defineProps<{ chosen: string | null; findings: Map<string, Finding[]> }>();
 const emit = defineEmits<{
@@ -57,13 +58,20 @@ const laterThan = (id: string) =>
       label: `step ${numberOf(step.id)}`,
       hint: words(step.id).slice(0, 60),
     }));
-const addable = (after: StepModel) => (desk.card ? newSteps(desk.card, after) : []);
+const addable = (after: StepModel | undefined) => (desk.card ? newSteps(desk.card, after) : []);
 
-function add(after: StepModel, what: string) {
+/** A new step after another, or before all of them. */
+function add(after: StepModel | undefined, what: string) {
   const choice = addable(after).find((one) => one.value === what);
   if (!choice || !plan.value) return;
   const step = { ...choice.make(), id: newStepId(plan.value) };
-  desk.push(choice.label.toLowerCase(), { do: "add-step", after: after.id, step });
+  desk.push(choice.label.toLowerCase(), { do: "add-step", after: after?.id ?? null, step });
+  emit("choose", step.id);
+}
+function again(of: StepModel) {
+  if (!plan.value) return;
+  const step = againOf(of, newStepId(plan.value));
+  desk.push(`do step ${numberOf(of.id)} again`, { do: "add-step", after: of.id, step });
   emit("choose", step.id);
 }
 /** To stand before the step that stands so many places on. */
@@ -71,7 +79,29 @@ function move(id: string, at: number) {
   const to = at > numberOf(id) - 1 ? at + 1 : at;
   desk.push(`move step ${numberOf(id)}`, { do: "move-step", step: id, before: steps.value[to]?.id ?? null });
 }
+/** The laying of a mask that is asked about: what was built on it, and what it is called. */
+const asked = ref<string | null>(null);
+watch(
+  () => props.chosen,
+  () => (asked.value = null),
+);
+const spell = computed(() => (asked.value && plan.value ? spellOf(plan.value.steps, asked.value) : null));
+const calledMask = computed(() => {
+  const lay = steps.value.find((step) => step.id === asked.value);
+  return desk.saved?.reading.masks.find((mask) => lay?.do === "lay-mask" && mask.key === lay.mask)?.called;
+});
+function takeSpellOut(built: boolean) {
+  if (!spell.value) return;
+  const { lay, lift, wipes, inside } = spell.value;
+  const gone = [lay, ...lift, ...wipes, ...(built ? inside.map((step) => step.id) : [])];
+  emit("choose", null);
+  desk.push(`take the ${calledMask.value ?? "mask"} out`, { do: "take-steps-out", steps: gone });
+}
 function takeOut(id: string) {
+  if (plan.value && spellOf(plan.value.steps, id)?.inside.length) {
+    asked.value = id;
+    return;
+  }
   const number = numberOf(id);
   emit("choose", steps.value[number]?.id ?? steps.value[number - 2]?.id ?? null);
   desk.push(`take out step ${number}`, { do: "take-step-out", step: id });
@@ -79,6 +109,15 @@ function takeOut(id: string) {
 </script>
 
 <template>
+  <p v-if="plan && !steps.length" class="begin">
+    Nothing is planned yet.
+    <WordMenu
+      text="Begin with a step"
+      label="Begin"
+      :choices="addable(undefined)"
+      @choose="(what) => add(undefined, what)"
+    />
+  </p>
   <ol ref="list" class="steps" aria-label="Steps">
     <li v-for="(step, at) in steps" :key="step.id" :data-chosen="step.id === chosen ? '' : undefined">
       <span class="number" aria-hidden="true">{{ at + 1 }}</span>
@@ -114,6 +153,9 @@ function takeOut(id: string) {
             >Later</el-button
           >
           <el-button size="small" @click="takeOut(step.id)">Take out</el-button>
+          <el-button v-if="step.do === 'brush' || step.do === 'water'" size="small" @click="again(step)"
+            >Do it again</el-button
+          >
           <span v-if="steps.length > 1" class="after"
             ><WordMenu
               text="Keep it before"
@@ -130,7 +172,22 @@ function takeOut(id: string) {
               :choices="addable(step)"
               @choose="(what) => add(step, what)"
           /></span>
+          <span v-if="at === 0" class="after"
+            ><WordMenu
+              text="Add a step before"
+              label="Add before"
+              :choices="addable(undefined)"
+              @choose="(what) => add(undefined, what)"
+          /></span>
         </div>
+        <TakeMaskOut
+          v-if="asked === step.id && spell"
+          :called="calledMask ?? 'mask'"
+          :built="spell.inside"
+          @only="takeSpellOut(false)"
+          @all="takeSpellOut(true)"
+          @leave="asked = null"
+        />
       </div>
     </li>
   </ol>
