@@ -1,6 +1,7 @@
 """Checks on what will not be seen: light-over-dark-vanishes, covered-by-later, off-the-piece."""
 
 from collections.abc import Iterator
+from dataclasses import replace
 from functools import partial
 
 import numpy as np
@@ -8,11 +9,15 @@ import numpy as np
 from cielo.core.advice.finding import Finding, Place
 from cielo.core.advice.looking import area, both, brushings, first_that_clears, strongest, with_step
 from cielo.core.geometry.lettering import width_mm
-from cielo.core.materials import TOOLS, TRANSPARENT_KINDS
+from cielo.core.keeping import kept
+from cielo.core.materials import TOOLS, TRANSPARENT_KINDS, Ink, Paper
 from cielo.core.optics.difference import ciede2000
+from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.spectra import lab_from_xyz
 from cielo.core.plan import Brush, Plan, Words, move_step
 from cielo.core.sequence.lightness import SAME_LIGHTNESS, lightness_on
+from cielo.core.simulation.grid import grid_of
+from cielo.core.simulation.maps import layings
 from cielo.core.simulation.run import panel_xyz
 from cielo.core.table.marks import covers_what_is_below, embosses, is_figure
 from cielo.core.table.purpose import purpose_of
@@ -42,12 +47,12 @@ def light_over_dark_vanishes(plan: Plan, table: Table) -> Iterator[Finding]:
         laid = table.maps[step.id] > COUNTS
         if not dark or embosses(plan, step) or not laid.any():
             continue
+        if _surely_seen(plan, step, dark):
+            continue
         covered = np.max([table.maps[s.id] for s in dark], axis=0) > COUNTS
         if np.count_nonzero(laid & covered) < 0.9 * np.count_nonzero(laid):
             continue  # it is seen beside the dark, and goes over it only where they meet
-        at = plan.index_of(step.id)
-        before, after = (lab_from_xyz(panel_xyz(plan, table.grid, n)[laid]) for n in (at, at + 1))
-        seen = float(np.percentile(ciede2000(before, after), 90))
+        seen = _change_seen(plan, step)
         if seen >= SEES:
             continue
         told.add(step.ink)
@@ -68,6 +73,34 @@ def light_over_dark_vanishes(plan: Plan, table: Table) -> Iterator[Finding]:
             ),
             measure=f"{seen:.1f} CIEDE2000 is all that it changes; under {SEES:.0f} the eye sees nothing",
         )
+
+
+# What a laying changes is read off a picture of this resolution.
+READING_PIXELS_PER_INCH = 10
+
+
+def _change_seen(plan: Plan, step: Brush) -> float:
+    """How much a laying changes the picture where it lies, CIEDE2000: nine tenths of its places change no more."""
+    at, grid = plan.index_of(step.id), grid_of(plan.card, READING_PIXELS_PER_INCH)
+    laid = layings(replace(plan, steps=plan.steps[: at + 1]), grid)[-1].strength > COUNTS
+    if not laid.any():
+        return SEES
+    before, after = (lab_from_xyz(panel_xyz(plan, grid, n)[laid]) for n in (at, at + 1))
+    return float(np.percentile(ciede2000(before, after), 90))
+
+
+def _surely_seen(plan: Plan, step: Brush, dark: list[Brush]) -> bool:
+    """Whether a laying changes even the most of each dark one that lies below it so much that no picture need be looked at."""
+    paper, ink = plan.stock.paper, plan.ink(step.ink)
+    return min(_changes(paper, plan.ink(s.ink), max(s.strength, 0.1), ink, step.strength) for s in dark) > 3 * SEES
+
+
+@kept
+def _changes(paper: Paper, below: Ink, below_strength: float, above: Ink, strength: float) -> float:
+    """How much one ink changes another that it covers, CIEDE2000; strengths in full applications."""
+    inks, under = {below.key: below, above.key: above}, (below.key, below_strength)
+    alone, over = (lab_of_stack(paper, inks, stack) for stack in ([under], [under, (above.key, strength)]))
+    return float(ciede2000(alone, over))
 
 
 def covered_by_later(plan: Plan, table: Table) -> Iterator[Finding]:
