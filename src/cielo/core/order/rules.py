@@ -241,11 +241,18 @@ def _figures(plan: Plan, contact: Contact) -> Iterator[Rule]:
 
 
 def _drying(plan: Plan) -> Iterator[Rule]:
-    """A drying comes after what it dries, and before what wants it dry."""
+    """A drying comes after what it dries, and before what wants it dry; paste dries when the stencil it went through is off."""
+    steps = {step.id: step for step in plan.steps}
+    lifts = {purpose_of(step).to: step.id for step in plan.steps if isinstance(step, LiftMask)}
     for dry in (step for step in plan.steps if isinstance(step, Dry)):
         meant = purpose_of(dry)
         for key in meant.over:
             yield Rule(key, dry.id, "dry-first", "It is dried before what comes on top.", Force.DRYING)
+            laid = steps.get(key)
+            through = purpose_of(laid).under[-1:] if isinstance(laid, Brush) and plan.ink(laid.ink).kind == "paste" else ()
+            for lay in through:
+                if lay in lifts:
+                    yield Rule(lifts[lay], dry.id, "lift-at-once", "Paste sets to a stencil that is left on it.", Force.DRYING)
         if meant.to is not None:
             yield Rule(dry.id, meant.to, "dry-first", "It goes onto dry ink.", Force.DRYING)
         for step in plan.steps:
