@@ -96,18 +96,23 @@ def _with_dryings(plan: Plan, was: Plan) -> tuple[Plan, Added]:
         step = plan.steps[at]
         wet = [needed.wet for needed in not_dry_for(plan, contact, step, moment)]
         if wet:
-            left = max(one.left_min for one in wet)
-            before = plan.steps[at - 1] if at else None
+            # What is laid on the panel for this step waits with it: ink is dried before the sheet comes over it.
+            on = at
+            while on and isinstance(plan.steps[on - 1], LayMask):
+                on -= 1
+            moment = walk(replace(plan, steps=plan.steps[:on]), contact)[-1]
+            left = max(moment.left_of(one.step) for one in wet)
+            before = plan.steps[on - 1] if on else None
             if isinstance(before, Dry) and purpose_of(before).to in (None, step.id):
                 longer = replace(before, minutes=in_half_minutes(before.minutes + left / FASTER[before.way]))
-                plan = replace(plan, steps=(*plan.steps[: at - 1], longer, *plan.steps[at:]))
+                plan = replace(plan, steps=(*plan.steps[: on - 1], longer, *plan.steps[on:]))
             else:
                 over = tuple(one.step for one in moment.wet)
                 way: DryingWay = "air" if moment.lying or any(one.of == "alcohol" for one in wet) or left <= SHORT_MIN else "heat"
                 dry = Dry(
                     new_step_id(_ids(plan, was)), way, in_half_minutes(left / FASTER[way]), purpose=Purpose(over=over, to=step.id)
                 )
-                plan = replace(plan, steps=(*plan.steps[:at], dry, *plan.steps[at:]))
+                plan = replace(plan, steps=(*plan.steps[:on], dry, *plan.steps[on:]))
                 what = "a mask" if isinstance(step, LayMask) else "what comes next"
                 added.append((dry.id, f"It is not dry yet for {what}."))
                 at += 1
