@@ -223,6 +223,8 @@ def test_no_page_has_an_accessibility_fault_that_axe_can_find(page: Page) -> Non
     pages += [page.url, page.url.replace("/desk/", "/bench/")]
     for address in pages:
         page.goto(address)
+        expect(page.get_by_role("heading", level=1).first).to_be_visible()
+        expect(page.locator(".waiting")).to_have_count(0)
         check_reachable(page)
 
 

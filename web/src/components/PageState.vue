@@ -7,39 +7,43 @@ defineProps<{
   /** What is waited for, as a sentence's beginning: "The card". */
   what: string;
   why?: string;
+  /** It stands in a part of a page, and not in place of all of it. */
+  within?: boolean;
 }>();
 const emit = defineEmits<{ again: [] }>();
 </script>
 
 <template>
-  <div v-if="state === 'asking'" class="waiting" role="status">
-    <span class="said">{{ what }} is on its way …</span>
-    <el-skeleton :rows="5" animated />
-  </div>
-  <el-result v-else-if="state === 'away'" icon="warning" :title="`${what} cannot be had just now`">
-    <template #icon><span aria-hidden="true" /></template>
-    <template #sub-title>
-      <p role="status">It comes by itself when Cielo is back.</p>
-    </template>
-  </el-result>
-  <el-result v-else-if="state === 'absent'" icon="info" :title="`${what} is not here`">
-    <template #icon><span aria-hidden="true" /></template>
-    <template #sub-title
-      ><p role="status">{{ why ?? "Nothing stands at this address." }}</p></template
-    >
-    <template #extra>
-      <RouterLink v-slot="{ navigate }" to="/" custom
-        ><el-button type="primary" @click="navigate()">To all cards</el-button></RouterLink
+  <component :is="within ? 'div' : 'main'">
+    <div v-if="state === 'asking'" class="waiting" role="status">
+      <span class="said">{{ what }} is on its way …</span>
+      <el-skeleton :rows="5" animated />
+    </div>
+    <el-result v-else-if="state === 'away'" icon="warning" :title="`${what} cannot be had just now`">
+      <template #icon><span aria-hidden="true" /></template>
+      <template #sub-title>
+        <p role="status">It comes by itself when Cielo is back.</p>
+      </template>
+    </el-result>
+    <el-result v-else-if="state === 'absent'" icon="info" :title="`${what} is not here`">
+      <template #icon><span aria-hidden="true" /></template>
+      <template #sub-title
+        ><p role="status">{{ why ?? "Nothing stands at this address." }}</p></template
       >
-    </template>
-  </el-result>
-  <el-result v-else-if="state === 'refused'" icon="warning" :title="`${what} cannot be shown`">
-    <template #icon><span aria-hidden="true" /></template>
-    <template #sub-title
-      ><p role="status">{{ why }}</p></template
-    >
-    <template #extra><el-button @click="emit('again')">Look again</el-button></template>
-  </el-result>
+      <template #extra>
+        <RouterLink v-slot="{ navigate }" to="/" custom
+          ><el-button type="primary" @click="navigate()">To all cards</el-button></RouterLink
+        >
+      </template>
+    </el-result>
+    <el-result v-else-if="state === 'refused'" icon="warning" :title="`${what} cannot be shown`">
+      <template #icon><span aria-hidden="true" /></template>
+      <template #sub-title
+        ><p role="status">{{ why }}</p></template
+      >
+      <template #extra><el-button @click="emit('again')">Look again</el-button></template>
+    </el-result>
+  </component>
 </template>
 
 <style scoped>

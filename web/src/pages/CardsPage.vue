@@ -153,6 +153,7 @@ async function putInGroup(card: CardSummary, group: string) {
     </el-empty>
     <PageState
       v-if="state !== 'ready'"
+      within
       :state="state"
       what="The table of your cards"
       :why="refusal?.message"

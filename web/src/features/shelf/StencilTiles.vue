@@ -16,7 +16,7 @@ const {
 </script>
 
 <template>
-  <PageState v-if="!designs" :state="state" what="The shelf of stencils" @again="again" />
+  <PageState v-if="!designs" within :state="state" what="The shelf of stencils" @again="again" />
   <ul v-else class="tiles" aria-label="Stencils and masks">
     <li v-for="design in designs" :key="design.key">
       <button type="button" class="tile" @click="emit('choose', design.key)">
