@@ -16,7 +16,7 @@ from cielo.core.advice.finding import Finding, Place
 from cielo.core.advice.looking import area, both, brushings, first_that_clears, strongest, with_step
 from cielo.core.geometry.holding import is_stencil
 from cielo.core.geometry.masks import distance_to_cover_mm
-from cielo.core.materials import TOOLS, Lab
+from cielo.core.materials import RESIST_KINDS, TOOLS, Lab
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.hue import chroma, hue_apart, hue_degrees
 from cielo.core.optics.layering import lab_of_stack
@@ -237,7 +237,7 @@ def darks_merge(plan: Plan, table: Table) -> Iterator[Finding]:
         lighter += [
             (f"Take {ink.name} there", with_step(plan, last, ink=ink.key))
             for ink in sorted(plan.inks, key=lambda ink: (-seen_on(plan.stock.paper, ink)[0], ink.key))
-            if ink.key != last.ink
+            if ink.key != last.ink and ink.kind not in RESIST_KINDS and ink.kind != "paste"
         ]
         lay = next(step for step in plan.steps if isinstance(step, LayMask) and step.mask == key)
         yield Finding(

@@ -1,5 +1,7 @@
 """A ground as it is first laid: with all its order asks for, and with every alarm taken away that a remedy of its own takes away."""
 
+from collections.abc import Iterator
+
 from cielo.core.advice.finding import Finding
 from cielo.core.advice.judge import judge, troubles
 from cielo.core.order.derive import with_derived
@@ -21,6 +23,8 @@ def laid_fresh(plan: Plan) -> tuple[Plan, tuple[Finding, ...]]:
     return plan, left
 
 
-def _helped(findings: tuple[Finding, ...]) -> list[tuple[Plan, tuple[Finding, ...]]]:
-    remedies = [finding.remedy for finding in findings]
-    return [(remedy.plan, troubles(judge(remedy.plan))) for remedy in remedies if remedy is not None]
+def _helped(findings: tuple[Finding, ...]) -> Iterator[tuple[Plan, tuple[Finding, ...]]]:
+    """The plan each remedy leads to and what it leaves, one after another: the next is looked for only when it is wanted."""
+    for finding in findings:
+        if (remedy := finding.remedy) is not None:
+            yield remedy.plan, troubles(judge(remedy.plan))

@@ -1,6 +1,7 @@
 """Checks on the order of work: dark-before-light, unwiped-mask, without-its-stencil, mask-left-on, lays-nothing."""
 
 from collections.abc import Iterator
+from dataclasses import replace
 from functools import partial
 
 from cielo.core.advice.finding import Finding, Place, Remedy
@@ -15,6 +16,7 @@ from cielo.core.plan import (
     Plan,
     Prepare,
     Purpose,
+    Step,
     Tapes,
     Wipe,
     insert_step,
@@ -156,10 +158,8 @@ def _back_with_it(plan: Plan, step: str) -> Remedy | None:
     return Remedy("It is meant as it stands", replace_step(plan, _with_purpose(plan, at)))
 
 
-def _with_purpose(plan: Plan, step: object) -> Brush:
-    from dataclasses import replace
-
-    assert isinstance(step, Brush)
+def _with_purpose(plan: Plan, step: Step) -> Step:
+    """The step meant under what lies there as it now stands."""
     fresh = read_purposes(plan)[step.id]
     return replace(step, purpose=replace(purpose_of(step), under=fresh.under))
 

@@ -90,17 +90,17 @@ def _with_dryings(plan: Plan, was: Plan) -> tuple[Plan, Added]:
     """A drying before every step that needs something dry which is not; a drying that stands there already is made long enough."""
     added: Added = []
     contact = contact_of(plan)
+    moments = walk(plan, contact)
     at = 0
     while at < len(plan.steps):
-        moment = walk(replace(plan, steps=plan.steps[:at]), contact)[-1]
         step = plan.steps[at]
-        wet = [needed.wet for needed in not_dry_for(plan, contact, step, moment)]
+        wet = [needed.wet for needed in not_dry_for(plan, contact, step, moments[at])]
         if wet:
             # What is laid on the panel for this step waits with it: ink is dried before the sheet comes over it.
             on = at
             while on and isinstance(plan.steps[on - 1], LayMask):
                 on -= 1
-            moment = walk(replace(plan, steps=plan.steps[:on]), contact)[-1]
+            moment = moments[on]
             left = max(moment.left_of(one.step) for one in wet)
             before = plan.steps[on - 1] if on else None
             if isinstance(before, Dry) and purpose_of(before).to in (None, step.id):
@@ -116,6 +116,7 @@ def _with_dryings(plan: Plan, was: Plan) -> tuple[Plan, Added]:
                 what = "a mask" if isinstance(step, LayMask) else "what comes next"
                 added.append((dry.id, f"It is not dry yet for {what}."))
                 at += 1
+            moments = walk(plan, contact)
         at += 1
     return plan, added
 
