@@ -55,7 +55,7 @@ def test_the_demo_is_written_and_read_back_equal() -> None:
 def test_the_bounds_of_the_core_are_those_of_the_published_schema() -> None:
     definitions = PlanModel.model_json_schema()["$defs"]
     seen = 0
-    for kind, model in ((Motifs, "MotifsModel"), (Focal, "FocalModel"), (Dry, "DryModel")):
+    for kind, model in ((Motifs, "Motifs"), (Focal, "Focal"), (Dry, "Dry")):
         for name, bound in bounds_of(kind).items():
             said = definitions[model]["properties"][name]
             for ours, theirs in (("ge", "minimum"), ("gt", "exclusiveMinimum"), ("le", "maximum")):

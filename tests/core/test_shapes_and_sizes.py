@@ -38,6 +38,7 @@ from cielo.core.plan import (
     LayMask,
     Mask,
     Mat,
+    Motif,
     MotifMask,
     Plan,
     Reveals,
@@ -258,7 +259,7 @@ def test_a_tool_reaches_through_by_its_width_less_the_gap() -> None:
 )
 @settings(max_examples=40, deadline=None)
 def test_a_centred_repeat_is_cut_equally_and_stays_where_it_is(
-    x: float, y: float, pitch: float, share: float, staggered: bool, motif: str
+    x: float, y: float, pitch: float, share: float, staggered: bool, motif: Motif
 ) -> None:
     repeat = Stencil("r", "r", motif, x, y, pitch * share, pitch, 0.0, staggered)
     centred = centre_repeat(repeat, W, H)
@@ -277,7 +278,7 @@ def test_cut_shares_are_those_of_the_shapes() -> None:
 
 @given(st.floats(-60, 60), st.floats(0, 8), st.sampled_from(["rosette", "saguaro", "leaf", "star"]), st.floats(-40, 40))
 @settings(max_examples=30, deadline=None)
-def test_a_fitted_strip_holds_one_whole_motif_with_its_margin(angle: float, margin: float, motif: str, turn: float) -> None:
+def test_a_fitted_strip_holds_one_whole_motif_with_its_margin(angle: float, margin: float, motif: Motif, turn: float) -> None:
     piece = MotifMask("m", "m", motif, 60.0, 80.0, 30.0, turn)
     strip = fit_strip(Tapes("t", "strip", 20.0, 20.0, angle, 10.0), piece, margin, W, H)
     shape = inside_of(piece, W, H)

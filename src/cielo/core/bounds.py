@@ -10,6 +10,7 @@ from math import isfinite
 from typing import Annotated, Any, get_args, get_type_hints
 
 from annotated_types import Interval, Len
+from pydantic import Field
 
 from cielo.core.units import Units, say_least, say_length, say_most
 from cielo.errors import BadInput
@@ -41,7 +42,9 @@ Passes = Annotated[int, Interval(ge=1, le=20)]
 PrintCount = Annotated[int, Interval(ge=1, le=40)]
 Owned = Annotated[int, Interval(ge=1, le=40)]
 Seed = Annotated[int, Interval(ge=0, le=1_000_000)]
-Key = Annotated[str, Len(1, 64)]
+# What keys and ids are made of, in files and on the web.
+Key = Annotated[str, Len(1, 64), Field(pattern=r"^[A-Za-z0-9][A-Za-z0-9 _.\-]*$")]
+OpeningKey = Annotated[str, Field(pattern=r"^(r-?[0-9]{1,4}c-?[0-9]{1,4}|o[0-9]{1,4})$")]
 Name = Annotated[str, Len(1, 80)]
 Text = Annotated[str, Len(1, 40)]
 

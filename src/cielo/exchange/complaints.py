@@ -94,6 +94,7 @@ _LIST, _GROUP, _YES = _not_a("a list"), _not_a("a group of values, each with its
 COMPLAINTS: Mapping[str, Complaint] = {
     "missing": _missing,
     "extra_forbidden": _unknown,
+    "unexpected_keyword_argument": _unknown,
     "float_type": _NUMBER,
     "float_parsing": _NUMBER,
     "finite_number": _not_a("an ordinary number"),

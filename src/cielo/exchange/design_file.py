@@ -5,8 +5,8 @@ from typing import Annotated, Self
 from pydantic import Field
 
 from cielo.core.geometry.designs import Design
+from cielo.core.plan import Drawn
 from cielo.exchange.materials_model import Key, Name, Strict
-from cielo.exchange.plan_file import DrawnModel
 
 
 class DesignModel(Strict):
@@ -15,12 +15,13 @@ class DesignModel(Strict):
     key: Key
     name: Name
     hint: Annotated[str, Field(max_length=200)] = ""
-    drawing: DrawnModel
+    drawing: Drawn
 
     def to_core(self) -> Design:
-        return Design(self.key, self.name, "drawing", self.hint, (self.drawing.to_core(),), own=True)
+        return Design(self.key, self.name, "drawing", self.hint, (self.drawing,), own=True)
 
     @classmethod
     def of(cls, design: Design) -> Self:
-        drawing = DrawnModel.model_validate(design.masks[0])
+        (drawing,) = design.masks
+        assert isinstance(drawing, Drawn)
         return cls(key=design.key, name=design.name, hint=design.hint, drawing=drawing)

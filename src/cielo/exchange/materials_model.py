@@ -13,7 +13,7 @@ LStar = Annotated[float, Field(ge=0, le=100)]
 Opponent = Annotated[float, Field(ge=-160, le=160)]
 
 
-def _say_units(schema: dict[str, Any]) -> None:
+def say_units(schema: dict[str, Any]) -> None:
     """In the published schema a field says what its name measures in."""
     for name, field in schema.get("properties", {}).items():
         for ending, unit in (("_mm", "millimetres"), ("_deg", "degrees, clockwise")):
@@ -24,9 +24,7 @@ def _say_units(schema: dict[str, Any]) -> None:
 class Strict(BaseModel):
     """Unknown keys, NaN and infinities are refused."""
 
-    model_config = ConfigDict(
-        extra="forbid", allow_inf_nan=False, from_attributes=True, frozen=True, json_schema_extra=_say_units
-    )
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, from_attributes=True, frozen=True, json_schema_extra=say_units)
 
 
 class ColourModel(Strict):

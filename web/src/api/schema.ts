@@ -1741,40 +1741,38 @@ export interface components {
             /** Step */
             step: string;
         };
-        /** BandModel */
-        BandModel: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            over: "band";
+        /**
+         * Band
+         * @description Straight across the panel, at full strength from ``start_mm`` to ``end_mm`` off ``edge``.
+         *
+         *     ``lead_in_mm`` before the start and ``carry_mm`` after the end are how far the ink is taken into its neighbours while it
+         *     fades to nothing. A start of 0 runs off the panel's edge.
+         */
+        Band: {
             /**
              * Edge
              * @enum {string}
              */
             edge: "top" | "bottom" | "left" | "right";
-            /**
-             * Start Mm
-             * @description millimetres
-             */
+            /** Start Mm */
             start_mm: number;
-            /**
-             * End Mm
-             * @description millimetres
-             */
+            /** End Mm */
             end_mm: number;
             /**
              * Lead In Mm
-             * @description millimetres
              * @default 0
              */
             lead_in_mm: number;
             /**
              * Carry Mm
-             * @description millimetres
              * @default 0
              */
             carry_mm: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            over: "band";
         };
         /** Batch */
         Batch: {
@@ -1827,13 +1825,14 @@ export interface components {
             /** Inked */
             inked: boolean;
         };
-        /** BrushModel */
-        BrushModel: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            do: "brush";
+        /**
+         * Brush
+         * @description Ink, paste or embossing powder laid with a tool.
+         *
+         *     ``onto`` "damp" blends into what is there, "dry" is meant as a clean layer, "wet" mixes with what the step before laid.
+         *     ``seed`` is the throw: where drops, blots and dabs fall.
+         */
+        Brush: {
             /** Id */
             id: string;
             /** Ink */
@@ -1841,7 +1840,7 @@ export interface components {
             /** Tool */
             tool: string;
             /** Region */
-            region: components["schemas"]["WholeModel"] | components["schemas"]["BandModel"] | components["schemas"]["SlantModel"] | components["schemas"]["HaloModel"] | components["schemas"]["VignetteModel"] | components["schemas"]["PatchesModel"] | components["schemas"]["InsideModel"] | components["schemas"]["MotifsModel"] | components["schemas"]["WordsModel"] | components["schemas"]["WetAreaModel"];
+            region: components["schemas"]["Whole"] | components["schemas"]["Band"] | components["schemas"]["Slant"] | components["schemas"]["Halo"] | components["schemas"]["Vignette"] | components["schemas"]["Patches"] | components["schemas"]["Inside"] | components["schemas"]["Motifs"] | components["schemas"]["Words"] | components["schemas"]["WetArea"];
             /**
              * Touch
              * @default light
@@ -1859,13 +1858,18 @@ export interface components {
              * @enum {string}
              */
             onto: "damp" | "dry" | "wet";
-            fade?: components["schemas"]["FadeModel"] | null;
+            fade?: components["schemas"]["Fade"] | null;
             /**
              * Seed
              * @default 0
              */
             seed: number;
-            purpose?: components["schemas"]["PurposeModel"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "brush";
+            purpose?: components["schemas"]["Purpose"] | null;
         };
         /** BrushOut */
         BrushOut: {
@@ -1878,17 +1882,20 @@ export interface components {
             /** Inks */
             inks: string[];
         };
-        /** CardModel */
-        CardModel: {
-            /**
-             * Width Mm
-             * @description millimetres
-             */
+        /**
+         * Card
+         * @description The folded base, the borders left showing, and what the card is put together and sent with.
+         *
+         *     mats : from the panel outwards.
+         *     base_stock : what the base is cut of.
+         *     trim_mm : how much larger than the panel the ink is laid all round, to be trimmed off.
+         *     raised_mm : how high foam tape lifts the panel.
+         *     envelope : "folded" from a square sheet, or a key of geometry.envelopes.READY_MADE.
+         */
+        Card: {
+            /** Width Mm */
             width_mm: number;
-            /**
-             * Height Mm
-             * @description millimetres
-             */
+            /** Height Mm */
             height_mm: number;
             /**
              * Fold
@@ -1896,13 +1903,20 @@ export interface components {
              * @enum {string}
              */
             fold: "left" | "right" | "top" | "bottom";
-            reveals: components["schemas"]["RevealsModel"];
+            /**
+             * @default {
+             *       "left_mm": 0,
+             *       "top_mm": 0,
+             *       "right_mm": 0,
+             *       "bottom_mm": 0
+             *     }
+             */
+            reveals: components["schemas"]["Reveals"];
             /**
              * Mats
-             * @description from the panel outwards
              * @default []
              */
-            mats: components["schemas"]["MatModel"][];
+            mats: components["schemas"]["Mat"][];
             /**
              * Base Stock
              * @default plain card
@@ -1910,13 +1924,11 @@ export interface components {
             base_stock: string;
             /**
              * Trim Mm
-             * @description how much larger it is inked all round
              * @default 0
              */
             trim_mm: number;
             /**
              * Raised Mm
-             * @description foam tape under the panel
              * @default 0
              */
             raised_mm: number;
@@ -2101,6 +2113,45 @@ export interface components {
             marks: components["schemas"]["MarkOut"][];
         };
         /**
+         * Cut
+         * @description Something cut from the inked panel or for it.
+         *
+         *     use : "window" is cut out of the panel, "frame" is a rim of ``rim_mm`` round such a window; a "spotlight" is cut from this panel and
+         *         laid in the same place on a second print of it; "strip" and "sentiment" are straight strips mounted there.
+         *     outline : "rectangle", "round" or a motif; ``width_mm`` by ``height_mm`` across, turned by ``angle_deg``.
+         */
+        Cut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * Use
+             * @enum {string}
+             */
+            use: "window" | "frame" | "spotlight" | "strip" | "sentiment";
+            /** Outline */
+            outline: ("rectangle" | "round") | ("leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot");
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Width Mm */
+            width_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            /**
+             * Angle Deg
+             * @default 0
+             */
+            angle_deg: number;
+            /**
+             * Rim Mm
+             * @default 6
+             */
+            rim_mm: number;
+        };
+        /**
          * CutAnswer
          * @description What the cutter did with a file, and the cut sheet as SVG.
          */
@@ -2113,52 +2164,6 @@ export interface components {
             seconds: number;
             /** Sheet Svg */
             sheet_svg: string;
-        };
-        /** CutModel */
-        CutModel: {
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            /**
-             * Use
-             * @enum {string}
-             */
-            use: "window" | "frame" | "spotlight" | "strip" | "sentiment";
-            /** Outline */
-            outline: ("rectangle" | "round") | ("leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot");
-            /**
-             * X Mm
-             * @description millimetres
-             */
-            x_mm: number;
-            /**
-             * Y Mm
-             * @description millimetres
-             */
-            y_mm: number;
-            /**
-             * Width Mm
-             * @description millimetres
-             */
-            width_mm: number;
-            /**
-             * Height Mm
-             * @description millimetres
-             */
-            height_mm: number;
-            /**
-             * Angle Deg
-             * @description degrees, clockwise
-             * @default 0
-             */
-            angle_deg: number;
-            /**
-             * Rim Mm
-             * @description millimetres
-             * @default 6
-             */
-            rim_mm: number;
         };
         /**
          * DayOut
@@ -2230,31 +2235,22 @@ export interface components {
              */
             value: string;
         };
-        /** DiscModel */
-        DiscModel: {
+        /**
+         * Disc
+         * @description A round mask; its place is kept with it, so that a halo can be built round where it will lie.
+         *
+         *     Of every mask: ``keeps`` says which side of its outline it covers and so keeps as it is.
+         */
+        Disc: {
             /** Key */
             key: string;
             /** Name */
             name: string;
-            /**
-             * X Mm
-             * @description millimetres
-             */
+            /** X Mm */
             x_mm: number;
-            /**
-             * Y Mm
-             * @description millimetres
-             */
+            /** Y Mm */
             y_mm: number;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            shape: "disc";
-            /**
-             * Diameter Mm
-             * @description millimetres
-             */
+            /** Diameter Mm */
             diameter_mm: number;
             /**
              * Keeps
@@ -2262,28 +2258,27 @@ export interface components {
              * @enum {string}
              */
             keeps: "inside" | "outside";
-        };
-        /** DrawnModel */
-        DrawnModel: {
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            /**
-             * X Mm
-             * @description millimetres
-             */
-            x_mm: number;
-            /**
-             * Y Mm
-             * @description millimetres
-             */
-            y_mm: number;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            shape: "drawn";
+            shape: "disc";
+        };
+        /**
+         * Drawn
+         * @description A mask or stencil of the maker's own drawing: closed outlines round its middle, mm; inside is by the even-odd rule.
+         *
+         *     With a ``pitch_mm`` it repeats, as a Stencil does; 0 lays it once.
+         */
+        Drawn: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
             /** Rings */
             rings: [
                 number,
@@ -2296,7 +2291,6 @@ export interface components {
             scale: number;
             /**
              * Angle Deg
-             * @description degrees, clockwise
              * @default 0
              */
             angle_deg: number;
@@ -2307,13 +2301,11 @@ export interface components {
             flipped: boolean;
             /**
              * Spread Mm
-             * @description millimetres
              * @default 0
              */
             spread_mm: number;
             /**
              * Pitch Mm
-             * @description 0 lays it once
              * @default 0
              */
             pitch_mm: number;
@@ -2328,6 +2320,11 @@ export interface components {
              * @enum {string}
              */
             keeps: "inside" | "outside";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "drawn";
         };
         /**
          * DrawnOut
@@ -2350,13 +2347,8 @@ export interface components {
             /** Top */
             top: string;
         };
-        /** DryModel */
-        DryModel: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            do: "dry";
+        /** Dry */
+        Dry: {
             /** Id */
             id: string;
             /**
@@ -2365,31 +2357,34 @@ export interface components {
              * @enum {string}
              */
             way: "air" | "blot" | "heat";
-            /** Minutes */
+            /**
+             * Minutes
+             * @default 5
+             */
             minutes: number;
-            purpose?: components["schemas"]["PurposeModel"] | null;
-        };
-        /** EdgeMaskModel */
-        EdgeMaskModel: {
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            /**
-             * X Mm
-             * @description millimetres
-             */
-            x_mm: number;
-            /**
-             * Y Mm
-             * @description millimetres
-             */
-            y_mm: number;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            shape: "edge";
+            do: "dry";
+            purpose?: components["schemas"]["Purpose"] | null;
+        };
+        /**
+         * EdgeMask
+         * @description A mask with one long edge through a place: straight, or a line of hills, dunes, clouds, waves, or torn paper.
+         *
+         *     At ``angle_deg`` 0 the edge runs across and the mask covers what is below it; the angle turns it clockwise. ``height_mm`` is
+         *     how far the profile rises and falls.
+         */
+        EdgeMask: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
             /**
              * Profile
              * @enum {string}
@@ -2397,13 +2392,11 @@ export interface components {
             profile: "straight" | "wave" | "hills" | "dunes" | "clouds" | "torn";
             /**
              * Angle Deg
-             * @description degrees, clockwise
              * @default 0
              */
             angle_deg: number;
             /**
              * Height Mm
-             * @description millimetres
              * @default 8
              */
             height_mm: number;
@@ -2423,6 +2416,11 @@ export interface components {
              * @enum {string}
              */
             keeps: "inside" | "outside";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "edge";
         };
         /**
          * Edit
@@ -2495,17 +2493,17 @@ export interface components {
             /** Sheet Height Mm */
             sheet_height_mm?: number | null;
         };
-        /** FadeModel */
-        FadeModel: {
+        /**
+         * Fade
+         * @description Let the ink die away to bare stock over ``width_mm`` before ``edge``.
+         */
+        Fade: {
             /**
              * Edge
              * @enum {string}
              */
             edge: "top" | "bottom" | "left" | "right";
-            /**
-             * Width Mm
-             * @description millimetres
-             */
+            /** Width Mm */
             width_mm: number;
         };
         /** FindingOut */
@@ -2555,8 +2553,13 @@ export interface components {
              */
             margin_mm: number;
         };
-        /** FocalModel */
-        FocalModel: {
+        /**
+         * Focal
+         * @description A focal piece as a ghost on the panel: where it will stand, and for words the ink they are stamped in.
+         *
+         *     ``x_mm``, ``y_mm`` is its middle. ``stands``: a figure that wants ground under its feet.
+         */
+        Focal: {
             /** Key */
             key: string;
             /** Name */
@@ -2566,25 +2569,13 @@ export interface components {
              * @enum {string}
              */
             kind: "image" | "sentiment";
-            /**
-             * X Mm
-             * @description millimetres
-             */
+            /** X Mm */
             x_mm: number;
-            /**
-             * Y Mm
-             * @description millimetres
-             */
+            /** Y Mm */
             y_mm: number;
-            /**
-             * Width Mm
-             * @description millimetres
-             */
+            /** Width Mm */
             width_mm: number;
-            /**
-             * Height Mm
-             * @description millimetres
-             */
+            /** Height Mm */
             height_mm: number;
             /** Ink */
             ink?: string | null;
@@ -2679,20 +2670,56 @@ export interface components {
             /** Detail */
             detail?: components["schemas"]["ValidationError"][];
         };
-        /** HaloModel */
-        HaloModel: {
+        /**
+         * Halo
+         * @description Round a mask or along its edge, strongest there and nearly gone ``reach_mm`` from it.
+         */
+        Halo: {
+            /** Mask */
+            mask: string;
+            /** Reach Mm */
+            reach_mm: number;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             over: "halo";
+        };
+        /**
+         * Hold
+         * @description What holds a mask or stencil in its place: a piece of low-tack tape or a magnet, round where ``kind`` says so.
+         *
+         *     ``x_mm``, ``y_mm`` is its middle; it lies there as long as the mask does, and no ink comes through it.
+         */
+        Hold: {
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "tape" | "magnet";
             /** Mask */
             mask: string;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
             /**
-             * Reach Mm
-             * @description millimetres
+             * Length Mm
+             * @default 30
              */
-            reach_mm: number;
+            length_mm: number;
+            /**
+             * Width Mm
+             * @default 15
+             */
+            width_mm: number;
+            /**
+             * Angle Deg
+             * @default 0
+             */
+            angle_deg: number;
         };
         /** HoldMask */
         HoldMask: {
@@ -2706,46 +2733,6 @@ export interface components {
              * @enum {string}
              */
             kind: "tape" | "magnet";
-        };
-        /** HoldModel */
-        HoldModel: {
-            /** Key */
-            key: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "tape" | "magnet";
-            /** Mask */
-            mask: string;
-            /**
-             * X Mm
-             * @description millimetres
-             */
-            x_mm: number;
-            /**
-             * Y Mm
-             * @description millimetres
-             */
-            y_mm: number;
-            /**
-             * Length Mm
-             * @description millimetres
-             * @default 30
-             */
-            length_mm: number;
-            /**
-             * Width Mm
-             * @description millimetres
-             * @default 15
-             */
-            width_mm: number;
-            /**
-             * Angle Deg
-             * @description degrees, clockwise
-             * @default 0
-             */
-            angle_deg: number;
         };
         /**
          * InkFacts
@@ -2876,13 +2863,14 @@ export interface components {
             /** Hex */
             hex: string;
         };
-        /** InsideModel */
-        InsideModel: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            over: "inside";
+        /**
+         * Inside
+         * @description Inside a mask's outline. ``shaded_from`` an edge: strongest at that side of each motif, gone at the other.
+         *
+         *     ``openings`` picks some of a stencil's openings, by the keys of geometry.shapes.openings_of; all where it is empty. ``covered``:
+         *     the neighbours of those are covered while they are inked.
+         */
+        Inside: {
             /** Mask */
             mask: string;
             /** Shaded From */
@@ -2897,6 +2885,11 @@ export interface components {
              * @default false
              */
             covered: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            over: "inside";
         };
         /** KeepCrossing */
         KeepCrossing: {
@@ -2944,18 +2937,18 @@ export interface components {
             /** Ground */
             ground: string;
         };
-        /** LayMaskModel */
-        LayMaskModel: {
+        /** LayMask */
+        LayMask: {
+            /** Id */
+            id: string;
+            /** Mask */
+            mask: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             do: "lay-mask";
-            /** Id */
-            id: string;
-            /** Mask */
-            mask: string;
-            purpose?: components["schemas"]["PurposeModel"] | null;
+            purpose?: components["schemas"]["Purpose"] | null;
         };
         /** LayStencil */
         LayStencil: {
@@ -2966,18 +2959,18 @@ export interface components {
             /** Stencil */
             stencil: string;
         };
-        /** LiftMaskModel */
-        LiftMaskModel: {
+        /** LiftMask */
+        LiftMask: {
+            /** Id */
+            id: string;
+            /** Mask */
+            mask: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             do: "lift-mask";
-            /** Id */
-            id: string;
-            /** Mask */
-            mask: string;
-            purpose?: components["schemas"]["PurposeModel"] | null;
+            purpose?: components["schemas"]["Purpose"] | null;
         };
         /** LightOut */
         LightOut: {
@@ -3027,11 +3020,14 @@ export interface components {
             /** Islands */
             islands: number;
         };
-        /** MatModel */
-        MatModel: {
+        /**
+         * Mat
+         * @description A plain layer behind the panel, cut of a stock called ``stock``; ``reveals`` is what it shows round what lies on it.
+         */
+        Mat: {
             /** Stock */
             stock: string;
-            reveals: components["schemas"]["RevealsModel"];
+            reveals: components["schemas"]["Reveals"];
         };
         /** Merge */
         Merge: {
@@ -3045,46 +3041,33 @@ export interface components {
             /** Gone */
             gone: string;
         };
-        /** MotifMaskModel */
-        MotifMaskModel: {
+        /**
+         * MotifMask
+         * @description One motif, as a mask or (``keeps`` "outside") as a single stencil.
+         */
+        MotifMask: {
             /** Key */
             key: string;
             /** Name */
             name: string;
             /**
-             * X Mm
-             * @description millimetres
-             */
-            x_mm: number;
-            /**
-             * Y Mm
-             * @description millimetres
-             */
-            y_mm: number;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            shape: "motif";
-            /**
              * Motif
              * @enum {string}
              */
             motif: "leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot";
-            /**
-             * Size Mm
-             * @description millimetres
-             */
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Size Mm */
             size_mm: number;
             /**
              * Angle Deg
-             * @description degrees, clockwise
              * @default 0
              */
             angle_deg: number;
             /**
              * Spread Mm
-             * @description millimetres
              * @default 0
              */
             spread_mm: number;
@@ -3099,6 +3082,11 @@ export interface components {
              * @enum {string}
              */
             keeps: "inside" | "outside";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "motif";
         };
         /** MotifOut */
         MotifOut: {
@@ -3110,28 +3098,25 @@ export interface components {
             /** Name */
             name: string;
         };
-        /** MotifsModel */
-        MotifsModel: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            over: "motifs";
+        /**
+         * Motifs
+         * @description A motif printed many times: large, then middle, then small in the gaps, ``gap_mm`` apart; or three in a triangle.
+         *
+         *     ``count`` is how many of the largest; there are twice as many middle ones and four times as many small where they fit. ``front``:
+         *     they stand in front of whatever else is printed there.
+         */
+        Motifs: {
             /**
              * Motif
              * @enum {string}
              */
             motif: "leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot";
-            /**
-             * Size Mm
-             * @description millimetres
-             */
+            /** Size Mm */
             size_mm: number;
             /** Count */
             count: number;
             /**
              * Gap Mm
-             * @description millimetres
              * @default 1
              */
             gap_mm: number;
@@ -3146,6 +3131,11 @@ export interface components {
              * @default false
              */
             front: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            over: "motifs";
         };
         /**
          * NestedSheetOut
@@ -3411,23 +3401,20 @@ export interface components {
             /** Kind */
             kind: string | null;
         };
-        /** PatchesModel */
-        PatchesModel: {
+        /**
+         * Patches
+         * @description Dabs of ``size_mm`` across at random until they cover ``cover`` (0..1) of the panel.
+         */
+        Patches: {
+            /** Size Mm */
+            size_mm: number;
+            /** Cover */
+            cover: number;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             over: "patches";
-            /**
-             * Size Mm
-             * @description millimetres
-             */
-            size_mm: number;
-            /**
-             * Cover
-             * @description share of the panel
-             */
-            cover: number;
         };
         /**
          * PieceOut
@@ -3509,7 +3496,7 @@ export interface components {
              * @enum {string}
              */
             units: "in" | "cm";
-            card: components["schemas"]["CardModel"];
+            card: components["schemas"]["Card"];
             stock: components["schemas"]["StockModel"];
             /** Inks */
             inks: components["schemas"]["InkModel"][];
@@ -3517,27 +3504,27 @@ export interface components {
              * Masks
              * @default []
              */
-            masks: (components["schemas"]["DiscModel"] | components["schemas"]["EdgeMaskModel"] | components["schemas"]["TapesModel"] | components["schemas"]["StencilModel"] | components["schemas"]["MotifMaskModel"] | components["schemas"]["DrawnModel"])[];
+            masks: (components["schemas"]["Disc"] | components["schemas"]["EdgeMask"] | components["schemas"]["Tapes"] | components["schemas"]["Stencil"] | components["schemas"]["MotifMask"] | components["schemas"]["Drawn"])[];
             /**
              * Steps
              * @default []
              */
-            steps: (components["schemas"]["BrushModel"] | components["schemas"]["WaterModel"] | components["schemas"]["LayMaskModel"] | components["schemas"]["LiftMaskModel"] | components["schemas"]["WipeModel"] | components["schemas"]["WipeBeadsModel"] | components["schemas"]["DryModel"] | components["schemas"]["PrepareModel"])[];
+            steps: (components["schemas"]["Brush"] | components["schemas"]["LayMask"] | components["schemas"]["LiftMask"] | components["schemas"]["Wipe"] | components["schemas"]["Dry"] | components["schemas"]["Water"] | components["schemas"]["WipeBeads"] | components["schemas"]["Prepare"])[];
             /**
              * Focal
              * @default []
              */
-            focal: components["schemas"]["FocalModel"][];
+            focal: components["schemas"]["Focal"][];
             /**
              * Holds
              * @default []
              */
-            holds: components["schemas"]["HoldModel"][];
+            holds: components["schemas"]["Hold"][];
             /**
              * Cuts
              * @default []
              */
-            cuts: components["schemas"]["CutModel"][];
+            cuts: components["schemas"]["Cut"][];
             /**
              * @default {
              *       "order": "light-to-dark",
@@ -3547,12 +3534,12 @@ export interface components {
              *       "owned": 3
              *     }
              */
-            schools: components["schemas"]["SchoolsModel"];
+            schools: components["schemas"]["Schools"];
             /**
              * Wishes
              * @default []
              */
-            wishes: components["schemas"]["WishModel"][];
+            wishes: components["schemas"]["Wish"][];
             /**
              * Crossings
              * @default []
@@ -3610,13 +3597,12 @@ export interface components {
             /** Uncertainty */
             uncertainty: number;
         };
-        /** PrepareModel */
-        PrepareModel: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            do: "prepare";
+        /**
+         * Prepare
+         * @description A thing done that lays no ink: the anti-static bag, a tool cleaned (``tool``), a clean brush swept over, corner marks, trying on
+         *     scrap which way is up, trimming, mounting.
+         */
+        Prepare: {
             /** Id */
             id: string;
             /**
@@ -3626,7 +3612,12 @@ export interface components {
             act: "anti-static" | "clean-tool" | "sweep" | "register" | "orient" | "trim" | "mount";
             /** Tool */
             tool?: string | null;
-            purpose?: components["schemas"]["PurposeModel"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "prepare";
+            purpose?: components["schemas"]["Purpose"] | null;
         };
         /**
          * PreviewOut
@@ -3693,10 +3684,10 @@ export interface components {
             seams: "lighter-again" | "overlap-only";
             /** Carry Mm */
             carry_mm?: number | null;
-            disc?: components["schemas"]["DiscModel"] | null;
+            disc?: components["schemas"]["Disc"] | null;
             /** Halo Mm */
             halo_mm?: number | null;
-            fade?: components["schemas"]["FadeModel"] | null;
+            fade?: components["schemas"]["Fade"] | null;
             /** Based On */
             based_on: number;
             /** Key */
@@ -3704,36 +3695,38 @@ export interface components {
             /** Inks */
             inks: components["schemas"]["InkModel"][];
         };
-        /** PurposeModel */
-        PurposeModel: {
+        /**
+         * Purpose
+         * @description What a step was planned for, kept with it so that it can be moved without forgetting. All are ids of steps.
+         *
+         *     under : the layings of masks that lie while it is done; it goes through them or past them.
+         *     over : earlier steps that it comes over where the two meet, though a rule may overrule that.
+         *     keep_over : earlier steps that it is meant over; no rule overrules it.
+         *     over_dry : earlier layings that it is meant over once they are dry; no rule overrules that either.
+         *     to : of a step that helps another, that other step; of a mask taken off, the step that laid it.
+         */
+        Purpose: {
             /**
              * Under
-             * @description steps that laid the masks it goes through or past
              * @default []
              */
             under: string[];
             /**
              * Over
-             * @description steps it comes over, where no rule says otherwise
              * @default []
              */
             over: string[];
             /**
              * Keep Over
-             * @description steps it is meant over
              * @default []
              */
             keep_over: string[];
             /**
              * Over Dry
-             * @description steps it is meant over once they are dry
              * @default []
              */
             over_dry: string[];
-            /**
-             * To
-             * @description the step it helps; of a mask taken off, the step that laid it
-             */
+            /** To */
             to?: string | null;
         };
         /** PutAway */
@@ -3781,27 +3774,18 @@ export interface components {
             /** Cuts */
             cuts: components["schemas"]["DrawnOut"][];
         };
-        /** RevealsModel */
-        RevealsModel: {
-            /**
-             * Left Mm
-             * @description millimetres
-             */
+        /**
+         * Reveals
+         * @description What the base shows round the panel, mm.
+         */
+        Reveals: {
+            /** Left Mm */
             left_mm: number;
-            /**
-             * Top Mm
-             * @description millimetres
-             */
+            /** Top Mm */
             top_mm: number;
-            /**
-             * Right Mm
-             * @description millimetres
-             */
+            /** Right Mm */
             right_mm: number;
-            /**
-             * Bottom Mm
-             * @description millimetres
-             */
+            /** Bottom Mm */
             bottom_mm: number;
         };
         /** RowOut */
@@ -3822,8 +3806,16 @@ export interface components {
             /** Mend */
             mend: string;
         };
-        /** SchoolsModel */
-        SchoolsModel: {
+        /**
+         * Schools
+         * @description Where makers disagree, the maker's own way.
+         *
+         *     order : light to dark; there and back (a thin pass of all inks, then heavier ones back); dark rim first, then light over it.
+         *     brushes : one for each ink; one for each family of colours; or as few as stay clean, of ``owned`` of each size.
+         *     emboss : first, so that later ink stays clear of powder; or last, so that nothing is raised under stamps.
+         *     strays : ink that strays onto a tool or a leaf is cleaned off, or accepted as reflected light.
+         */
+        Schools: {
             /**
              * Order
              * @default light-to-dark
@@ -3897,40 +3889,34 @@ export interface components {
             /** Water Tools */
             water_tools: string[];
         };
-        /** SlantModel */
-        SlantModel: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            over: "slant";
-            /**
-             * Angle Deg
-             * @description degrees, clockwise
-             */
+        /**
+         * Slant
+         * @description As a band, but at an angle: measured from the panel's corner that lies furthest back along the direction.
+         *
+         *     At ``angle_deg`` 0 it goes from top to bottom; the angle turns the direction clockwise, so 90 goes from right to left.
+         */
+        Slant: {
+            /** Angle Deg */
             angle_deg: number;
-            /**
-             * Start Mm
-             * @description millimetres
-             */
+            /** Start Mm */
             start_mm: number;
-            /**
-             * End Mm
-             * @description millimetres
-             */
+            /** End Mm */
             end_mm: number;
             /**
              * Lead In Mm
-             * @description millimetres
              * @default 0
              */
             lead_in_mm: number;
             /**
              * Carry Mm
-             * @description millimetres
              * @default 0
              */
             carry_mm: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            over: "slant";
         };
         /**
          * SoonerOut
@@ -3996,10 +3982,10 @@ export interface components {
             seams: "lighter-again" | "overlap-only";
             /** Carry Mm */
             carry_mm?: number | null;
-            disc?: components["schemas"]["DiscModel"] | null;
+            disc?: components["schemas"]["Disc"] | null;
             /** Halo Mm */
             halo_mm?: number | null;
-            fade?: components["schemas"]["FadeModel"] | null;
+            fade?: components["schemas"]["Fade"] | null;
             /** Title */
             title: string;
             /**
@@ -4077,45 +4063,32 @@ export interface components {
             /** Way */
             way?: ("air" | "blot" | "heat") | null;
         };
-        /** StencilModel */
-        StencilModel: {
+        /**
+         * Stencil
+         * @description A motif repeated at ``pitch_mm``; every other row moved by half where ``staggered``.
+         *
+         *     It keeps all but its openings; moved as a mask (``keeps`` "inside") it keeps what it printed and ``spread_mm`` round it.
+         */
+        Stencil: {
             /** Key */
             key: string;
             /** Name */
             name: string;
             /**
-             * X Mm
-             * @description millimetres
-             */
-            x_mm: number;
-            /**
-             * Y Mm
-             * @description millimetres
-             */
-            y_mm: number;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            shape: "stencil";
-            /**
              * Motif
              * @enum {string}
              */
             motif: "leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot";
-            /**
-             * Size Mm
-             * @description millimetres
-             */
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Size Mm */
             size_mm: number;
-            /**
-             * Pitch Mm
-             * @description millimetres
-             */
+            /** Pitch Mm */
             pitch_mm: number;
             /**
              * Angle Deg
-             * @description degrees, clockwise
              * @default 0
              */
             angle_deg: number;
@@ -4126,7 +4099,6 @@ export interface components {
             staggered: boolean;
             /**
              * Spread Mm
-             * @description millimetres
              * @default 0
              */
             spread_mm: number;
@@ -4141,6 +4113,11 @@ export interface components {
              * @enum {string}
              */
             keeps: "inside" | "outside";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "stencil";
         };
         /** StepReadingOut */
         StepReadingOut: {
@@ -4307,36 +4284,22 @@ export interface components {
             /** Warnings */
             warnings: string[];
         };
-        /** TapesModel */
-        TapesModel: {
+        /**
+         * Tapes
+         * @description Two low-tack tapes that leave a strip of ``width_mm`` open between them; at ``angle_deg`` 0 it runs across.
+         */
+        Tapes: {
             /** Key */
             key: string;
             /** Name */
             name: string;
-            /**
-             * X Mm
-             * @description millimetres
-             */
+            /** X Mm */
             x_mm: number;
-            /**
-             * Y Mm
-             * @description millimetres
-             */
+            /** Y Mm */
             y_mm: number;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            shape: "tapes";
-            /**
-             * Angle Deg
-             * @description degrees, clockwise
-             */
+            /** Angle Deg */
             angle_deg: number;
-            /**
-             * Width Mm
-             * @description millimetres
-             */
+            /** Width Mm */
             width_mm: number;
             /**
              * Keeps
@@ -4344,6 +4307,11 @@ export interface components {
              * @enum {string}
              */
             keeps: "inside" | "outside";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "tapes";
         };
         /** ThingKey */
         ThingKey: {
@@ -4426,17 +4394,12 @@ export interface components {
             /** Context */
             ctx?: Record<string, never>;
         };
-        /** VignetteModel */
-        VignetteModel: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            over: "vignette";
-            /**
-             * Reach Mm
-             * @description millimetres
-             */
+        /**
+         * Vignette
+         * @description From all edges, or from the four corners, strongest there and nearly gone ``reach_mm`` inwards.
+         */
+        Vignette: {
+            /** Reach Mm */
             reach_mm: number;
             /**
              * Origin
@@ -4444,20 +4407,23 @@ export interface components {
              * @enum {string}
              */
             origin: "edges" | "corners";
-        };
-        /** WaterModel */
-        WaterModel: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            do: "water";
+            over: "vignette";
+        };
+        /**
+         * Water
+         * @description Water on dry ink: drops, or a wash with a brush; taken up again with a cloth (``blot``) or left to dry.
+         */
+        Water: {
             /** Id */
             id: string;
             /** Tool */
             tool: string;
             /** Region */
-            region: components["schemas"]["WholeModel"] | components["schemas"]["BandModel"] | components["schemas"]["SlantModel"] | components["schemas"]["HaloModel"] | components["schemas"]["VignetteModel"] | components["schemas"]["PatchesModel"] | components["schemas"]["InsideModel"] | components["schemas"]["MotifsModel"] | components["schemas"]["WordsModel"] | components["schemas"]["WetAreaModel"];
+            region: components["schemas"]["Whole"] | components["schemas"]["Band"] | components["schemas"]["Slant"] | components["schemas"]["Halo"] | components["schemas"]["Vignette"] | components["schemas"]["Patches"] | components["schemas"]["Inside"] | components["schemas"]["Motifs"] | components["schemas"]["Words"] | components["schemas"]["WetArea"];
             /**
              * Amount
              * @default medium
@@ -4474,7 +4440,12 @@ export interface components {
              * @default 0
              */
             seed: number;
-            purpose?: components["schemas"]["PurposeModel"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "water";
+            purpose?: components["schemas"]["Purpose"] | null;
         };
         /**
          * WayOut
@@ -4489,77 +4460,86 @@ export interface components {
             /** Minutes */
             minutes: number;
         };
-        /** WetAreaModel */
-        WetAreaModel: {
+        /**
+         * WetArea
+         * @description Where the last water before this step still stands.
+         */
+        WetArea: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             over: "wet-area";
         };
-        /** WholeModel */
-        WholeModel: {
+        /**
+         * Whole
+         * @description The whole panel.
+         */
+        Whole: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             over: "whole";
         };
-        /** WipeBeadsModel */
-        WipeBeadsModel: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            do: "wipe-beads";
+        /**
+         * Wipe
+         * @description Wipe a mask clean of ink where it lies.
+         */
+        Wipe: {
             /** Id */
             id: string;
-            purpose?: components["schemas"]["PurposeModel"] | null;
-        };
-        /** WipeModel */
-        WipeModel: {
+            /** Mask */
+            mask: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             do: "wipe";
+            purpose?: components["schemas"]["Purpose"] | null;
+        };
+        /**
+         * WipeBeads
+         * @description Wipe the beads of ink off melted powder, so that the motif shows.
+         */
+        WipeBeads: {
             /** Id */
             id: string;
-            /** Mask */
-            mask: string;
-            purpose?: components["schemas"]["PurposeModel"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "wipe-beads";
+            purpose?: components["schemas"]["Purpose"] | null;
         };
-        /** WishModel */
-        WishModel: {
+        /**
+         * Wish
+         * @description The maker wants one step before another.
+         */
+        Wish: {
             /** First */
             first: string;
             /** Then */
             then: string;
         };
-        /** WordsModel */
-        WordsModel: {
+        /**
+         * Words
+         * @description Words of plain letters ``height_mm`` high, their middle at a place.
+         */
+        Words: {
+            /** Text */
+            text: string;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Height Mm */
+            height_mm: number;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             over: "words";
-            /** Text */
-            text: string;
-            /**
-             * X Mm
-             * @description millimetres
-             */
-            x_mm: number;
-            /**
-             * Y Mm
-             * @description millimetres
-             */
-            y_mm: number;
-            /**
-             * Height Mm
-             * @description millimetres
-             */
-            height_mm: number;
         };
     };
     responses: never;

@@ -1,15 +1,5 @@
 /** Every way a maker changes a card, by name: plain data that can be kept through a reload and done again on a newer plan. */
-import type {
-  CardPart,
-  Cut,
-  Focal,
-  Hold,
-  InkModel,
-  Mask,
-  PlanModel,
-  Schemas,
-  StepModel,
-} from "../api/models";
+import type { CardPart, Cut, Focal, Hold, InkModel, Mask, PlanModel, Schemas, Step } from "../api/models";
 import { withoutStep, withStepAfter, withStepBefore, withWord } from "./steps";
 
 /** Changes that are worked out here, and sent as the plan they lead to. */
@@ -22,7 +12,7 @@ export type PlanChange =
   | { do: "take-ink"; ink: InkModel }
   | { do: "put-ink-back"; key: string }
   | { do: "word"; step: string; path: string; value: unknown }
-  | { do: "add-step"; after: string | null; step: StepModel }
+  | { do: "add-step"; after: string | null; step: Step }
   | { do: "move-step"; step: string; before: string | null }
   | { do: "take-step-out"; step: string }
   | { do: "take-steps-out"; steps: string[] }

@@ -1,17 +1,15 @@
 /** Steps that can be added to a plan, each with measures that suit the panel. */
-import type { CardOut, Schemas, StepModel } from "../api/models";
+import type { Brush, CardOut, Schemas, Step } from "../api/models";
 
 export interface NewStep {
   value: string;
   label: string;
   hint?: string;
-  make: () => StepModel;
+  make: () => Step;
 }
 
-type Brush = Extract<StepModel, { do: "brush" }>;
-
 /** What can be added after a step; masks and embossing are offered where the plan has them. */
-export function newSteps(card: CardOut, after: StepModel | undefined): NewStep[] {
+export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
   const { plan, reading } = card;
   const w = reading.panel_width_mm;
   const h = reading.panel_height_mm;
@@ -237,12 +235,7 @@ export function newSteps(card: CardOut, after: StepModel | undefined): NewStep[]
         make: () => ({ do: "lift-mask", id: "", mask: mask.key }),
       },
     );
-  const prepare = (
-    act: Schemas["PrepareModel"]["act"],
-    label: string,
-    hint: string,
-    tool: string | null = null,
-  ) =>
+  const prepare = (act: Schemas["Prepare"]["act"], label: string, hint: string, tool: string | null = null) =>
     list.push({ value: `prepare-${act}`, label, hint, make: () => ({ do: "prepare", id: "", act, tool }) });
   prepare("anti-static", "Use the anti-static bag", "before powder");
   prepare("clean-tool", "Clean a tool", "before an ink it would spoil", "sponge");

@@ -1,6 +1,6 @@
 /** The words of a step's sentence: how each is called where it is changed, and what else may stand in its place. */
 import type { Edge } from "../api/models";
-import type { CardOut, Part, ShelfOut, StepModel } from "../api/models";
+import type { CardOut, Part, ShelfOut, Step } from "../api/models";
 import type { Choice } from "../components/word/choice";
 import {
   AMOUNT_CHOICES,
@@ -62,7 +62,7 @@ export function labelOf(part: Part): string {
 }
 
 /** Where the ink of a step is let die away. */
-export function fadeAt(step: StepModel): { edge: Edge; width_mm: number } | null {
+export function fadeAt(step: Step): { edge: Edge; width_mm: number } | null {
   return step.do === "brush" ? (step.fade ?? null) : null;
 }
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { PlanModel, StepModel } from "../api/models";
+import type { PlanModel, Step } from "../api/models";
 import {
   againOf,
   changeOver,
@@ -11,7 +11,7 @@ import {
   wordAt,
 } from "./steps";
 
-const dry = (id: string) => ({ do: "dry", id, way: "air", minutes: 5 }) as StepModel;
+const dry = (id: string) => ({ do: "dry", id, way: "air", minutes: 5 }) as Step;
 const brush = {
   do: "brush",
   id: "b",
@@ -21,15 +21,15 @@ const brush = {
   touch: "light",
   passes: 2,
   onto: "damp",
-} as StepModel;
+} as Step;
 const plan = { steps: [dry("s1"), brush, dry("s3")], wishes: [] } as unknown as PlanModel;
 const ids = (of: PlanModel) => of.steps.map((step) => step.id);
 
 describe("steps", () => {
   it("take a new word deep inside and leave the plan they came from alone", () => {
     const changed = withWord(plan, "b", "region.carry_mm", 9);
-    expect(wordAt(changed.steps[1] as StepModel, "region.carry_mm")).toBe(9);
-    expect(wordAt(changed.steps[1] as StepModel, "region.end_mm")).toBe(10);
+    expect(wordAt(changed.steps[1] as Step, "region.carry_mm")).toBe(9);
+    expect(wordAt(changed.steps[1] as Step, "region.end_mm")).toBe(10);
     expect(wordAt(brush, "region.carry_mm")).toBe(3);
     expect(changed.steps[0]).toBe(plan.steps[0]);
   });
@@ -57,15 +57,14 @@ describe("steps", () => {
   });
 
   it("done again know nothing of what the first was for", () => {
-    const meant = { ...brush, purpose: { under: ["s1"] } } as StepModel;
+    const meant = { ...brush, purpose: { under: ["s1"] } } as Step;
     expect(againOf(meant, "s7")).toEqual({ ...brush, id: "s7", purpose: null });
   });
 
   it("tell the spell of a mask: what lays, wipes and lifts it, and what was planned with it", () => {
-    const mask = (what: string, id: string, more = {}) =>
-      ({ do: what, id, mask: "moon", ...more }) as StepModel;
-    const inside = { ...brush, id: "in", purpose: { under: ["l1"] } } as StepModel;
-    const moved = { ...brush, id: "moved", purpose: { under: ["l1"] } } as StepModel;
+    const mask = (what: string, id: string, more = {}) => ({ do: what, id, mask: "moon", ...more }) as Step;
+    const inside = { ...brush, id: "in", purpose: { under: ["l1"] } } as Step;
+    const moved = { ...brush, id: "moved", purpose: { under: ["l1"] } } as Step;
     const steps = [
       mask("lay-mask", "l1"),
       inside,
@@ -84,8 +83,8 @@ describe("steps", () => {
   });
 
   it("say what changes hands", () => {
-    expect(changeOver(brush, { ...brush, ink: "c" } as StepModel)).toBe("ink");
-    expect(changeOver(brush, { ...brush, tool: "small-brush" } as StepModel)).toBe("tool");
+    expect(changeOver(brush, { ...brush, ink: "c" } as Step)).toBe("ink");
+    expect(changeOver(brush, { ...brush, tool: "small-brush" } as Step)).toBe("tool");
     expect(changeOver(brush, brush)).toBe("");
     expect(changeOver(undefined, brush)).toBe("");
   });

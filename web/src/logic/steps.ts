@@ -1,12 +1,12 @@
 /** Changes to a plan's steps, as plain functions on plain data. */
-import type { PlanModel, StepModel } from "../api/models";
+import type { PlanModel, Step } from "../api/models";
 
 /** A copy of a plan with one word of one step changed; `path` as in the sentence's part ("region.carry_mm"). */
 export function withWord(plan: PlanModel, stepId: string, path: string, value: unknown): PlanModel {
   return {
     ...plan,
     steps: plan.steps.map((step) =>
-      step.id === stepId ? (setPath(step, path.split("."), value) as StepModel) : step,
+      step.id === stepId ? (setPath(step, path.split("."), value) as Step) : step,
     ),
   };
 }
@@ -18,7 +18,7 @@ function setPath(target: unknown, [key, ...rest]: string[], value: unknown): unk
 }
 
 /** What stands at a path of a step. */
-export function wordAt(step: StepModel, path: string): unknown {
+export function wordAt(step: Step, path: string): unknown {
   return path
     .split(".")
     .reduce<unknown>((at, key) => (at as Record<string, unknown> | null | undefined)?.[key], step);
@@ -51,7 +51,7 @@ export function newStepId(plan: PlanModel): string {
 }
 
 /** A copy with a step set after another, or first; it keeps its id unless another step has taken it meanwhile. */
-export function withStepAfter(plan: PlanModel, after: string | null, step: StepModel): PlanModel {
+export function withStepAfter(plan: PlanModel, after: string | null, step: Step): PlanModel {
   const at = after === null ? 0 : plan.steps.findIndex((other) => other.id === after) + 1;
   const id = !step.id || plan.steps.some((other) => other.id === step.id) ? newStepId(plan) : step.id;
   const steps = [...plan.steps];
@@ -60,19 +60,19 @@ export function withStepAfter(plan: PlanModel, after: string | null, step: StepM
 }
 
 /** What changes hands before a step: the tool or ink that was not in use before it; empty when nothing does. */
-export function changeOver(before: StepModel | undefined, step: StepModel): "" | "ink" | "tool" {
+export function changeOver(before: Step | undefined, step: Step): "" | "ink" | "tool" {
   if (!before || before.do !== "brush" || step.do !== "brush") return "";
   if (before.tool !== step.tool) return "tool";
   return before.ink === step.ink ? "" : "ink";
 }
 
 /** A step done once more, with nothing of what the first was for. */
-export function againOf(step: StepModel, id: string): StepModel {
+export function againOf(step: Step, id: string): Step {
   return { ...step, id, purpose: null };
 }
 
 /** The spell of a mask: the step that lays it, those that lift and wipe it, and the layings planned with it; null for other steps. */
-export function spellOf(steps: readonly StepModel[], id: string) {
+export function spellOf(steps: readonly Step[], id: string) {
   const lay = steps.find((step) => step.id === id);
   if (lay?.do !== "lay-mask") return null;
   const at = steps.indexOf(lay);

@@ -1,5 +1,5 @@
 /** The words that can stand in a sentence, with what they mean. */
-import type { BrushModel, Edge, Schemas } from "../api/models";
+import type { Brush, Edge, Schemas } from "../api/models";
 
 interface Choice<T extends string> {
   value: T;
@@ -14,20 +14,20 @@ export const EDGE_CHOICES: Choice<Edge>[] = [
   { value: "right", label: "right edge" },
 ];
 
-export const TOUCH_CHOICES: Choice<NonNullable<BrushModel["touch"]>>[] = [
+export const TOUCH_CHOICES: Choice<NonNullable<Brush["touch"]>>[] = [
   { value: "pale", label: "pale", hint: "brush off-loaded until it hardly marks" },
   { value: "light", label: "light", hint: "off-loaded; builds up slowly" },
   { value: "medium", label: "medium", hint: "some ink left on the brush" },
   { value: "full", label: "full", hint: "straight from the pad" },
 ];
 
-export const ONTO_CHOICES: Choice<NonNullable<BrushModel["onto"]>>[] = [
+export const ONTO_CHOICES: Choice<NonNullable<Brush["onto"]>>[] = [
   { value: "damp", label: "while it is damp", hint: "blends into what is there" },
   { value: "dry", label: "as a clean layer on dry ink", hint: "keeps its own edge and colour" },
   { value: "wet", label: "wet into the step before", hint: "the two mix and make one film" },
 ];
 
-export const WAY_CHOICES: Choice<NonNullable<Schemas["DryModel"]["way"]>>[] = [
+export const WAY_CHOICES: Choice<NonNullable<Schemas["Dry"]["way"]>>[] = [
   { value: "air", label: "in the air" },
   { value: "blot", label: "by blotting" },
   { value: "heat", label: "with the heat tool", hint: "keep it moving; it burns skin and scorches card" },
@@ -38,13 +38,13 @@ export const FADE_CHOICES: Choice<Edge | "none">[] = [
   ...EDGE_CHOICES.map((edge) => ({ ...edge, label: `fading at the ${edge.label}` })),
 ];
 
-export const PRINT_CHOICES: Choice<NonNullable<BrushModel["touch"]>>[] = [
+export const PRINT_CHOICES: Choice<NonNullable<Brush["touch"]>>[] = [
   { value: "first", label: "first print" },
   { value: "second", label: "second print without inking again", hint: "paler" },
   { value: "third", label: "third print without inking again", hint: "paler still" },
 ];
 
-export const AMOUNT_CHOICES: Choice<Schemas["WaterModel"]["amount"]>[] = [
+export const AMOUNT_CHOICES: Choice<Schemas["Water"]["amount"]>[] = [
   { value: "fine", label: "a few drops" },
   { value: "medium", label: "a good sprinkle" },
   { value: "heavy", label: "really wet" },

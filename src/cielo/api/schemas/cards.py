@@ -8,11 +8,11 @@ from cielo.app.cards import Basis, CardOnDesk, CardWish, ListedCard
 from cielo.app.reading import Reading
 from cielo.core.bounds import Side
 from cielo.core.optics.spectra import hex_from_lab
-from cielo.core.plan import Edge, Fade, Fold
+from cielo.core.plan import Disc, Edge, Fade, Fold, Motif
 from cielo.core.sequence.gradient import GradientWish, SeamSchool
 from cielo.core.units import Units
 from cielo.exchange.materials_model import InkModel, Key, Name, StockModel
-from cielo.exchange.plan_file import DiscModel, FadeModel, Motif, PlanModel
+from cielo.exchange.plan_file import PlanModel
 
 RevisionNumber = Annotated[int, Field(ge=0, le=2**31 - 1)]
 
@@ -344,18 +344,18 @@ class Wish(BaseModel):
     light_edge: Edge
     seams: SeamSchool = "lighter-again"
     carry_mm: Annotated[float, Field(ge=0, le=300)] | None = None
-    disc: DiscModel | None = None
+    disc: Disc | None = None
     halo_mm: Annotated[float, Field(gt=0, le=300)] | None = None
-    fade: FadeModel | None = None
+    fade: Fade | None = None
 
     def wish(self) -> GradientWish:
         return GradientWish(
             self.light_edge,
             self.seams,
             self.carry_mm,
-            self.disc.to_core() if self.disc else None,
+            self.disc,
             self.halo_mm,
-            Fade(self.fade.edge, self.fade.width_mm) if self.fade else None,
+            self.fade,
         )
 
 

@@ -12,7 +12,7 @@ from shapely.geometry.base import BaseGeometry
 
 from cielo.core.geometry.motifs import motif_outline
 from cielo.core.geometry.shapes import parts_of
-from cielo.core.plan import Disc, Drawn, EdgeMask, Mask, MotifMask, Plan, Profile, Stencil, Tapes
+from cielo.core.plan import Disc, Drawn, EdgeMask, Mask, Motif, MotifMask, Plan, Profile, Stencil, Tapes
 from cielo.core.units import inches
 
 Sort = Literal["repeat", "edge", "scene", "motif", "set", "discs", "strips", "drawing"]
@@ -52,7 +52,7 @@ def rings_of(shape: BaseGeometry) -> Rings:
     )
 
 
-def _repeat(key: str, name: str, motif: str, size: float, pitch: float, hint: str, staggered: bool = True) -> Design:
+def _repeat(key: str, name: str, motif: Motif, size: float, pitch: float, hint: str, staggered: bool = True) -> Design:
     return Design(key, name, "repeat", hint, (Stencil(key, name, motif, 0, 0, size, pitch, 0.0, staggered),))
 
 
@@ -60,11 +60,11 @@ def _edge(key: str, name: str, profile: Profile, height: float, seed: int, hint:
     return Design(key, name, "edge", hint, (EdgeMask(key, name, 0, 0, profile, 0.0, height, seed),))
 
 
-def _single(key: str, name: str, motif: str, size: float, hint: str) -> Design:
+def _single(key: str, name: str, motif: Motif, size: float, hint: str) -> Design:
     return Design(key, name, "motif", hint, (MotifMask(key, name, motif, 0, 0, size, keeps="outside"),))
 
 
-def _motif(motif: str, size: float, x: float = 0, y: float = 0, angle: float = 0) -> BaseGeometry:
+def _motif(motif: Motif, size: float, x: float = 0, y: float = 0, angle: float = 0) -> BaseGeometry:
     shape = affinity.scale(Polygon(motif_outline(motif)).buffer(0), size / 2, size / 2, origin=(0, 0))
     return affinity.translate(affinity.rotate(shape, angle, origin=(0, 0)), x, y)
 

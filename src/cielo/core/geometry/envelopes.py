@@ -24,7 +24,7 @@ Check value: a 6 x 6 in card, 9 1/2 in sheet, first score at 4 3/4 in (trade.md,
 from dataclasses import dataclass
 from math import ceil, sqrt
 
-from cielo.core.plan import Brush, Card, Plan
+from cielo.core.plan import Brush, Card, EnvelopeKey, Plan
 from cielo.core.units import Units, inches, say_length
 
 PLAY_MM = inches(1 / 4)
@@ -45,7 +45,7 @@ class ReadyMade:
     source: str
 
 
-READY_MADE: dict[str, ReadyMade] = {
+READY_MADE: dict[EnvelopeKey, ReadyMade] = {
     "c6": ReadyMade("C6", 162.0, 114.0, "ISO 269"),
     "dl": ReadyMade("DL", 220.0, 110.0, "ISO 269"),
     "c5": ReadyMade("C5", 229.0, 162.0, "ISO 269"),

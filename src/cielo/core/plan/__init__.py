@@ -4,8 +4,9 @@ Lengths are millimetres from the panel's top left corner. A step's ``id`` never 
 the pictures can speak of it while the plan is rearranged.
 """
 
-from cielo.core.plan.card import Card, Fold, Mat, Reveals
+from cielo.core.plan.card import Card, EnvelopeKey, Fold, Mat, Reveals
 from cielo.core.plan.edits import free_key, insert_step, move_step, new_step_id, replace_mask, replace_step, without_steps
+from cielo.core.plan.images import Motif
 from cielo.core.plan.pieces import Cut, Focal
 from cielo.core.plan.placements import (
     LEAST_PITCH_MM,
@@ -82,6 +83,7 @@ __all__ = [
     "DryingWay",
     "Edge",
     "EdgeMask",
+    "EnvelopeKey",
     "Fade",
     "Focal",
     "Fold",
@@ -93,6 +95,7 @@ __all__ = [
     "LiftMask",
     "Mask",
     "Mat",
+    "Motif",
     "MotifMask",
     "Motifs",
     "Onto",

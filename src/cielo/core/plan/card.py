@@ -34,6 +34,9 @@ class Mat:
     reveals: Reveals
 
 
+EnvelopeKey = Literal["folded", "c6", "dl", "c5", "quarter", "five-seven", "six-square", "slim"]
+
+
 # The side at which the base is folded: left for the right-handed, right for the left-handed, top or bottom for a tent.
 Fold = Literal["left", "right", "top", "bottom"]
 
@@ -51,13 +54,13 @@ class Card:
 
     width_mm: Side
     height_mm: Side
-    fold: Fold
-    reveals: Reveals
+    fold: Fold = "left"
+    reveals: Reveals = Reveals(0.0, 0.0, 0.0, 0.0)
     mats: Annotated[tuple[Mat, ...], Len(0, 4)] = ()
     base_stock: Name = "plain card"
     trim_mm: Trim = 0.0
     raised_mm: Raised = 0.0
-    envelope: str = "folded"
+    envelope: EnvelopeKey = "folded"
 
     @property
     def panel_width_mm(self) -> float:

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from cielo.core.bounds import Angle, Key, Name, Place, Rim, Span
+from cielo.core.plan.images import Motif
 
 
 @dataclass(frozen=True)
@@ -20,7 +21,7 @@ class Focal:
     y_mm: Place
     width_mm: Span
     height_mm: Span
-    ink: str | None = None
+    ink: Key | None = None
     stands: bool = False
 
 
@@ -36,7 +37,7 @@ class Cut:
     key: Key
     name: Name
     use: Literal["window", "frame", "spotlight", "strip", "sentiment"]
-    outline: str
+    outline: Literal["rectangle", "round"] | Motif
     x_mm: Place
     y_mm: Place
     width_mm: Span

@@ -1,9 +1,13 @@
 """Sheets laid on the panel: masks, stencils and tapes at a place, and what holds them. Millimetres from the panel's top left corner."""
 
 from dataclasses import dataclass, fields
-from typing import Literal
+from typing import Annotated, Literal
 
-from cielo.core.bounds import Angle, HoldLength, HoldWidth, Key, Name, Pitch, Place, Rise, Scale, Seed, Span, Spread
+from annotated_types import Len
+from pydantic import Field
+
+from cielo.core.bounds import Angle, HoldLength, HoldWidth, Key, Name, Offset, Pitch, Place, Rise, Scale, Seed, Span, Spread
+from cielo.core.plan.images import Motif
 
 Keeps = Literal["inside", "outside"]
 
@@ -83,7 +87,7 @@ class Stencil:
 
     key: Key
     name: Name
-    motif: str
+    motif: Motif
     x_mm: Place
     y_mm: Place
     size_mm: Span
@@ -106,7 +110,7 @@ class MotifMask:
 
     key: Key
     name: Name
-    motif: str
+    motif: Motif
     x_mm: Place
     y_mm: Place
     size_mm: Span
@@ -125,6 +129,10 @@ class MotifMask:
 MOST_RINGS, MOST_POINTS, MOST_OFFSET_MM = 600, 4600, 600.0
 
 
+# A closed outline; (x, y) of each point.
+Ring = Annotated[tuple[tuple[Offset, Offset], ...], Len(3, MOST_POINTS)]
+
+
 # Motifs closer than this leave no bridge that holds: judgement, no source.
 LEAST_PITCH_MM = 4.0
 
@@ -140,7 +148,7 @@ class Drawn:
     name: Name
     x_mm: Place
     y_mm: Place
-    rings: tuple[tuple[tuple[float, float], ...], ...]
+    rings: Annotated[tuple[Ring, ...], Len(1, MOST_RINGS)]
     scale: Scale = 1.0
     angle_deg: Angle = 0.0
     flipped: bool = False
@@ -155,7 +163,7 @@ class Drawn:
         return f"{self.name} mask" if self.keeps == "inside" else f"{self.name} stencil"
 
 
-Mask = Disc | EdgeMask | Tapes | Stencil | MotifMask | Drawn
+Mask = Annotated[Disc | EdgeMask | Tapes | Stencil | MotifMask | Drawn, Field(discriminator="shape")]
 
 
 def same_sheet(one: Mask, other: Mask) -> bool:
@@ -175,7 +183,7 @@ class Hold:
 
     key: Key
     kind: Literal["tape", "magnet"]
-    mask: str
+    mask: Key
     x_mm: Place
     y_mm: Place
     length_mm: HoldLength = 30.0

@@ -5,9 +5,25 @@ from math import cos, radians, sin
 from typing import Annotated, Literal
 
 from annotated_types import Len
+from pydantic import Field
 
-from cielo.core.bounds import Angle, Cover, Gap, Length, Letter, MarkSize, PatchSize, Place, PrintCount, Size, Text
+from cielo.core.bounds import (
+    Angle,
+    Cover,
+    Gap,
+    Key,
+    Length,
+    Letter,
+    MarkSize,
+    OpeningKey,
+    PatchSize,
+    Place,
+    PrintCount,
+    Size,
+    Text,
+)
 from cielo.core.plan.card import Card
+from cielo.core.plan.images import Motif
 
 Edge = Literal["top", "bottom", "left", "right"]
 
@@ -37,8 +53,8 @@ class Band:
     edge: Edge
     start_mm: Length
     end_mm: Length
-    lead_in_mm: Length
-    carry_mm: Length
+    lead_in_mm: Length = 0.0
+    carry_mm: Length = 0.0
     over: Literal["band"] = "band"
 
 
@@ -52,8 +68,8 @@ class Slant:
     angle_deg: Angle
     start_mm: Length
     end_mm: Length
-    lead_in_mm: Length
-    carry_mm: Length
+    lead_in_mm: Length = 0.0
+    carry_mm: Length = 0.0
     over: Literal["slant"] = "slant"
 
 
@@ -61,7 +77,7 @@ class Slant:
 class Halo:
     """Round a mask or along its edge, strongest there and nearly gone ``reach_mm`` from it."""
 
-    mask: str
+    mask: Key
     reach_mm: Size
     over: Literal["halo"] = "halo"
 
@@ -92,9 +108,9 @@ class Inside:
     the neighbours of those are covered while they are inked.
     """
 
-    mask: str
+    mask: Key
     shaded_from: Edge | None = None
-    openings: Annotated[tuple[str, ...], Len(0, 200)] = ()
+    openings: Annotated[tuple[OpeningKey, ...], Len(0, 200)] = ()
     covered: bool = False
     over: Literal["inside"] = "inside"
 
@@ -107,7 +123,7 @@ class Motifs:
     they stand in front of whatever else is printed there.
     """
 
-    motif: str
+    motif: Motif
     size_mm: MarkSize
     count: PrintCount
     gap_mm: Gap = 1.0
@@ -134,7 +150,9 @@ class WetArea:
     over: Literal["wet-area"] = "wet-area"
 
 
-Region = Whole | Band | Slant | Halo | Vignette | Patches | Inside | Motifs | Words | WetArea
+Region = Annotated[
+    Whole | Band | Slant | Halo | Vignette | Patches | Inside | Motifs | Words | WetArea, Field(discriminator="over")
+]
 
 
 @dataclass(frozen=True)

@@ -1,9 +1,10 @@
 """What is done at the table, one thing at a time."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Annotated, Literal
 
 from annotated_types import Len
+from pydantic import Field
 
 from cielo.core.bounds import MOST_STEPS, Key, Minutes, Passes, Seed
 from cielo.core.plan.regions import Fade, Region
@@ -49,7 +50,14 @@ class Purpose:
 
 
 @dataclass(frozen=True)
-class Brush:
+class Planned:
+    """Every step keeps what it was planned for; None where it was never told."""
+
+    purpose: Purpose | None = field(default=None, kw_only=True)
+
+
+@dataclass(frozen=True)
+class Brush(Planned):
     """Ink, paste or embossing powder laid with a tool.
 
     ``onto`` "damp" blends into what is there, "dry" is meant as a clean layer, "wet" mixes with what the step before laid.
@@ -57,16 +65,15 @@ class Brush:
     """
 
     id: Key
-    ink: str
-    tool: str
+    ink: Key
+    tool: Key
     region: Region
-    touch: Touch
-    passes: Passes
+    touch: Touch = "light"
+    passes: Passes = 1
     onto: Onto = "damp"
     fade: Fade | None = None
     seed: Seed = 0
     do: Literal["brush"] = "brush"
-    purpose: Purpose | None = None
 
     @property
     def strength(self) -> float:
@@ -75,76 +82,69 @@ class Brush:
 
 
 @dataclass(frozen=True)
-class LayMask:
+class LayMask(Planned):
     id: Key
-    mask: str
+    mask: Key
     do: Literal["lay-mask"] = "lay-mask"
-    purpose: Purpose | None = None
 
 
 @dataclass(frozen=True)
-class LiftMask:
+class LiftMask(Planned):
     id: Key
-    mask: str
+    mask: Key
     do: Literal["lift-mask"] = "lift-mask"
-    purpose: Purpose | None = None
 
 
 @dataclass(frozen=True)
-class Wipe:
+class Wipe(Planned):
     """Wipe a mask clean of ink where it lies."""
 
     id: Key
-    mask: str
+    mask: Key
     do: Literal["wipe"] = "wipe"
-    purpose: Purpose | None = None
 
 
 @dataclass(frozen=True)
-class Dry:
+class Dry(Planned):
     id: Key
-    way: DryingWay
-    minutes: Minutes
+    way: DryingWay = "air"
+    minutes: Minutes = 5.0
     do: Literal["dry"] = "dry"
-    purpose: Purpose | None = None
 
 
 @dataclass(frozen=True)
-class Water:
+class Water(Planned):
     """Water on dry ink: drops, or a wash with a brush; taken up again with a cloth (``blot``) or left to dry."""
 
     id: Key
-    tool: str
+    tool: Key
     region: Region
     amount: WaterAmount = "medium"
     blot: bool = True
     seed: Seed = 0
     do: Literal["water"] = "water"
-    purpose: Purpose | None = None
 
 
 @dataclass(frozen=True)
-class WipeBeads:
+class WipeBeads(Planned):
     """Wipe the beads of ink off melted powder, so that the motif shows."""
 
     id: Key
     do: Literal["wipe-beads"] = "wipe-beads"
-    purpose: Purpose | None = None
 
 
 Act = Literal["anti-static", "clean-tool", "sweep", "register", "orient", "trim", "mount"]
 
 
 @dataclass(frozen=True)
-class Prepare:
+class Prepare(Planned):
     """A thing done that lays no ink: the anti-static bag, a tool cleaned (``tool``), a clean brush swept over, corner marks, trying on
     scrap which way is up, trimming, mounting."""
 
     id: Key
     act: Act
-    tool: str | None = None
+    tool: Key | None = None
     do: Literal["prepare"] = "prepare"
-    purpose: Purpose | None = None
 
 
-Step = Brush | LayMask | LiftMask | Wipe | Dry | Water | WipeBeads | Prepare
+Step = Annotated[Brush | LayMask | LiftMask | Wipe | Dry | Water | WipeBeads | Prepare, Field(discriminator="do")]

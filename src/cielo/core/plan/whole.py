@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from annotated_types import Len
 
-from cielo.core.bounds import MOST_INKS, MOST_STEPS, Name, Owned
+from cielo.core.bounds import MOST_INKS, MOST_STEPS, Key, Name, Owned
 from cielo.core.materials import Ink, MeasuredCrossing, Stock
 from cielo.core.plan.card import Card
 from cielo.core.plan.pieces import Cut, Focal
@@ -37,8 +37,8 @@ class Schools:
 class Wish:
     """The maker wants one step before another."""
 
-    first: str
-    then: str
+    first: Key
+    then: Key
 
 
 @dataclass(frozen=True)

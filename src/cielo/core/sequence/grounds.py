@@ -26,6 +26,7 @@ from cielo.core.plan import (
     LayMask,
     LiftMask,
     Mask,
+    Motif,
     MotifMask,
     Motifs,
     Onto,
@@ -313,7 +314,7 @@ def edge_flipped(b: Brief) -> Sketch:
 
 
 # Stencilled --------------------------------------------------------------------------------------------------------------------
-def _repeat(b: Brief, motif: str, name: str, size: float = 0.2, pitch: float = 1.22) -> Stencil:
+def _repeat(b: Brief, motif: Motif, name: str, size: float = 0.2, pitch: float = 1.22) -> Stencil:
     across = round(b.short * size)
     placed = centre_repeat(Stencil("repeat", name, motif, b.w / 2, b.h / 2, across, across * pitch), b.w, b.h)
     assert isinstance(placed, Stencil)

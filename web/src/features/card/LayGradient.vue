@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The gradient laid out anew from the card's inks. */
 import { computed, ref } from "vue";
-import type { DiscModel, Edge, PlanModel } from "../../api/models";
+import type { Disc, Edge, PlanModel } from "../../api/models";
 import WordChoice from "../../components/word/WordChoice.vue";
 import { useDesk } from "../../composables/useDesk";
 import { EDGE_CHOICES } from "../../logic/words";
@@ -31,7 +31,7 @@ const enough = computed(() => props.plan.inks.length >= 2 && props.plan.inks.len
 const called = (list: readonly { value: string; label: string }[], value: string) =>
   list.find((one) => one.value === value)?.label ?? value;
 
-function disc(key: "moon" | "sun"): DiscModel {
+function disc(key: "moon" | "sun"): Disc {
   const { width, height } = props;
   return {
     key,

@@ -3,7 +3,7 @@
 import { computed, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { ask } from "../../api/client";
-import type { DiscModel, Edge, Units } from "../../api/models";
+import type { Disc, Edge, Units } from "../../api/models";
 import InkPicker from "../../components/InkPicker.vue";
 import StockWord from "../../components/StockWord.vue";
 import UnitsWord from "../../components/UnitsWord.vue";
@@ -115,7 +115,7 @@ function toggle(key: string) {
   else if (inks.value.length < MOST) inks.value = [...inks.value, key];
 }
 
-function roundMask(): DiscModel | null {
+function roundMask(): Disc | null {
   if (disc.value === "none") return null;
   const { width, height } = panel.value;
   const moon = disc.value === "moon";

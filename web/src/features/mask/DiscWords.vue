@@ -3,15 +3,14 @@
 import type { Schemas, Units } from "../../api/models";
 import WordLength from "../../components/word/WordLength.vue";
 
-const props = defineProps<{ mask: Schemas["DiscModel"]; called: string; units: Units }>();
+const props = defineProps<{ mask: Schemas["Disc"]; called: string; units: Units }>();
 const emit = defineEmits<{
-  change: [mask: Schemas["DiscModel"], said: string];
-  draft: [mask: Schemas["DiscModel"] | null];
+  change: [mask: Schemas["Disc"], said: string];
+  draft: [mask: Schemas["Disc"] | null];
 }>();
-const set = (part: Partial<Schemas["DiscModel"]>, said: string) =>
+const set = (part: Partial<Schemas["Disc"]>, said: string) =>
   emit("change", { ...props.mask, ...part }, said);
-const draft = (part: Partial<Schemas["DiscModel"]> | null) =>
-  emit("draft", part && { ...props.mask, ...part });
+const draft = (part: Partial<Schemas["Disc"]> | null) => emit("draft", part && { ...props.mask, ...part });
 </script>
 
 <template>

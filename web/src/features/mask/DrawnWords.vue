@@ -5,15 +5,14 @@ import WordNumber from "../../components/word/WordNumber.vue";
 import WordPercent from "../../components/word/WordPercent.vue";
 import { readLength, sayLength, showLength, tapLength } from "../../logic/length";
 
-const props = defineProps<{ mask: Schemas["DrawnModel"]; called: string; units: Units }>();
+const props = defineProps<{ mask: Schemas["Drawn"]; called: string; units: Units }>();
 const emit = defineEmits<{
-  change: [mask: Schemas["DrawnModel"], said: string];
-  draft: [mask: Schemas["DrawnModel"] | null];
+  change: [mask: Schemas["Drawn"], said: string];
+  draft: [mask: Schemas["Drawn"] | null];
 }>();
-const set = (part: Partial<Schemas["DrawnModel"]>, said: string) =>
+const set = (part: Partial<Schemas["Drawn"]>, said: string) =>
   emit("change", { ...props.mask, ...part }, said);
-const draft = (part: Partial<Schemas["DrawnModel"]> | null) =>
-  emit("draft", part && { ...props.mask, ...part });
+const draft = (part: Partial<Schemas["Drawn"]> | null) => emit("draft", part && { ...props.mask, ...part });
 const LEAST_PITCH_MM = 4;
 /** Less than the least repeat lays it once. */
 const pitch = (mm: number) => (mm < LEAST_PITCH_MM ? 0 : mm);

@@ -5,14 +5,14 @@ import WordChoice from "../../components/word/WordChoice.vue";
 import WordLength from "../../components/word/WordLength.vue";
 import { PROFILES } from "../../logic/masks";
 
-const props = defineProps<{ mask: Schemas["EdgeMaskModel"]; called: string; units: Units }>();
+const props = defineProps<{ mask: Schemas["EdgeMask"]; called: string; units: Units }>();
 const emit = defineEmits<{
-  change: [mask: Schemas["EdgeMaskModel"], said: string];
-  draft: [mask: Schemas["EdgeMaskModel"] | null];
+  change: [mask: Schemas["EdgeMask"], said: string];
+  draft: [mask: Schemas["EdgeMask"] | null];
 }>();
-const set = (part: Partial<Schemas["EdgeMaskModel"]>, said: string) =>
+const set = (part: Partial<Schemas["EdgeMask"]>, said: string) =>
   emit("change", { ...props.mask, ...part }, said);
-const draft = (part: Partial<Schemas["EdgeMaskModel"]> | null) =>
+const draft = (part: Partial<Schemas["EdgeMask"]> | null) =>
   emit("draft", part && { ...props.mask, ...part });
 </script>
 

@@ -4,14 +4,14 @@ import type { Schemas, Units } from "../../api/models";
 import MotifChoice from "./MotifChoice.vue";
 import WordLength from "../../components/word/WordLength.vue";
 
-const props = defineProps<{ mask: Schemas["MotifMaskModel"]; called: string; units: Units }>();
+const props = defineProps<{ mask: Schemas["MotifMask"]; called: string; units: Units }>();
 const emit = defineEmits<{
-  change: [mask: Schemas["MotifMaskModel"], said: string];
-  draft: [mask: Schemas["MotifMaskModel"] | null];
+  change: [mask: Schemas["MotifMask"], said: string];
+  draft: [mask: Schemas["MotifMask"] | null];
 }>();
-const set = (part: Partial<Schemas["MotifMaskModel"]>, said: string) =>
+const set = (part: Partial<Schemas["MotifMask"]>, said: string) =>
   emit("change", { ...props.mask, ...part }, said);
-const draft = (part: Partial<Schemas["MotifMaskModel"]> | null) =>
+const draft = (part: Partial<Schemas["MotifMask"]> | null) =>
   emit("draft", part && { ...props.mask, ...part });
 </script>
 

@@ -4,15 +4,14 @@ import type { Schemas, Units } from "../../api/models";
 import MotifChoice from "./MotifChoice.vue";
 import WordLength from "../../components/word/WordLength.vue";
 
-const props = defineProps<{ mask: Schemas["StencilModel"]; called: string; units: Units }>();
+const props = defineProps<{ mask: Schemas["Stencil"]; called: string; units: Units }>();
 const emit = defineEmits<{
-  change: [mask: Schemas["StencilModel"], said: string];
-  draft: [mask: Schemas["StencilModel"] | null];
+  change: [mask: Schemas["Stencil"], said: string];
+  draft: [mask: Schemas["Stencil"] | null];
 }>();
-const set = (part: Partial<Schemas["StencilModel"]>, said: string) =>
+const set = (part: Partial<Schemas["Stencil"]>, said: string) =>
   emit("change", { ...props.mask, ...part }, said);
-const draft = (part: Partial<Schemas["StencilModel"]> | null) =>
-  emit("draft", part && { ...props.mask, ...part });
+const draft = (part: Partial<Schemas["Stencil"]> | null) => emit("draft", part && { ...props.mask, ...part });
 </script>
 
 <template>

@@ -3,15 +3,14 @@
 import type { Schemas, Units } from "../../api/models";
 import WordLength from "../../components/word/WordLength.vue";
 
-const props = defineProps<{ mask: Schemas["TapesModel"]; called: string; units: Units }>();
+const props = defineProps<{ mask: Schemas["Tapes"]; called: string; units: Units }>();
 const emit = defineEmits<{
-  change: [mask: Schemas["TapesModel"], said: string];
-  draft: [mask: Schemas["TapesModel"] | null];
+  change: [mask: Schemas["Tapes"], said: string];
+  draft: [mask: Schemas["Tapes"] | null];
 }>();
-const set = (part: Partial<Schemas["TapesModel"]>, said: string) =>
+const set = (part: Partial<Schemas["Tapes"]>, said: string) =>
   emit("change", { ...props.mask, ...part }, said);
-const draft = (part: Partial<Schemas["TapesModel"]> | null) =>
-  emit("draft", part && { ...props.mask, ...part });
+const draft = (part: Partial<Schemas["Tapes"]> | null) => emit("draft", part && { ...props.mask, ...part });
 </script>
 
 <template>

@@ -2,7 +2,7 @@
 /** One small picture a step, in working order; drag one elsewhere, and what breaks is marked at once. */
 import { computed, nextTick, ref, watch } from "vue";
 import { pictureUrl } from "../../api/client";
-import type { Finding, StepModel } from "../../api/models";
+import type { Finding, Step } from "../../api/models";
 import { useDesk } from "../../composables/useDesk";
 import { useDragging } from "../../composables/useDragging";
 import { changeOver } from "../../logic/steps";
@@ -32,7 +32,7 @@ const ACTS = {
   trim: "trim",
   mount: "mount",
 } as const;
-function title(step: StepModel) {
+function title(step: Step) {
   const reading = card.value?.reading;
   if (step.do === "brush") return card.value?.plan.inks.find((ink) => ink.key === step.ink)?.name ?? "";
   if (step.do === "lay-mask" || step.do === "lift-mask") {
@@ -42,7 +42,7 @@ function title(step: StepModel) {
   if (step.do === "prepare") return ACTS[step.act];
   return step.do === "dry" ? sayMinutes(step.minutes) : (NAMES[step.do] ?? "");
 }
-function colour(step: StepModel) {
+function colour(step: Step) {
   return step.do === "brush" ? card.value?.reading.inks.find((ink) => ink.key === step.ink)?.hex : undefined;
 }
 function worst(id: string) {
@@ -54,8 +54,7 @@ function worst(id: string) {
       : "";
 }
 /** The proof of a step stands where the step stands in what is saved. */
-const proofOf = (step: StepModel) =>
-  (desk.saved?.plan.steps.findIndex((saved) => saved.id === step.id) ?? -1) + 1;
+const proofOf = (step: Step) => (desk.saved?.plan.steps.findIndex((saved) => saved.id === step.id) ?? -1) + 1;
 const numberOf = (id: string) => steps.value.findIndex((step) => step.id === id) + 1;
 
 function moveTo(id: string, at: number) {
@@ -97,7 +96,7 @@ function take(event: PointerEvent, id: string) {
   dragged = false;
   grab(event, id);
 }
-function key(event: KeyboardEvent, step: StepModel, at: number) {
+function key(event: KeyboardEvent, step: Step, at: number) {
   const by = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
   if (!by) return;
   event.preventDefault();

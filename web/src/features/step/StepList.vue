@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The plan read as sentences; the chosen one opens with its words, its reason and what is wrong with it. */
 import { computed, nextTick, ref, watch } from "vue";
-import type { Finding, StepModel } from "../../api/models";
+import type { Finding, Step } from "../../api/models";
 import WordMenu from "../../components/word/WordMenu.vue";
 import { useDesk } from "../../composables/useDesk";
 import { newSteps } from "../../logic/newSteps";
@@ -58,17 +58,17 @@ const laterThan = (id: string) =>
       label: `step ${numberOf(step.id)}`,
       hint: words(step.id).slice(0, 60),
     }));
-const addable = (after: StepModel | undefined) => (desk.card ? newSteps(desk.card, after) : []);
+const addable = (after: Step | undefined) => (desk.card ? newSteps(desk.card, after) : []);
 
 /** A new step after another, or before all of them. */
-function add(after: StepModel | undefined, what: string) {
+function add(after: Step | undefined, what: string) {
   const choice = addable(after).find((one) => one.value === what);
   if (!choice || !plan.value) return;
   const step = { ...choice.make(), id: newStepId(plan.value) };
   desk.push(choice.label.toLowerCase(), { do: "add-step", after: after?.id ?? null, step });
   emit("choose", step.id);
 }
-function again(of: StepModel) {
+function again(of: Step) {
   if (!plan.value) return;
   const step = againOf(of, newStepId(plan.value));
   desk.push(`do step ${numberOf(of.id)} again`, { do: "add-step", after: of.id, step });

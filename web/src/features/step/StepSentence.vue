@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** One step as a sentence whose words are changed in place. */
-import type { Part, StepModel } from "../../api/models";
+import type { Part, Step } from "../../api/models";
 import StepWord from "./StepWord.vue";
 
-defineProps<{ step: StepModel; parts: Part[] }>();
+defineProps<{ step: Step; parts: Part[] }>();
 </script>
 
 <template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** One word of a step's sentence that can be changed in place. A kind of word that has no way to be changed is an error. */
 import { computed } from "vue";
-import type { Part, StepModel } from "../../api/models";
+import type { Part, Step } from "../../api/models";
 import WordAngle from "../../components/word/WordAngle.vue";
 import WordChoice from "../../components/word/WordChoice.vue";
 import WordCount from "../../components/word/WordCount.vue";
@@ -17,7 +17,7 @@ import { wordAt } from "../../logic/steps";
 import { sayMinutes } from "../../logic/time";
 import { useShelf } from "../../stores/shelf";
 
-const props = defineProps<{ step: StepModel; part: Part }>();
+const props = defineProps<{ step: Step; part: Part }>();
 const desk = useDesk();
 const shelf = useShelf();
 

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** What becomes of what was built on a mask, asked where its laying is taken out. */
 import { onMounted, ref } from "vue";
-import type { StepModel } from "../../api/models";
+import type { Step } from "../../api/models";
 
-defineProps<{ called: string; built: StepModel[] }>();
+defineProps<{ called: string; built: Step[] }>();
 const emit = defineEmits<{ only: []; all: []; leave: [] }>();
 const box = ref<HTMLElement | null>(null);
 onMounted(() => {
