@@ -17,6 +17,7 @@ from cielo.core.plan import (
     Brush,
     Card,
     Disc,
+    Drawn,
     Dry,
     Edge,
     EdgeMask,
@@ -27,11 +28,14 @@ from cielo.core.plan import (
     LayMask,
     LiftMask,
     Mask,
+    Motif,
+    MotifMask,
     Motifs,
     Onto,
     Patches,
     Plan,
     Prepare,
+    Region,
     Reveals,
     Schools,
     Slant,
@@ -110,6 +114,10 @@ def stamp(name: str, motif: str = "leaf", size: float = 30.0, seed: int = 3, **m
     return Brush("", name, "stamp", region, "first", 1, "dry", None, seed)
 
 
+def square(half: float) -> tuple[tuple[float, float], ...]:
+    return ((-half, -half), (half, -half), (half, half), (-half, half))
+
+
 def say(name: str, height: float = 9.0, onto: Onto = "dry") -> Brush:
     return Brush("", name, "stamp", Words("Winter show", 60.0, 85.0, height), "first", 1, onto)
 
@@ -126,6 +134,29 @@ MOUNT = Prepare("", "mount")
 HEAT = Dry("", "heat", 3)
 WASH = Water("", "large-brush", Whole(), "medium", False)
 ROUND_REPEAT = (LayMask("", "repeat"), lay("blue", top(60)), LiftMask("", "repeat"))
+
+FINE = Stencil("fine", "dots", "dot", 60.0, 85.0, 5.0, 8.0)
+RING = Drawn("ring", "ring", 60.0, 80.0, (square(14.0), square(8.0)))
+
+
+def through(mask: Mask) -> Plan:
+    """A pale ground, and blue through a sheet, taken off again."""
+    steps = (lay("pale"), LayMask("", mask.key), lay("blue", Inside(mask.key), "dauber", 2), LiftMask("", mask.key))
+    return plan(*steps, masks=(*MASKS, mask))
+
+
+def in_sheet(mask: Mask, region: Region) -> Plan:
+    """Ink over a sheet that may not cover the whole panel."""
+    return plan(LayMask("", mask.key), lay("blue", region), LiftMask("", mask.key), masks=(*MASKS, mask))
+
+
+def moon_and(motif: Motif, x_mm: float, y_mm: float, size_mm: float) -> Plan:
+    """A moon with a halo, and a figure of its own stencil at a place."""
+    figure = MotifMask("figure", "figure", motif, x_mm, y_mm, size_mm, keeps="outside")
+    halo = (LayMask("", "moon"), lay("blue", Halo("moon", 30)), LiftMask("", "moon"), AIR)
+    inked = (LayMask("", "figure"), lay("dark", Inside("figure"), "dauber", 4), LiftMask("", "figure"))
+    return plan(*halo, *inked, masks=(*MASKS, figure))
+
 
 CASES: list[tuple[str, Plan, Plan]] = [
     ("stark-seam", plan(lay("yellow", top(80, 3)), lay("blue", low(86, 3))), plan(lay("yellow", top(60, 45)), lay("blue", low(66, 45)))),
@@ -226,6 +257,32 @@ CASES: list[tuple[str, Plan, Plan]] = [
      plan(LayMask("", "full"), lay("paste", tool="knife"), LiftMask("", "full"), LONG)),
     ("paste-left-under", plan(LayMask("", "repeat"), lay("paste", top(90), "knife"), LONG, LiftMask("", "repeat"), MOUNT),
      plan(LayMask("", "repeat"), lay("paste", top(90), "knife"), LiftMask("", "repeat"), LONG, Dry("", "air", 30), MOUNT)),
+    ("busy-behind-words", plan(lay("pale"), LayMask("", "fine"), lay("black", low(110, 5), passes=3), LiftMask("", "fine"), AIR, say("dark"),
+                               masks=(*MASKS, FINE)),
+     plan(lay("pale"), lay("blue", low(90), passes=3), AIR, say("dark", 9))),
+    ("busy-behind-words", plan(lay("yellow", passes=2), LayMask("", "land"), lay("dark", Patches(5, 0.5), "sponge", 4),
+                               LiftMask("", "land"), AIR, say("black")),
+     plan(lay("yellow", passes=2), lay("dark", Patches(60, 0.5), "sponge", 1), AIR, say("black", 9))),
+    ("bare-spots", plan(lay("blue", Patches(16, 0.85), "sponge"), lay("green", Patches(16, 0.85), "sponge", seed=2)),
+     plan(lay("blue", Patches(14, 0.4), "sponge"), lay("green", Patches(14, 0.3), "sponge", seed=2))),
+    ("bare-spots", plan(lay("blue", top(60)), lay("red", Patches(9, 0.995), "foam")),
+     plan(lay("blue"), lay("red", Patches(9, 0.995), "foam"))),
+    ("one-lightness", plan(lay("pale", top(75, 10), passes=3), lay("yellow", low(75, 10), passes=2)),
+     plan(lay("blue", top(90), passes=3), lay("dark", low(90), passes=5))),
+    ("one-lightness", plan(lay("pale", passes=2), lay("yellow", Patches(30, 0.5), passes=1)),
+     plan(lay("pale", top(60), passes=2), lay("yellow", low(60), passes=2), stock=NIGHT)),
+    ("figure-over-disc", moon_and("leaf", 82.6, 60.0, 18.0), moon_and("leaf", 74.0, 60.0, 22.0)),
+    ("figure-over-disc", moon_and("stone", 62.0, 60.0, 60.0), moon_and("leaf", 60.0, 60.0, 16.0)),
+    ("motif-cut", moon_and("rosette", 6.0, 120.0, 20.0), moon_and("rosette", 16.0, 120.0, 20.0)),
+    ("motif-cut", moon_and("leaf", 100.0, 6.0, 16.0), moon_and("leaf", 100.0, 164.0, 30.0)),
+    ("does-not-fit", in_sheet(Stencil("small", "leaf", "leaf", 60.0, 80.0, 20.0, 26.0, sheet_width_mm=90.0, sheet_height_mm=90.0), Whole()),
+     in_sheet(Stencil("small", "leaf", "leaf", 60.0, 80.0, 20.0, 26.0, sheet_width_mm=240.0, sheet_height_mm=240.0), Whole())),
+    ("does-not-fit", in_sheet(MotifMask("one", "leaf", "leaf", 60.0, 80.0, 40.0, keeps="outside", sheet_width_mm=60.0, sheet_height_mm=60.0),
+                              low(60)),
+     in_sheet(MotifMask("one", "leaf", "leaf", 60.0, 80.0, 40.0, keeps="outside", sheet_width_mm=60.0, sheet_height_mm=60.0),
+              Inside("one"))),
+    ("loose-middle", through(RING), through(replace(RING, rings=RING.rings[:1]))),
+    ("loose-middle", through(replace(RING, pitch_mm=34.0)), through(replace(RING, keeps="inside"))),
 ]  # fmt: skip
 # Findings that no change of the plan alone is sure to clear: the stock must be another, or the ink is simply too weak.
 NO_REMEDY = {"ink-spent", "judged-wet", "mask-residue", "stamp-blurs", "unprimed-stamp", "unmelted-powder", "glue-shows"}
@@ -302,10 +359,10 @@ def test_the_steepest_place_of_a_slanted_seam_is_where_and_what_the_picture_show
 
 
 def test_every_code_of_the_trades_table_is_exercised() -> None:
-    """46 codes of the trade and 12 more of the table; ``not-on-shelf`` and ``ink-invisible`` have tests of their own."""
+    """46 codes of the trade and 18 more of the table; ``not-on-shelf`` and ``ink-invisible`` have tests of their own."""
     exercised = {case[0] for case in (*CASES, *test_shapes_and_sizes.CASES, *test_order_and_advice.CASES)}
     assert exercised | {"ink-invisible"} == set(CHECKS)
-    assert len(CHECKS) + 1 == 46 + 12
+    assert len(CHECKS) + 1 == 46 + 18
 
 
 @pytest.mark.parametrize("of", demo_plans(), ids=lambda of: of.title)

@@ -15,11 +15,11 @@ from cielo.core.optics.spectra import lab_from_xyz
 from cielo.core.order.derive import with_derived
 from cielo.core.order.reasons import reasons
 from cielo.core.plan import Brush, Dry, LayMask, LiftMask, Plan, Water, Wipe, ensure_sound
+from cielo.core.say import care, fetch, say
 from cielo.core.sequence.grounds import GROUNDS, lay_out
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.run import panel_xyz
 from cielo.core.table.table import table_of
-from cielo.core.wording import care, fetch, say
 from cielo.demo.shelf import INKS, STOCKS
 from cielo.errors import BadInput
 from tests.core.plans import card

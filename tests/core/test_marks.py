@@ -30,6 +30,7 @@ from cielo.core.plan import (
     Mask,
     MotifMask,
     Motifs,
+    Patches,
     Plan,
     Slant,
     Stencil,
@@ -111,9 +112,10 @@ def test_random_spots_cover_as_the_boolean_model_says(density: float, diameter: 
 
 def test_patches_cover_the_share_asked_for() -> None:
     plan = planned("patches-overprint")
-    step = next(s for s in plan.steps if isinstance(s, Brush) and s.region.over == "patches")
+    step = next(s for s in plan.steps if isinstance(s, Brush) and isinstance(s.region, Patches))
+    assert isinstance(step.region, Patches)
     shares = [float((strength_laid(plan, replace(step, tool="pen", seed=n), frozenset(), GRID) > 0).mean()) for n in range(8)]
-    assert np.mean(shares) == pytest.approx(0.72, abs=0.06)
+    assert np.mean(shares) == pytest.approx(step.region.cover, abs=0.06)
 
 
 @pytest.mark.parametrize("tool", ["large-brush", "foam", "sponge", "brayer", "spray", "stamp"])

@@ -34,11 +34,11 @@ from cielo.core.plan import (
     replace_step,
 )
 from cielo.core.plan import Wish as PlanWish
+from cielo.core.say import say, sentence
 from cielo.core.sequence.gradient import GradientWish
 from cielo.core.sequence.lightness import light_to_dark, lightness_on
 from cielo.core.table.table import suggested_minutes, table_of
 from cielo.core.units import inches, say_inches, say_length
-from cielo.core.wording import say, sentence
 from cielo.demo.cards import demo_plans
 from cielo.errors import BadInput
 from tests.core.plans import DARK, INKS, MIDDLE, PALE, STOCK, WHITE, dye, gradient, plan_of

@@ -22,7 +22,6 @@ from cielo.core.geometry.nesting import SHEETS, Laid, Offcut, Sheet, Want, nest
 from cielo.core.geometry.pieces import pieces_of
 from cielo.core.geometry.placing import as_mask, centre_repeat, cut_shares, fit_strip
 from cielo.core.geometry.shapes import inside_of, openings_of, parts_of
-from cielo.core.mask_wording import where_to_lay
 from cielo.core.materials import TOOLS
 from cielo.core.plan import (
     Band,
@@ -47,6 +46,7 @@ from cielo.core.plan import (
     Whole,
     ensure_sound,
 )
+from cielo.core.say import where_to_lay
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.laydown import strength_laid
 from cielo.core.units import inches

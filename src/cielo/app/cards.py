@@ -14,12 +14,12 @@ from cielo.core.geometry.formats import FORMATS, CardFormat
 from cielo.core.materials import Stock
 from cielo.core.order.arrange import in_order
 from cielo.core.order.derive import with_derived
-from cielo.core.plan import Card, Fold, Plan, Reveals, ensure_sound
+from cielo.core.plan import Card, Fold, Plan, Reveals, ensure_sound, fitted
+from cielo.core.say import say
 from cielo.core.sequence.gradient import GradientWish, propose_gradient
 from cielo.core.sequence.grounds import GROUNDS, lay_out
 from cielo.core.table.purpose import resettled, settled
 from cielo.core.units import Units, say_length
-from cielo.core.wording import say
 from cielo.errors import BadInput, NotFound, OutOfDate
 from cielo.exchange.plan_file import read_plan
 from cielo.store.cards import Revision, add_card, add_revision, all_cards, find_card, read_revision, was_made
@@ -264,6 +264,16 @@ def _to_edit(session: Session, card_id: str, basis: Basis) -> Revision | None:
     if card.revision != basis.revision:
         raise OutOfDate("this card was changed in another window.", mend="It has been opened afresh; make the change again.")
     return read_revision(session, card_id, card.revision)
+
+
+def resize_card(store: Store, card_id: str, basis: Basis, card: Card, said: str) -> CardOnDesk:
+    """Another card under the same ground, every step fitted to its panel. Raises BadInput where the card leaves no panel."""
+
+    def on_it(plan: Plan) -> Plan:
+        ensure_sound(replace(plan, card=card, masks=(), steps=(), focal=(), holds=(), cuts=(), wishes=()))
+        return fitted(plan, card)
+
+    return change_card(store, card_id, basis, said, on_it)
 
 
 def apply_remedy(store: Store, card_id: str, basis: Basis, code: str, step: str | None, label: str | None = None) -> CardOnDesk:

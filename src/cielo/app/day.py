@@ -4,6 +4,7 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 
 from cielo.core.plan import EdgeMask, Plan
+from cielo.core.say import say
 from cielo.core.sequence.brushes import BrushPlan, plan_brushes
 from cielo.core.sequence.timetable import (
     CUTTER,
@@ -18,7 +19,6 @@ from cielo.core.sequence.timetable import (
     tasks_of_batch,
 )
 from cielo.core.table.table import table_of
-from cielo.core.wording import say
 from cielo.errors import BadInput
 from cielo.exchange.day_plan import Entry, write_csv, write_ics
 

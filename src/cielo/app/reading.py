@@ -13,15 +13,14 @@ from cielo.core.geometry.holding import is_stencil, reach_through_mm
 from cielo.core.geometry.masks import outlines_mm
 from cielo.core.geometry.shapes import openings_of, rings_mm, shape_of_cut, shape_of_hold
 from cielo.core.geometry.spreading import coverage
-from cielo.core.mask_wording import mask_facts, where_to_lay
 from cielo.core.materials import TOOLS, Lab
 from cielo.core.order.reasons import reasons
 from cielo.core.plan import Brush, Drawn, Inside, LayMask, Mask, Motifs, Plan, Stencil, Step, masks_on
+from cielo.core.say import Part, care, fetch, mask_facts, sentence, where_to_lay
 from cielo.core.sequence.lightness import seen_on
 from cielo.core.simulation.contrast import FocalReading, passes_to_stand_out, read_focal, stands_out
 from cielo.core.table.table import table_of
 from cielo.core.units import say_fine
-from cielo.core.wording import Part, care, fetch, sentence
 
 # An embossed motif that stands out by this much is seen at a glance across the table: common practice, no source.
 CLEARLY = 25.0

@@ -139,8 +139,8 @@ def order(
     """The order of work, with reasons; what was moved, added or taken out to get there, and why."""
     from cielo.core.order.arrange import in_order
     from cielo.core.order.reasons import reasons
+    from cielo.core.say import say
     from cielo.core.table.table import table_of
-    from cielo.core.wording import say
     from cielo.exchange.plan_file import write_plan
 
     with About(plan):

@@ -3,6 +3,7 @@
 Inside, every length is a plain float in millimetres and says so in its name (``width_mm``).
 """
 
+from collections.abc import Sequence
 from fractions import Fraction
 from math import ceil, floor
 from typing import Literal
@@ -59,3 +60,8 @@ def say_size(width_mm: float, height_mm: float, units: Units) -> str:
     """Two lengths with one unit: ``5 x 7 in``."""
     width, unit = say_length(width_mm, units).rsplit(" ", 1)
     return f"{width} × {say_length(height_mm, units).rsplit(' ', 1)[0]} {unit}"
+
+
+def join_words(words: Sequence[str]) -> str:
+    """ "a", "a and b", "a, b and c"."""
+    return " and ".join([", ".join(words[:-1]), words[-1]] if len(words) > 1 else words)

@@ -12,10 +12,9 @@ from reportlab.lib.utils import ImageReader
 from reportlab.platypus import Flowable, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
 
 from cielo.core.geometry.masks import outlines_mm
-from cielo.core.mask_wording import where_to_lay
 from cielo.core.plan import Dry, LayMask, Plan, Step, masks_on
+from cielo.core.say import care, fetch, say, say_minutes, to_fetch, where_to_lay
 from cielo.core.units import say_size
-from cielo.core.wording import care, fetch, say, say_minutes
 
 TITLE = ParagraphStyle("title", fontName="Times-Bold", fontSize=20, leading=25)
 BODY = ParagraphStyle("body", fontName="Helvetica", fontSize=12, leading=16)
@@ -40,14 +39,15 @@ def write_run_sheet(
     panel = say_size(card.panel_width_mm, card.panel_height_mm, plan.units)
     head = (
         f"Card {say_size(card.width_mm, card.height_mm, plan.units)}, folded at the {card.fold}. Panel {panel}, of "
-        f"{plan.stock.name}. Inks, light to dark: {', '.join(ink.name for ink in plan.inks) or 'none'}."
+        f"{plan.stock.name}."
     )
     story: list[Flowable] = [Paragraph(escape(plan.title), TITLE), Paragraph(escape(head), BODY)]
     story += [Paragraph(escape(line), BODY) for line in remember.get(None, [])]
     story += [Spacer(1, 4 * mm)]
-    if tools:
+    lay_out = [*to_fetch(plan), *tools]
+    if lay_out:
         story += [Paragraph("<b>Lay out before you begin</b>", BODY)]
-        story += [Paragraph(f"\u2022 {escape(line)}", SMALL) for line in tools]
+        story += [Paragraph(f"\u2022 {escape(line)}", SMALL) for line in lay_out]
         story += [Spacer(1, 4 * mm)]
     if plan.steps:
         rows = [

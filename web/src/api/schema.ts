@@ -608,6 +608,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cards/{card_id}/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Resize Card
+         * @description Take another card, every step fitted to its panel.
+         */
+        post: operations["resize_card_api_cards__card_id__card_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cards/{card_id}/measured": {
         parameters: {
             query?: never;
@@ -2263,6 +2283,12 @@ export interface components {
              * @enum {string}
              */
             shape: "disc";
+            /** Held */
+            held?: ("back" | "hand" | "tape" | "magnets") | null;
+            /** Sheet Width Mm */
+            sheet_width_mm?: number | null;
+            /** Sheet Height Mm */
+            sheet_height_mm?: number | null;
         };
         /**
          * Drawn
@@ -2325,6 +2351,12 @@ export interface components {
              * @enum {string}
              */
             shape: "drawn";
+            /** Held */
+            held?: ("back" | "hand" | "tape" | "magnets") | null;
+            /** Sheet Width Mm */
+            sheet_width_mm?: number | null;
+            /** Sheet Height Mm */
+            sheet_height_mm?: number | null;
         };
         /**
          * DrawnOut
@@ -2421,6 +2453,12 @@ export interface components {
              * @enum {string}
              */
             shape: "edge";
+            /** Held */
+            held?: ("back" | "hand" | "tape" | "magnets") | null;
+            /** Sheet Width Mm */
+            sheet_width_mm?: number | null;
+            /** Sheet Height Mm */
+            sheet_height_mm?: number | null;
         };
         /**
          * Edit
@@ -3087,6 +3125,12 @@ export interface components {
              * @enum {string}
              */
             shape: "motif";
+            /** Held */
+            held?: ("back" | "hand" | "tape" | "magnets") | null;
+            /** Sheet Width Mm */
+            sheet_width_mm?: number | null;
+            /** Sheet Height Mm */
+            sheet_height_mm?: number | null;
         };
         /** MotifOut */
         MotifOut: {
@@ -3775,6 +3819,19 @@ export interface components {
             cuts: components["schemas"]["DrawnOut"][];
         };
         /**
+         * ResizeCard
+         * @description Another card, the steps to be fitted to its panel; ``said`` is what was done ("make it A6").
+         */
+        ResizeCard: {
+            /** Based On */
+            based_on: number;
+            /** Key */
+            key?: string | null;
+            /** Said */
+            said: string;
+            card: components["schemas"]["Card"];
+        };
+        /**
          * Reveals
          * @description What the base shows round the panel, mm.
          */
@@ -4118,6 +4175,12 @@ export interface components {
              * @enum {string}
              */
             shape: "stencil";
+            /** Held */
+            held?: ("back" | "hand" | "tape" | "magnets") | null;
+            /** Sheet Width Mm */
+            sheet_width_mm?: number | null;
+            /** Sheet Height Mm */
+            sheet_height_mm?: number | null;
         };
         /** StepReadingOut */
         StepReadingOut: {
@@ -4312,6 +4375,12 @@ export interface components {
              * @enum {string}
              */
             shape: "tapes";
+            /** Held */
+            held?: ("back" | "hand" | "tape" | "magnets") | null;
+            /** Sheet Width Mm */
+            sheet_width_mm?: number | null;
+            /** Sheet Height Mm */
+            sheet_height_mm?: number | null;
         };
         /** ThingKey */
         ThingKey: {
@@ -6659,6 +6728,73 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["ApplyRemedy"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    resize_card_api_cards__card_id__card_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ResizeCard"];
             };
         };
         responses: {

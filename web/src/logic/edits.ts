@@ -12,12 +12,14 @@ export type PlanChange =
   | { do: "take-ink"; ink: InkModel }
   | { do: "put-ink-back"; key: string }
   | { do: "word"; step: string; path: string; value: unknown }
+  | { do: "step"; step: Step }
   | { do: "add-step"; after: string | null; step: Step }
   | { do: "move-step"; step: string; before: string | null }
   | { do: "take-step-out"; step: string }
   | { do: "take-steps-out"; steps: string[] }
   | { do: "add-mask"; mask: Mask }
   | { do: "mask"; mask: Mask }
+  | { do: "mask-instead"; mask: Mask }
   | { do: "take-mask-out"; key: string }
   | { do: "hold"; hold: Hold }
   | { do: "let-go"; key: string }
@@ -42,6 +44,7 @@ export type MaskAction =
 export type ServerChange =
   | { do: "gradient"; wish: Omit<Schemas["ProposeGradient"], "based_on" | "key"> }
   | { do: "ground"; ground: string }
+  | { do: "resize"; card: CardPart; said: string }
   | { do: "stencil"; stencil: string }
   | { do: "drawing"; name: string; svg: string }
   | { do: "mask-action"; mask: string; action: MaskAction }
@@ -66,6 +69,7 @@ export class Gone extends Error {}
 const SERVER = new Set<Change["do"]>([
   "gradient",
   "ground",
+  "resize",
   "stencil",
   "drawing",
   "mask-action",
@@ -99,6 +103,17 @@ function mustHave(plan: PlanModel, step: string) {
     throw new Gone("The step it was for is not on the card any more.");
 }
 
+/** Another sheet wherever one of the same key was laid; which of its openings were inked is not known of the new one. */
+function withMaskInstead(plan: PlanModel, mask: Mask): PlanModel {
+  const steps = plan.steps.map((step) =>
+    step.do === "brush" && step.region.over === "inside" && step.region.mask === mask.key
+      ? { ...step, region: { ...step.region, openings: [], covered: false } }
+      : step,
+  );
+  const holds = plan.holds.filter((hold) => hold.mask !== mask.key);
+  return { ...plan, masks: replaced(plan.masks, mask, mask.name), steps, holds };
+}
+
 /** The plan with a change made. Throws Gone. */
 export function changed(plan: PlanModel, change: PlanChange): PlanModel {
   switch (change.do) {
@@ -119,6 +134,9 @@ export function changed(plan: PlanModel, change: PlanChange): PlanModel {
     case "word":
       mustHave(plan, change.step);
       return withWord(plan, change.step, change.path, change.value);
+    case "step":
+      mustHave(plan, change.step.id);
+      return { ...plan, steps: plan.steps.map((step) => (step.id === change.step.id ? change.step : step)) };
     case "add-step":
       if (change.after !== null) mustHave(plan, change.after);
       return withStepAfter(plan, change.after, change.step);
@@ -133,6 +151,8 @@ export function changed(plan: PlanModel, change: PlanChange): PlanModel {
       return { ...plan, masks: withItem(plan.masks, change.mask) };
     case "mask":
       return { ...plan, masks: replaced(plan.masks, change.mask, change.mask.name) };
+    case "mask-instead":
+      return withMaskInstead(plan, change.mask);
     case "take-mask-out":
       return {
         ...plan,

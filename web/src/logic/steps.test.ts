@@ -3,6 +3,7 @@ import type { PlanModel, Step } from "../api/models";
 import {
   againOf,
   changeOver,
+  inPlaceOf,
   spellOf,
   withoutStep,
   withStepAfter,
@@ -59,6 +60,22 @@ describe("steps", () => {
   it("done again know nothing of what the first was for", () => {
     const meant = { ...brush, purpose: { under: ["s1"] } } as Step;
     expect(againOf(meant, "s7")).toEqual({ ...brush, id: "s7", purpose: null });
+  });
+
+  it("give way to another kind, and keep the ink and what it was for between two layings", () => {
+    const meant = { ...brush, ink: "plum", touch: "full", passes: 3, purpose: { under: ["s1"] } } as Step;
+    const other = { ...brush, id: "", ink: "a", tool: "sponge", region: { over: "whole" } } as Step;
+    expect(inPlaceOf(meant, other)).toMatchObject({
+      id: "b",
+      ink: "plum",
+      tool: "sponge",
+      passes: 3,
+      purpose: { under: ["s1"] },
+    });
+    expect(inPlaceOf(meant, { ...other, touch: "first", passes: 1 } as Step)).toMatchObject({
+      touch: "first",
+    });
+    expect(inPlaceOf(meant, dry(""))).toEqual({ ...dry("b"), purpose: null });
   });
 
   it("tell the spell of a mask: what lays, wipes and lifts it, and what was planned with it", () => {

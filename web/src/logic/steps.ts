@@ -71,6 +71,15 @@ export function againOf(step: Step, id: string): Step {
   return { ...step, id, purpose: null };
 }
 
+/** A step of another kind in the place of one. Between two layings of ink the ink, the strength and what it was for stay. */
+export function inPlaceOf(step: Step, other: Step): Step {
+  if (step.do !== "brush" || other.do !== "brush") return { ...other, id: step.id, purpose: null };
+  const { id, ink, touch, passes, onto, purpose } = step;
+  const print = (of: string) => ["first", "second", "third"].includes(of);
+  const strength = print(touch) === print(other.touch) ? { touch, passes, onto } : {};
+  return { ...other, id, ink, ...strength, purpose };
+}
+
 /** The spell of a mask: the step that lays it, those that lift and wipe it, and the layings planned with it; null for other steps. */
 export function spellOf(steps: readonly Step[], id: string) {
   const lay = steps.find((step) => step.id === id);

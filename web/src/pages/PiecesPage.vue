@@ -86,7 +86,7 @@ function remedy({ code, step, remedy: label }: Finding) {
       <NestedStocks :stocks="pieces.stocks" :units="units" :cards="pieces.cards" />
     </section>
     <section class="words" aria-label="The card put together" data-words>
-      <p class="sentence">
+      <div class="sentence">
         <SheetWords
           :count="count"
           :sheet="sheet"
@@ -96,7 +96,7 @@ function remedy({ code, step, remedy: label }: Finding) {
           @sheet="(key) => (asked = key)"
         />
         <CardSizes :card="plan.card" :units="units" />
-      </p>
+      </div>
       <p v-if="plan.cuts.length" class="sentence">
         <template v-for="cut in plan.cuts" :key="cut.key"
           ><CutSentence :cut="cut" :units="units" />{{ " " }}</template

@@ -172,6 +172,11 @@ async function send(
         params,
         body: { ...basis, ground: change.ground },
       });
+    case "resize":
+      return ask("post", "/api/cards/{card_id}/card", {
+        params,
+        body: { ...basis, said: change.said, card: change.card },
+      });
     case "stencil":
       return ask("post", "/api/cards/{card_id}/stencil", {
         params,

@@ -18,6 +18,7 @@ from cielo.api.schemas.cards import (
     LayGround,
     OrderedOut,
     ProposeGradient,
+    ResizeCard,
     RevisionNumber,
     StartCard,
     StartOnGradient,
@@ -119,6 +120,12 @@ def lay_ground(card_id: CardId, body: LayGround, store: StoreOfApp) -> CardOut:
 def apply_remedy(card_id: CardId, body: ApplyRemedy, store: StoreOfApp) -> CardOut:
     """Apply the remedy of a finding."""
     return card_out(cards.apply_remedy(store, card_id, body.basis, body.code, body.step, body.remedy))
+
+
+@router.post("/{card_id}/card")
+def resize_card(card_id: CardId, body: ResizeCard, store: StoreOfApp) -> CardOut:
+    """Take another card, every step fitted to its panel."""
+    return card_out(cards.resize_card(store, card_id, body.basis, body.card, body.said))
 
 
 @router.post("/{card_id}/measured")

@@ -8,7 +8,7 @@ from cielo.app.cards import Basis, CardOnDesk, CardWish, ListedCard
 from cielo.app.reading import Reading
 from cielo.core.bounds import Side
 from cielo.core.optics.spectra import hex_from_lab
-from cielo.core.plan import Disc, Edge, Fade, Fold, Motif
+from cielo.core.plan import Card, Disc, Edge, Fade, Fold, Motif
 from cielo.core.sequence.gradient import GradientWish, SeamSchool
 from cielo.core.units import Units
 from cielo.exchange.materials_model import InkModel, Key, Name, StockModel
@@ -321,6 +321,13 @@ class ChangeCard(Edit):
 
     said: Annotated[str, Field(min_length=1, max_length=120)]
     plan: PlanModel
+
+
+class ResizeCard(Edit):
+    """Another card, the steps to be fitted to its panel; ``said`` is what was done ("make it A6")."""
+
+    said: Annotated[str, Field(min_length=1, max_length=120)]
+    card: Card
 
 
 class ApplyRemedy(Edit):

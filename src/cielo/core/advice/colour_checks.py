@@ -5,7 +5,6 @@ All are read on the coarse picture of simulation.contact; lines at seams want a 
 
 from collections.abc import Iterator
 from dataclasses import replace
-from functools import partial
 from itertools import combinations
 
 import numpy as np
@@ -13,20 +12,18 @@ from numpy.typing import NDArray
 
 from cielo.core.advice.crossing_checks import COLOUR_FROM, MUD_SHARE
 from cielo.core.advice.finding import Finding, Place
-from cielo.core.advice.looking import area, both, brushings, first_that_clears, strongest, with_step
+from cielo.core.advice.looking import area, both, brushings, offered, strongest, with_step
 from cielo.core.geometry.holding import is_stencil
 from cielo.core.geometry.masks import distance_to_cover_mm
 from cielo.core.materials import RESIST_KINDS, TOOLS, Lab
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.hue import chroma, hue_apart, hue_degrees
 from cielo.core.optics.layering import lab_of_stack
-from cielo.core.optics.spectra import lab_from_xyz
 from cielo.core.plan import Band, Brush, Disc, EdgeMask, Focal, LayMask, Plan, Slant, Words, masks_on
 from cielo.core.sequence.lightness import seen_on
 from cielo.core.simulation.contrast import READABLE, read_focal
 from cielo.core.simulation.laydown import Map
 from cielo.core.simulation.measured import measured_of
-from cielo.core.simulation.run import panel_xyz
 from cielo.core.table.marks import embosses
 from cielo.core.table.purpose import purpose_of
 from cielo.core.table.table import Table
@@ -83,7 +80,7 @@ def seam_mud(plan: Plan, table: Table) -> Iterator[Finding]:
             f"{names[0]} and {names[1]} dull each other where they overlap.",
             _bridge(plan, a, b, names),
             strongest(table, overlap),
-            partial(first_that_clears, seam_mud, plan, _held_apart(plan, first, then)),
+            offered(_held_apart(plan, first, then)),
             measure=f"strength of colour {chroma(seam):.0f} in the seam, {weaker:.0f} and more beside it",
         )
 
@@ -167,7 +164,7 @@ def primaries_brown(plan: Plan, table: Table) -> Iterator[Finding]:
         f"{', '.join(names[:-1])} and {names[-1]} lie on the same spot and go brown.",
         "A yellow, a red and a blue over each other take all light but brown. Two of them at a time make clear seconds.",
         strongest(table, spot),
-        partial(first_that_clears, primaries_brown, plan, _held_apart(plan, there[0], last)),
+        offered(_held_apart(plan, there[0], last)),
         measure=f"strength of colour {chroma(colour):.0f} on {area(spot, TAKES_PART):.0%} of the panel",
     )
 
@@ -194,7 +191,7 @@ def focal_lost(plan: Plan, _table: Table) -> Iterator[Finding]:
             f"{f'The {piece.name}' if piece in plan.focal else piece.name} is hard to read where the ground comes nearest to its ink.",
             "Words want to be clearly darker or lighter than every part of the ground behind them.",
             Place(reading.x_mm, reading.y_mm),
-            partial(first_that_clears, focal_lost, plan, _other_inks(plan, piece)),
+            offered(_other_inks(plan, piece)),
             measure=f"{reading.worst:.0f} CIEDE2000 at its worst spot; {READABLE:.0f} is easy to read",
         )
 
@@ -219,14 +216,12 @@ def darks_merge(plan: Plan, table: Table) -> Iterator[Finding]:
         return
     if plan.stock.paper.lab[0] < DARK_BELOW:
         return  # the stock itself is dark: no ink of this plan made it so, and an ink that is lost on it is told as such
-    lab: Array | None = None
     for key in sorted(used):
         mask = plan.mask(key)
         if not isinstance(mask, EdgeMask | Disc) or not _inked_along(plan, table, key):
             continue
-        lab = lab_from_xyz(panel_xyz(plan, table.grid)) if lab is None else lab
         distance = distance_to_cover_mm(mask, table.grid.x_mm, table.grid.y_mm)
-        merged, where = _merged(table, lab, np.asarray(distance, dtype=float))
+        merged, where = _merged(table, table.finished_lab, np.asarray(distance, dtype=float))
         if merged < MERGE_ALONG:
             continue
         last = next(step for step in reversed(plan.steps) if isinstance(step, Brush) and table.reaches_mask(step.id, key))
@@ -247,7 +242,7 @@ def darks_merge(plan: Plan, table: Table) -> Iterator[Finding]:
             f"Dark meets dark along the {mask.called}, and its edge is lost.",
             "Two darks side by side read as one. Leave one of them paler, or a light rim between.",
             where,
-            partial(first_that_clears, darks_merge, plan, lighter),
+            offered(lighter),
             measure=f"less than {MERGE_BELOW:.0f} CIEDE2000 apart along {merged:.0%} of the edge",
         )
 

@@ -14,6 +14,7 @@ from cielo.core.sequence.drying import in_half_minutes
 from cielo.core.table.moment import Wet
 from cielo.core.table.needs import NeedCode
 from cielo.core.table.table import Table
+from cielo.core.units import join_words
 
 
 def wet_over_wet(plan: Plan, table: Table) -> Iterator[Finding]:
@@ -54,7 +55,7 @@ def mask_on_damp(plan: Plan, table: Table) -> Iterator[Finding]:
 def powder_on_open_ink(plan: Plan, table: Table) -> Iterator[Finding]:
     """Embossing powder while a pigment or slow ink elsewhere on the panel is open: it sticks there too."""
     for step, wet in _told(plan, table, "powder-on-open-ink"):
-        names = " and ".join(dict.fromkeys(_name(plan, one) for one in wet))
+        names = join_words(list(dict.fromkeys(_name(plan, one) for one in wet)))
         yield Finding(
             "powder-on-open-ink",
             "warn",

@@ -1,6 +1,6 @@
 """What a check says. The codes are those of the trade's list and never change."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass
 from functools import cached_property
 from typing import Literal
@@ -19,6 +19,9 @@ class Remedy:
     plan: Plan
 
 
+Cure = Remedy | Iterable[Remedy] | Callable[[], "Remedy | Iterable[Remedy] | None"] | None
+
+
 @dataclass(frozen=True)
 class Place:
     """Where on the panel, mm from its top left corner."""
@@ -35,7 +38,7 @@ class Finding:
     step : id of the step it stands at, or None where it is about the card as a whole.
     where : the place on the panel that shows it best, where there is one.
     message, why : what is the matter, and the reason.
-    cure : the change that clears it, where one is certain, or how to look for it when it is asked for.
+    cure : what may clear it: a change, several with the best first, or how to look for them when a remedy is asked for.
     measure : the number behind it in words, where there is one.
     source : where the rule comes from.
     """
@@ -46,18 +49,21 @@ class Finding:
     message: str
     why: str
     where: Place | None = None
-    cure: Remedy | Callable[[], Remedy | None] | None = None
+    cure: Cure = None
     measure: str = ""
     source: str = "common practice, no source"
 
     @cached_property
     def remedy(self) -> Remedy | None:
-        """The change that clears it; None where none was found, or where it makes no sound plan. Looked for once, when asked for."""
+        """The first cure that makes a sound plan; of a judged plan (judge) also the first that keeps what remedies promise."""
+        return next(self.cures(), None)
+
+    def cures(self) -> Iterator[Remedy]:
+        """What may clear it, the best first, as long as it makes a sound plan."""
         found = self.cure() if callable(self.cure) else self.cure
-        if found is None:
-            return None
-        try:
-            ensure_sound(found.plan)
-        except BadInput:
-            return None
-        return found
+        for one in (found,) if isinstance(found, Remedy) else found or ():
+            try:
+                ensure_sound(one.plan)
+            except BadInput:
+                continue
+            yield one

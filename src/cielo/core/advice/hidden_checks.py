@@ -2,19 +2,18 @@
 
 from collections.abc import Iterator
 from dataclasses import replace
-from functools import partial
 
 import numpy as np
 
 from cielo.core.advice.finding import Finding, Place
-from cielo.core.advice.looking import area, both, brushings, first_that_clears, strongest, with_step
+from cielo.core.advice.looking import after, area, both, brushings, offered, strongest, with_step
 from cielo.core.geometry.lettering import width_mm
 from cielo.core.keeping import kept
 from cielo.core.materials import TOOLS, TRANSPARENT_KINDS, Ink, Paper
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.spectra import lab_from_xyz
-from cielo.core.plan import Brush, Plan, Words, move_step
+from cielo.core.plan import Brush, Plan, Words, move_step, without_steps
 from cielo.core.sequence.lightness import SAME_LIGHTNESS, lightness_on
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.maps import layings
@@ -22,7 +21,7 @@ from cielo.core.simulation.run import panel_xyz
 from cielo.core.table.marks import covers_what_is_below, embosses, is_figure
 from cielo.core.table.purpose import purpose_of
 from cielo.core.table.table import Table
-from cielo.core.units import say_length
+from cielo.core.units import join_words, say_length
 
 # Where the eye sees no more colour, CIEDE2000 (the table's design, section 1).
 SEES = 2.0
@@ -37,9 +36,8 @@ CLEAR_MM = 1.0
 def light_over_dark_vanishes(plan: Plan, table: Table) -> Iterator[Finding]:
     """A transparent ink over darker ink, where nothing is seen of it."""
     known = table.as_planned
-    told: set[str] = set()
     for step, own in zip(plan.steps, known.steps, strict=True):
-        if not isinstance(step, Brush) or plan.ink(step.ink).kind not in TRANSPARENT_KINDS or step.ink in told:
+        if not isinstance(step, Brush) or plan.ink(step.ink).kind not in TRANSPARENT_KINDS:
             continue
         light = lightness_on(plan.stock.paper, plan.ink(step.ink))
         below = {*purpose_of(own).over, *purpose_of(own).keep_over, *purpose_of(own).over_dry}
@@ -55,7 +53,6 @@ def light_over_dark_vanishes(plan: Plan, table: Table) -> Iterator[Finding]:
         seen = _change_seen(plan, step)
         if seen >= SEES:
             continue
-        told.add(step.ink)
         name, under = plan.ink(step.ink).name, plan.ink(dark[-1].ink).name
         yield Finding(
             "light-over-dark-vanishes",
@@ -65,14 +62,21 @@ def light_over_dark_vanishes(plan: Plan, table: Table) -> Iterator[Finding]:
             "A transparent ink can only take light away, and there is too little left for it to take. Lay it first, or take a white or "
             "opaque one.",
             strongest(table, table.maps[step.id]),
-            partial(
-                first_that_clears,
-                light_over_dark_vanishes,
-                plan,
-                [(f"Lay {name} before {under}", move_step(plan, step.id, dark[0].id))],
+            offered(
+                [
+                    (f"Lay {name} before {under}", move_step(plan, step.id, dark[0].id)),
+                    *((f"Take {ink.name} for it", with_step(plan, step, ink=ink.key)) for ink in _opaque(plan, light)),
+                    ("Leave it out", without_steps(plan, {step.id})),
+                ],
             ),
             measure=f"{seen:.1f} CIEDE2000 is all that it changes; under {SEES:.0f} the eye sees nothing",
         )
+
+
+def _opaque(plan: Plan, lightness: float) -> list[Ink]:
+    """Inks of the plan that are seen on a dark ground, those nearest to a lightness first."""
+    seen = [ink for ink in plan.inks if ink.kind in ("white", "metallic")]
+    return sorted(seen, key=lambda ink: abs(lightness_on(plan.stock.paper, ink) - lightness))
 
 
 # What a laying changes is read off a picture of this resolution.
@@ -104,38 +108,60 @@ def _changes(paper: Paper, below: Ink, below_strength: float, above: Ink, streng
 
 
 def covered_by_later(plan: Plan, table: Table) -> Iterator[Finding]:
-    """Something laid over a finished print, which it hides or spoils."""
-    figures = [step for step in brushings(plan) if is_figure(step) and not embosses(plan, step)]
-    for figure in figures:
-        printed = area(table.maps[figure.id], COUNTS)
-        light = lightness_on(plan.stock.paper, plan.ink(figure.ink))
-        for later in brushings(plan)[brushings(plan).index(figure) + 1 :]:
-            if is_figure(later) or embosses(plan, later) or printed == 0 or later.ink == figure.ink:
-                continue
-            hides = covers_what_is_below(plan, later)
-            swallows = lightness_on(plan.stock.paper, plan.ink(later.ink)) < light - SAME_LIGHTNESS and later.strength > 0.5
-            over = both(table, figure.id, later.id)
-            if not (hides or swallows) or area(over, COUNTS) < SPOILT * printed:
-                continue
-            name = plan.ink(later.ink).name
-            what = "the words" if isinstance(figure.region, Words) else f"the print in {plan.ink(figure.ink).name}"
-            falls = "falls" if TOOLS[later.tool].texture == "drops" else "goes"
-            yield Finding(
-                "covered-by-later",
-                "warn",
-                later.id,
-                f"{name} {falls} over {what}, which should show.",
-                "What is printed last stays whole. Lay this before the print, or cover the print while it is done.",
-                strongest(table, over),
-                partial(
-                    first_that_clears,
-                    covered_by_later,
-                    plan,
-                    [("Do it before the print", move_step(plan, later.id, figure.id))],
-                ),
-                measure=f"{area(over, COUNTS) / printed:.0%} of it",
-            )
-            break
+    """Something laid over finished prints, which it hides or spoils."""
+    laid = brushings(plan)
+    for at, later in enumerate(laid):
+        if is_figure(later) or embosses(plan, later):
+            continue
+        spoilt = [
+            figure
+            for figure in laid[:at]
+            if is_figure(figure) and not embosses(plan, figure) and _spoils(plan, table, later, figure)
+        ]
+        if not spoilt:
+            continue
+        name = plan.ink(later.ink).name
+        what = join_words([_print(plan, figure) for figure in spoilt])
+        falls = "falls" if TOOLS[later.tool].texture == "drops" else "goes"
+        worst = max(spoilt, key=lambda figure: _share_covered(table, figure, later))
+        last = plan
+        for figure in spoilt:
+            last = move_step(last, figure.id, _next(last, later))
+        yield Finding(
+            "covered-by-later",
+            "warn",
+            later.id,
+            f"{name} {falls} over {what}, which should show.",
+            "What is printed last stays whole. Lay this before the print, or cover the print while it is done.",
+            strongest(table, both(table, worst.id, later.id)),
+            offered([("Do it before the print", move_step(plan, later.id, spoilt[0].id)), ("Print last", last)]),
+            measure=f"{_share_covered(table, worst, later):.0%} of it",
+        )
+
+
+def _print(plan: Plan, figure: Brush) -> str:
+    return "the words" if isinstance(figure.region, Words) else f"the print in {plan.ink(figure.ink).name}"
+
+
+def _spoils(plan: Plan, table: Table, later: Brush, figure: Brush) -> bool:
+    """Whether a laying hides a print or swallows it, over so much of it that it is spoilt."""
+    if later.ink == figure.ink:
+        return False
+    light = lightness_on(plan.stock.paper, plan.ink(figure.ink))
+    swallows = lightness_on(plan.stock.paper, plan.ink(later.ink)) < light - SAME_LIGHTNESS and later.strength > 0.5
+    return (covers_what_is_below(plan, later) or swallows) and _share_covered(table, figure, later) >= SPOILT
+
+
+def _share_covered(table: Table, figure: Brush, later: Brush) -> float:
+    """How much of a print a laying comes over, 0..1."""
+    printed = area(table.maps[figure.id], COUNTS)
+    return area(both(table, figure.id, later.id), COUNTS) / printed if printed else 0.0
+
+
+def _next(plan: Plan, step: Brush) -> str | None:
+    """The id of the step after one, or None where it is the last."""
+    later = after(plan, step)
+    return later[0].id if later else None
 
 
 def off_the_piece(plan: Plan, table: Table) -> Iterator[Finding]:
@@ -161,10 +187,7 @@ def off_the_piece(plan: Plan, table: Table) -> Iterator[Finding]:
             f"“{words.text}” runs off the panel.",
             "What lies beyond the edge is not printed, and words are lost at their ends.",
             Place(min(max(words.x_mm, 0.0), width), min(max(words.y_mm, 0.0), height)),
-            partial(
-                first_that_clears,
-                off_the_piece,
-                plan,
+            offered(
                 [("Set it in the middle", middle), ("Set it smaller, in the middle", with_step(plan, step, region=smaller))],
             ),
             measure=f"{say_length(over, plan.units)} too far",

@@ -5,20 +5,24 @@ from collections.abc import Callable, Iterator
 from cielo.core.advice import (
     colour_checks,
     dry_checks,
+    figure_checks,
     finish_checks,
+    fit_checks,
+    ground_checks,
     heat_checks,
     hidden_checks,
     ink_checks,
     order_checks,
     resist_checks,
     seam_checks,
-    shape_checks,
     stamp_checks,
+    stencil_checks,
     tool_checks,
     water_checks,
     wet_checks,
 )
 from cielo.core.advice.finding import Finding
+from cielo.core.advice.remedies import with_tried_remedies
 from cielo.core.advice.supplies import Supplies, not_on_shelf
 from cielo.core.plan import Plan
 from cielo.core.table.table import Table, table_of
@@ -32,10 +36,11 @@ CHECKS: dict[str, Check] = {
     "stark-seam": seam_checks.stark_seam,
     "seam-mud": colour_checks.seam_mud,
     "primaries-brown": colour_checks.primaries_brown,
-    "tape-over-openings": shape_checks.tape_over_openings,
-    "uneven-repeat": shape_checks.uneven_repeat,
-    "stencil-may-shift": shape_checks.stencil_may_shift,
-    "ink-through-neighbour": shape_checks.ink_through_neighbour,
+    "tape-over-openings": stencil_checks.tape_over_openings,
+    "uneven-repeat": stencil_checks.uneven_repeat,
+    "stencil-may-shift": stencil_checks.stencil_may_shift,
+    "loose-middle": stencil_checks.loose_middle,
+    "ink-through-neighbour": stencil_checks.ink_through_neighbour,
     "unwiped-mask": order_checks.unwiped_mask,
     "without-its-stencil": order_checks.without_its_stencil,
     "mask-left-on": order_checks.mask_left_on,
@@ -69,19 +74,24 @@ CHECKS: dict[str, Check] = {
     "hybrid-streaks": tool_checks.hybrid_streaks,
     "ink-spent": tool_checks.ink_spent,
     "judged-wet": water_checks.judged_wet,
-    "rank-repeats": shape_checks.rank_repeats,
+    "rank-repeats": figure_checks.rank_repeats,
     "overprint-shows": stamp_checks.overprint_shows,
     "front-after-back": stamp_checks.front_after_back,
     "stamp-blurs": stamp_checks.stamp_blurs,
     "unprimed-stamp": stamp_checks.unprimed_stamp,
     "orientation-untested": stamp_checks.orientation_untested,
     "focal-lost": colour_checks.focal_lost,
-    "figure-floats": shape_checks.figure_floats,
+    "figure-over-disc": figure_checks.figure_over_disc,
+    "motif-cut": figure_checks.motif_cut,
+    "figure-floats": figure_checks.figure_floats,
+    "busy-behind-words": ground_checks.busy_behind_words,
+    "bare-spots": ground_checks.bare_spots,
+    "one-lightness": ground_checks.one_lightness,
     "darks-merge": colour_checks.darks_merge,
-    "horizon-crosses-sun": shape_checks.horizon_crosses_sun,
+    "horizon-crosses-sun": figure_checks.horizon_crosses_sun,
     "finish-not-dry": dry_checks.finish_not_dry,
     "register-lost": stamp_checks.register_lost,
-    "does-not-fit": shape_checks.does_not_fit,
+    "does-not-fit": fit_checks.does_not_fit,
     "packed-wet": dry_checks.packed_wet,
     "glue-shows": finish_checks.glue_shows,
 }
@@ -92,12 +102,17 @@ def judge(plan: Plan, supplies: Supplies | None = None) -> tuple[Finding, ...]:
 
     With supplies, what is missing of them or runs out within the batch too.
     """
-    table = table_of(plan)
     place: dict[str | None, int] = {None: -1, **{step.id: i for i, step in enumerate(plan.steps)}}
-    found = [finding for check in CHECKS.values() for finding in check(plan, table)]
+    found = with_tried_remedies(checked(plan), checked)
     if supplies is not None:
-        found += not_on_shelf(plan, supplies)
+        found = (*found, *not_on_shelf(plan, supplies))
     return tuple(sorted(found, key=lambda finding: (place[finding.step], finding.code)))
+
+
+def checked(plan: Plan) -> tuple[Finding, ...]:
+    """What the checks find, check by check, their remedies not yet tried."""
+    table = table_of(plan)
+    return tuple(finding for check in CHECKS.values() for finding in check(plan, table))
 
 
 def troubles(findings: tuple[Finding, ...]) -> tuple[Finding, ...]:

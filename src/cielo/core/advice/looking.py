@@ -6,7 +6,7 @@ from dataclasses import replace
 import numpy as np
 
 from cielo.core.advice.finding import Finding, Place, Remedy
-from cielo.core.plan import Brush, Plan, Step, insert_step, new_step_id, replace_step
+from cielo.core.plan import Brush, LayMask, Mask, Plan, Step, insert_step, new_step_id, replace_step
 from cielo.core.simulation.contact import TRACE
 from cielo.core.simulation.laydown import Map
 from cielo.core.table.table import Table
@@ -69,12 +69,20 @@ def with_step(plan: Plan, step: Step, **change: object) -> Plan:
     return replace_step(plan, replace(step, **change))  # type: ignore[arg-type]
 
 
-def first_that_clears(check: Check, plan: Plan, changes: Iterable[tuple[str, Plan]]) -> Remedy | None:
-    """The first of some changes after which a check finds less; None when none of them helps."""
-    from cielo.core.table.table import table_of
+def offered(changes: Iterable[tuple[str, Plan]]) -> Iterator[Remedy]:
+    """Changes that may clear a finding, the best first, each with its words; tried in turn when a remedy is asked for."""
+    return (Remedy(label, changed) for label, changed in changes)
 
-    found = len(list(check(plan, table_of(plan))))
-    for label, changed in changes:
-        if len(list(check(changed, table_of(changed)))) < found:
-            return Remedy(label, changed)
-    return None
+
+def panel_size(plan: Plan) -> tuple[float, float]:
+    """Width and height of the panel, mm."""
+    return plan.card.panel_width_mm, plan.card.panel_height_mm
+
+
+def masks_laid(plan: Plan) -> list[tuple[LayMask, Mask]]:
+    """Each mask that is laid, with the first step that lays it."""
+    first: dict[str, LayMask] = {}
+    for step in plan.steps:
+        if isinstance(step, LayMask):
+            first.setdefault(step.mask, step)
+    return [(step, plan.mask(key)) for key, step in first.items()]

@@ -7,7 +7,7 @@ from functools import partial
 from cielo.core.advice.finding import Finding, Place, Remedy
 from cielo.core.advice.looking import area, meeting_place
 from cielo.core.order.arrange import in_order
-from cielo.core.order.derive import missing_wipes
+from cielo.core.order.derive import missing_wipes, with_derived
 from cielo.core.order.rules import contact_as_planned, rules_of
 from cielo.core.plan import (
     Brush,
@@ -53,20 +53,26 @@ def dark_before_light(plan: Plan, table: Table) -> Iterator[Finding]:
             f"{names[0]} comes after {names[1]}, which is darker and which it meets.",
             rule.reason,
             where=meeting_place(table, pale.id, dark.id),
-            cure=partial(_light_to_dark, plan, f"Lay {names[0]} before {names[1]}"),
+            cure=partial(_light_to_dark, plan, pale, dark),
         )
 
 
-def _light_to_dark(plan: Plan, label: str) -> Remedy | None:
-    """The whole order set right, since a step moved alone often only shifts the trouble to the next."""
+def _light_to_dark(plan: Plan, pale: Brush, dark: Brush) -> Iterator[Remedy]:
+    """The whole order set right, since a step moved alone often only shifts the trouble to the next; or the light one over dry ink."""
+    names = plan.ink(pale.ink).name, plan.ink(dark.ink).name
     try:
         order = in_order(plan)
+        moved = {change.step for change in order.changes if change.did == "moved"}
+        if moved:
+            yield Remedy(f"Lay {names[0]} before {names[1]}" if len(moved) == 1 else "Lay all inks light to dark", order.plan)
     except BadInput:
-        return None
-    moved = {change.step for change in order.changes if change.did == "moved"}
-    if not moved:
-        return None
-    return Remedy(label if len(moved) == 1 else "Lay all inks light to dark", order.plan)
+        pass
+    known = purpose_of(pale)
+    over = replace(known, over_dry=(*known.over_dry, dark.id))
+    yield Remedy(
+        f"Let {names[1]} dry, and lay {names[0]} over it",
+        with_derived(replace_step(plan, replace(pale, onto="dry", purpose=over))),
+    )
 
 
 def unwiped_mask(plan: Plan, table: Table) -> Iterator[Finding]:

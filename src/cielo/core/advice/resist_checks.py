@@ -3,7 +3,6 @@ resist-too-pale."""
 
 from collections.abc import Iterator
 from dataclasses import replace
-from functools import partial
 
 from cielo.core.advice.finding import Finding, Remedy
 from cielo.core.advice.looking import (
@@ -15,7 +14,7 @@ from cielo.core.advice.looking import (
     before,
     both,
     brushings,
-    first_that_clears,
+    offered,
     strongest,
 )
 from cielo.core.plan import Brush, Plan, Prepare, WipeBeads, move_step, replace_step
@@ -90,10 +89,7 @@ def stamp_over_ridge(plan: Plan, table: Table) -> Iterator[Finding]:
                 f"The stamp crosses {raised}.",
                 "The rubber bridges the ridge and leaves a bare rim beside it. Emboss last, or stamp elsewhere.",
                 strongest(table, crossing),
-                partial(
-                    first_that_clears,
-                    stamp_over_ridge,
-                    plan,
+                offered(
                     [("Stamp it before the embossing", move_step(plan, step.id, ridge.id))],
                 ),
             )

@@ -13,7 +13,6 @@ t        distance along the way from the corner furthest back, mm
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
-from functools import partial
 from itertools import combinations
 from math import cos, radians, sin
 
@@ -21,7 +20,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from cielo.core.advice.finding import Finding, Place, Remedy
-from cielo.core.advice.looking import brushings, first_that_clears, with_step
+from cielo.core.advice.looking import brushings, offered, with_step
 from cielo.core.materials import TOOLS
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import lab_from_xyz
@@ -97,7 +96,7 @@ def stark_seam(plan: Plan, table: Table) -> Iterator[Finding]:
             f"{plan.ink(seam.step.ink).name} ends in a line.",
             "The overlap is too narrow for the step from one colour to the next; carried further, the two flow into each other.",
             seam.way.place(seam.t_mm),
-            partial(first_that_clears, stark_seam, plan, wider),
+            offered(wider),
             measure=f"{seam.steepest:.1f} CIEDE2000 per mm; below {STARK_PER_MM:.0f} no line is seen",
         )
     yield from _butted(table.as_planned)

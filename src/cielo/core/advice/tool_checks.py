@@ -1,7 +1,6 @@
 """Checks on tools and kinds of ink: dirty-tool, hybrid-streaks, ink-spent, marker-over-medium, alcohol-on-absorbent, mask-residue."""
 
 from collections.abc import Iterator
-from functools import partial
 
 import numpy as np
 
@@ -15,16 +14,16 @@ from cielo.core.advice.looking import (
     before,
     both,
     brushings,
-    first_that_clears,
+    offered,
     strongest,
     with_step,
 )
-from cielo.core.geometry.holding import is_stencil
 from cielo.core.geometry.masks import distance_to_cover_mm
 from cielo.core.materials import TOOLS
 from cielo.core.plan import Brush, LiftMask, Plan, Prepare, Tapes, move_step
 from cielo.core.sequence.brushes import plan_brushes
-from cielo.core.table.marks import embosses
+from cielo.core.sequence.lightness import lightness_on
+from cielo.core.table.marks import embosses, sticks
 from cielo.core.table.table import Table
 
 # Built up beyond this, in full applications, hybrid ink streaks: judgement, no source.
@@ -118,13 +117,19 @@ def marker_over_medium(plan: Plan, table: Table) -> Iterator[Finding]:
             break
 
 
-def _marker_first(plan: Plan, marker: Brush, under: Brush) -> partial[Remedy | None]:
+def _marker_first(plan: Plan, marker: Brush, under: Brush) -> Iterator[Remedy]:
     earliest = next(
         (s for s in brushings(plan) if plan.ink(s.ink).kind in RUINS_NIB and plan.index_of(s.id) < plan.index_of(marker.id)),
         under,
     )
     moved = move_step(plan, marker.id, earliest.id)
-    return partial(first_that_clears, marker_over_medium, plan, [("Draw with the marker first", moved)])
+    paper, own = plan.stock.paper, lightness_on(plan.stock.paper, plan.ink(marker.ink))
+    pens = sorted(
+        (ink for ink in plan.inks if ink.kind in ("dye", "pigment", "hybrid")),
+        key=lambda ink: abs(lightness_on(paper, ink) - own),
+    )
+    others = [(f"Draw it in {ink.name}", with_step(plan, marker, ink=ink.key)) for ink in pens]
+    return offered([("Draw with the marker first", moved), *others])
 
 
 def alcohol_on_absorbent(plan: Plan, table: Table) -> Iterator[Finding]:
@@ -151,7 +156,7 @@ def mask_residue(plan: Plan, table: Table) -> Iterator[Finding]:
         if not isinstance(step, LiftMask) or step.mask in told:
             continue
         mask = plan.mask(step.mask)
-        if is_stencil(mask):
+        if not sticks(mask) and not isinstance(mask, Tapes):
             continue
         under = distance_to_cover_mm(mask, table.grid.x_mm, table.grid.y_mm) < -1
         later = [

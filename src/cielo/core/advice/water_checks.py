@@ -1,17 +1,19 @@
 """Checks on water and wet ink: water-on-soluble-outline, stock-buckles, overwatered, water-does-nothing, judged-wet."""
 
 from collections.abc import Iterator
-from functools import partial
 
 import numpy as np
 
 from cielo.core.advice.finding import Finding, Remedy
-from cielo.core.advice.looking import TOO_SMALL, after, area, before, first_that_clears, strongest, with_step
+from cielo.core.advice.looking import TOO_SMALL, after, area, before, offered, strongest, with_step
+from cielo.core.materials import Ink
 from cielo.core.optics.water import frees
 from cielo.core.plan import Brush, Dry, Plan, Water, WetArea, masks_on, move_step, without_steps
+from cielo.core.sequence.lightness import lightness_on
 from cielo.core.simulation.laydown import Map, water_laid
 from cielo.core.table.marks import prints
 from cielo.core.table.table import Table
+from cielo.core.units import join_words
 
 # What a stock not made for water takes, in washes of the whole panel: judgement, no source.
 TAKES = 1.2
@@ -38,29 +40,40 @@ def water_on_soluble_outline(plan: Plan, table: Table) -> Iterator[Finding]:
     """Water over an outline that water dissolves."""
     for water in [step for step in plan.steps if isinstance(step, Water)]:
         wet = _wet(plan, water, table)
-        for outline in before(plan, water):
-            if not isinstance(outline, Brush) or not prints(outline) or frees(plan.ink(outline.ink)) < REACTS:
-                continue
-            touched = np.minimum(table.maps[outline.id], wet)
-            if area(touched, 0.05) < TOO_SMALL / 4:
-                continue
-            name = plan.ink(outline.ink).name
-            remedy = partial(
-                first_that_clears,
-                water_on_soluble_outline,
-                plan,
-                [("Bring the water before the print", move_step(plan, water.id, outline.id))],
-            )
-            yield Finding(
-                "water-on-soluble-outline",
-                "warn",
-                water.id,
-                f"Water comes over the print in {name}, which is not waterproof.",
-                "The line bleeds and carries its colour into what is round it.",
-                strongest(table, touched),
-                remedy,
-            )
-            break
+        bleed = [
+            outline
+            for outline in before(plan, water)
+            if isinstance(outline, Brush)
+            and prints(outline)
+            and frees(plan.ink(outline.ink)) >= REACTS
+            and area(np.minimum(table.maps[outline.id], wet), 0.05) >= TOO_SMALL / 4
+        ]
+        if not bleed:
+            continue
+        names = list(dict.fromkeys(plan.ink(outline.ink).name for outline in bleed))
+        changes = [("Bring the water before the print", move_step(plan, water.id, bleed[0].id))]
+        for ink in _waterproof(plan, bleed[0]):
+            printed = plan
+            for outline in bleed:
+                printed = with_step(printed, outline, ink=ink.key)
+            changes.append((f"Print it in {ink.name}", printed))
+        changes.append(("Leave the water out", without_steps(plan, {water.id})))
+        yield Finding(
+            "water-on-soluble-outline",
+            "warn",
+            water.id,
+            f"Water comes over the print in {join_words(names)}, which is not waterproof.",
+            "The line bleeds and carries its colour into what is round it.",
+            strongest(table, np.minimum(table.maps[bleed[0].id], wet)),
+            offered(changes),
+        )
+
+
+def _waterproof(plan: Plan, outline: Brush) -> list[Ink]:
+    """Inks of the plan that water does not move, those nearest in lightness to an outline's own first."""
+    paper, own = plan.stock.paper, lightness_on(plan.stock.paper, plan.ink(outline.ink))
+    still = [ink for ink in plan.inks if frees(ink) < REACTS and ink.kind in ("pigment", "alcohol", "dye", "hybrid")]
+    return sorted(still, key=lambda ink: abs(lightness_on(paper, ink) - own))
 
 
 def stock_buckles(plan: Plan, table: Table) -> Iterator[Finding]:
@@ -85,7 +98,7 @@ def stock_buckles(plan: Plan, table: Table) -> Iterator[Finding]:
         f"That is much water for {plan.stock.name}.",
         "A stock that is not made for water cockles and its surface rubs up; a watercolour stock takes it.",
         strongest(table, _wet(plan, wettest, table)),
-        partial(first_that_clears, stock_buckles, plan, candidates),
+        offered(candidates),
         measure=f"{taken:.1f} washes of the whole panel; {TAKES} are safe",
     )
 

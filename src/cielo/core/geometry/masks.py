@@ -20,7 +20,17 @@ PROFILE_STEP_MM = 1.5
 def distance_to_cover_mm(mask: Mask, x_mm: Array, y_mm: Array) -> Field:
     """Signed distance to what a mask covers, mm: below 0 under it, above 0 where ink can come; shape as distance_to_edge_mm."""
     distance = distance_to_edge_mm(mask, x_mm, y_mm)
-    return distance if mask.keeps == "inside" else -distance
+    return within_sheet(mask, distance if mask.keeps == "inside" else -distance, x_mm, y_mm)
+
+
+def within_sheet(mask: Mask, covered_mm: Field, x_mm: Array, y_mm: Array) -> Field:
+    """The signed distance to what a mask covers, where beside its outer size, if it has one, it covers nothing."""
+    if mask.sheet_width_mm is None or mask.sheet_height_mm is None:
+        return covered_mm
+    across, down = np.broadcast_arrays(x_mm[None, :] - mask.x_mm, y_mm[:, None] - mask.y_mm)
+    u, v = (across, down) if isinstance(mask, Disc) else _turn_back(across, down, mask.angle_deg)
+    beside = np.maximum(np.abs(u) - mask.sheet_width_mm / 2, np.abs(v) - mask.sheet_height_mm / 2)
+    return np.asarray(np.maximum(covered_mm, beside), dtype=np.float32)
 
 
 def distance_to_edge_mm(mask: Mask, x_mm: Array, y_mm: Array) -> Field:

@@ -16,7 +16,7 @@ from cielo.core.geometry.bridges import islands
 from cielo.core.geometry.envelopes import fold_envelope, pile_mm
 from cielo.core.geometry.masks import outlines_mm
 from cielo.core.geometry.shapes import MARGIN_MM, inside_of, rings_mm, shape_of_cut, sheet_of
-from cielo.core.plan import Card, Cut, Disc, Drawn, Mask, MotifMask, Plan, Tapes
+from cielo.core.plan import Card, Cut, Disc, Drawn, Mask, MotifMask, Plan, Tapes, same_sheet
 from cielo.core.units import Units, say_length, say_size
 
 Array = NDArray[np.float64]
@@ -64,7 +64,7 @@ def pieces_of(plan: Plan) -> tuple[Piece, ...]:
         *_mats(plan.card, plan.units),
         _panel(plan),
         *(piece for cut in plan.cuts for piece in _cut(plan, cut)),
-        *(_mask(plan, mask) for mask in plan.masks if not isinstance(mask, Tapes)),
+        *(_mask(plan, mask) for mask in _templates(plan)),
         *_envelope(plan),
     )
     return tuple(_with_own_key(pieces))
@@ -183,6 +183,21 @@ def _envelope(plan: Plan) -> Iterator[Piece]:
 def _beyond(a: tuple[float, float], b: tuple[float, float]) -> tuple[float, float]:
     """A point far beyond ``b`` on the line from ``a``."""
     return (b[0] + 20 * (b[0] - a[0]), b[1] + 20 * (b[1] - a[1]))
+
+
+def _templates(plan: Plan) -> list[Mask]:
+    """The masks and stencils to cut: a sheet that is laid at several places once, tapes not at all."""
+    cut: list[Mask] = []
+    for mask in plan.masks:
+        if isinstance(mask, Tapes) or any(same_sheet(mask, other) and _cut_alike(mask, other) for other in cut):
+            continue
+        cut.append(mask)
+    return cut
+
+
+def _cut_alike(one: Mask, other: Mask) -> bool:
+    """Whether one sheet, laid in two ways, is cut only once: a margin round it, or its other side kept, is another cut."""
+    return one.keeps == other.keeps and getattr(one, "spread_mm", 0.0) == getattr(other, "spread_mm", 0.0)
 
 
 def _mask(plan: Plan, mask: Mask) -> Piece:

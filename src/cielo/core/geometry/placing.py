@@ -96,7 +96,7 @@ def centre_repeat(mask: Repeat, width_mm: float, height_mm: float) -> Repeat:
 def _middle_of_motif(mask: Repeat) -> tuple[float, float]:
     """Where the middle of a motif's extent lies from the place it is drawn round: a star reaches further up than down."""
     at_zero = replace(mask, x_mm=0.0, y_mm=0.0)
-    left, top, right, bottom = next(o.shape for o in openings_of(at_zero, 1.0, 1.0) if o.key == "r0c0").bounds
+    left, top, right, bottom = next(o.shape for o in openings_of(at_zero, mask.pitch_mm, mask.pitch_mm) if o.key == "r0c0").bounds
     return (left + right) / 2, (top + bottom) / 2
 
 

@@ -33,7 +33,14 @@ class Opening:
 
 
 def sheet_of(mask: Mask, width_mm: float, height_mm: float) -> Polygon:
-    """The sheet a stencil or edge is cut from: the panel, every opening that touches it whole, and a margin to hold it by."""
+    """The sheet a stencil or edge is cut from: of its own outer size, or the panel, every opening that touches it whole, and a margin to
+    hold it by."""
+    if mask.sheet_width_mm is not None and mask.sheet_height_mm is not None:
+        half = (mask.sheet_width_mm / 2, mask.sheet_height_mm / 2)
+        turned = _turned(box(-half[0], -half[1], *half), 0.0 if isinstance(mask, Disc) else mask.angle_deg)
+        own = affinity.translate(turned, mask.x_mm, mask.y_mm)
+        assert isinstance(own, Polygon)
+        return own
     panel = box(0, 0, width_mm, height_mm)
     if mask.keeps == "outside" and not isinstance(mask, EdgeMask | Tapes):
         panel = box(*union_all([panel, *(o.shape for o in openings_of(mask, width_mm, height_mm))]).bounds)

@@ -101,7 +101,7 @@ def _brush_reason(plan: Plan, table: Table, at: int, step: Brush) -> str:
         return f"{ink.name} on top, when the ground is done: a print stays crisp only if nothing is worked over it."
     if covers_what_is_below(plan, step):
         under = f"over {plan.ink(met[-1].ink).name}" if met else "where nothing lies yet"
-        return f"{ink.name} {under}: it lies on top and covers, so it does not wait for its turn from light to dark."
+        return f"{ink.name} {under}: it lies on top and covers what is there."
     if isinstance(step.region, Halo):
         return (
             f"{ink.name} builds up against the {plan.mask(step.region.mask).called} while it lies there; when it "
@@ -127,6 +127,8 @@ def _brush_reason(plan: Plan, table: Table, at: int, step: Brush) -> str:
     if met:
         last = max(met, key=earlier.index)
         return f"{ink.name} and {plan.ink(last.ink).name}, which it meets, are about equally light: either may come first."
+    if any(embosses(plan, other) and table.meet(other.id, step.id) for other in plan.steps[:at]):
+        return f"{ink.name} over the embossing, which sheds it: the darker the ground round it, the more it stands out."
     lightest = max(light.values()) <= light[ink.key]
     if not earlier and lightest and len(plan.inks) > 1:
         return f"{ink.name} first: it is the lightest on {plan.stock.name} (lightness {light[ink.key]:.0f})."

@@ -6,6 +6,7 @@ the pictures can speak of it while the plan is rearranged.
 
 from cielo.core.plan.card import Card, EnvelopeKey, Fold, Mat, Reveals
 from cielo.core.plan.edits import free_key, insert_step, move_step, new_step_id, replace_mask, replace_step, without_steps
+from cielo.core.plan.fitting import fitted
 from cielo.core.plan.images import Motif
 from cielo.core.plan.pieces import Cut, Focal
 from cielo.core.plan.placements import (
@@ -16,6 +17,7 @@ from cielo.core.plan.placements import (
     Disc,
     Drawn,
     EdgeMask,
+    Held,
     Hold,
     Keeps,
     Mask,
@@ -88,6 +90,7 @@ __all__ = [
     "Focal",
     "Fold",
     "Halo",
+    "Held",
     "Hold",
     "Inside",
     "Keeps",
@@ -122,6 +125,7 @@ __all__ = [
     "Wish",
     "Words",
     "ensure_sound",
+    "fitted",
     "free_key",
     "insert_step",
     "last_water",

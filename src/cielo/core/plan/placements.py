@@ -1,6 +1,6 @@
 """Sheets laid on the panel: masks, stencils and tapes at a place, and what holds them. Millimetres from the panel's top left corner."""
 
-from dataclasses import dataclass, fields
+from dataclasses import dataclass, field, fields
 from typing import Annotated, Literal
 
 from annotated_types import Len
@@ -12,11 +12,29 @@ from cielo.core.plan.images import Motif
 Keeps = Literal["inside", "outside"]
 
 
+# What holds a sheet in its place: its own back, a hand, low-tack tape or magnets.
+Held = Literal["back", "hand", "tape", "magnets"]
+
+
+@dataclass(frozen=True)
+class Sheet:
+    """What every mask and stencil is besides its shape.
+
+    held : what holds it; None as is usual for its kind: a disc or a cut-out by its back, an edge by hand, a stencil by what the plan's
+        holds say.
+    sheet_width_mm, sheet_height_mm : its outer size, turned with it round its middle; None where it is larger than the panel all round.
+    """
+
+    held: Held | None = field(default=None, kw_only=True)
+    sheet_width_mm: Span | None = field(default=None, kw_only=True)
+    sheet_height_mm: Span | None = field(default=None, kw_only=True)
+
+
 Profile = Literal["straight", "wave", "hills", "dunes", "clouds", "torn"]
 
 
 @dataclass(frozen=True)
-class Disc:
+class Disc(Sheet):
     """A round mask; its place is kept with it, so that a halo can be built round where it will lie.
 
     Of every mask: ``keeps`` says which side of its outline it covers and so keeps as it is.
@@ -36,7 +54,7 @@ class Disc:
 
 
 @dataclass(frozen=True)
-class EdgeMask:
+class EdgeMask(Sheet):
     """A mask with one long edge through a place: straight, or a line of hills, dunes, clouds, waves, or torn paper.
 
     At ``angle_deg`` 0 the edge runs across and the mask covers what is below it; the angle turns it clockwise. ``height_mm`` is
@@ -61,7 +79,7 @@ class EdgeMask:
 
 
 @dataclass(frozen=True)
-class Tapes:
+class Tapes(Sheet):
     """Two low-tack tapes that leave a strip of ``width_mm`` open between them; at ``angle_deg`` 0 it runs across."""
 
     key: Key
@@ -79,7 +97,7 @@ class Tapes:
 
 
 @dataclass(frozen=True)
-class Stencil:
+class Stencil(Sheet):
     """A motif repeated at ``pitch_mm``; every other row moved by half where ``staggered``.
 
     It keeps all but its openings; moved as a mask (``keeps`` "inside") it keeps what it printed and ``spread_mm`` round it.
@@ -105,7 +123,7 @@ class Stencil:
 
 
 @dataclass(frozen=True)
-class MotifMask:
+class MotifMask(Sheet):
     """One motif, as a mask or (``keeps`` "outside") as a single stencil."""
 
     key: Key
@@ -138,7 +156,7 @@ LEAST_PITCH_MM = 4.0
 
 
 @dataclass(frozen=True)
-class Drawn:
+class Drawn(Sheet):
     """A mask or stencil of the maker's own drawing: closed outlines round its middle, mm; inside is by the even-odd rule.
 
     With a ``pitch_mm`` it repeats, as a Stencil does; 0 lays it once.
@@ -170,7 +188,7 @@ def same_sheet(one: Mask, other: Mask) -> bool:
     """Whether two masks are one sheet, laid at another place, turned, turned over, or moved aside to cover what it printed."""
     if type(one) is not type(other):
         return False
-    where = ("key", "name", "x_mm", "y_mm", "angle_deg", "flipped", "spread_mm", "keeps")
+    where = ("key", "name", "x_mm", "y_mm", "angle_deg", "flipped", "spread_mm", "keeps", "held")
     return all(getattr(one, part.name) == getattr(other, part.name) for part in fields(one) if part.name not in where)
 
 

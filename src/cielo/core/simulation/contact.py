@@ -5,11 +5,9 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from cielo.core.geometry.distance import Field
-from cielo.core.geometry.masks import distance_to_cover_mm
-from cielo.core.keeping import kept
 from cielo.core.materials import RESIST_KINDS
-from cielo.core.plan import Brush, Mask, Plan, Water, WipeBeads, masks_on
+from cielo.core.plan import Brush, Plan, Water, WipeBeads, masks_on
+from cielo.core.simulation.cover import to_cover_mm
 from cielo.core.simulation.grid import Grid, grid_of
 from cielo.core.simulation.laydown import Map, strength_laid, water_laid
 
@@ -42,7 +40,7 @@ class Contact:
 
     def reaches_mask(self, step: str, mask: str) -> bool:
         """Whether a brushing leaves ink at the rim of a mask, and so on the mask itself."""
-        distance = _to_cover(self.plan.mask(mask), self.grid)
+        distance = to_cover_mm(self.plan.mask(mask), self.grid)
         return bool(np.any((self.maps[step] > TRACE) & (distance > 0) & (distance < RIM_MM)))
 
     def lies_under(self, step: str, mask: str) -> bool:
@@ -50,13 +48,8 @@ class Contact:
         laid = self.maps.get(step)
         if laid is None:
             return False
-        covered = np.count_nonzero((laid > TRACE) & (_to_cover(self.plan.mask(mask), self.grid) < 0))
+        covered = np.count_nonzero((laid > TRACE) & (to_cover_mm(self.plan.mask(mask), self.grid) < 0))
         return float(covered) / laid.size > A_FEW
-
-
-@kept
-def _to_cover(mask: Mask, grid: Grid) -> Field:
-    return distance_to_cover_mm(mask, grid.x_mm, grid.y_mm)
 
 
 def contact_of(plan: Plan, on: Mapping[str, frozenset[str]] | None = None) -> Contact:

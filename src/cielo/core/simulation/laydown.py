@@ -22,10 +22,8 @@ s = strength x w x texture. A texture that only grains or streaks the ink (foam,
 laid stays the same; one that falls in drops or blots lays full ink there and none beside. See textures.py.
 """
 
-from collections.abc import Callable
 from dataclasses import replace
 from math import cos, radians, sin
-from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -33,7 +31,7 @@ from scipy.special import ndtr
 
 from cielo.core.geometry.distance import signed_distance_mm
 from cielo.core.geometry.lettering import STROKE_SHARE, distance_to_segments_mm, segments_mm
-from cielo.core.geometry.masks import cell_of, distance_to_edge_mm, offset_from_motif_mm
+from cielo.core.geometry.masks import cell_of, offset_from_motif_mm
 from cielo.core.geometry.shapes import cell_key, cover_of, openings_alone, openings_of
 from cielo.core.geometry.spreading import spread_motifs
 from cielo.core.keeping import kept
@@ -44,7 +42,6 @@ from cielo.core.plan import (
     Brush,
     Drawn,
     Edge,
-    EdgeMask,
     Fade,
     Halo,
     Inside,
@@ -64,19 +61,16 @@ from cielo.core.plan import (
     last_water,
     masks_on,
 )
+from cielo.core.simulation.cover import kept_if_small, left_open, to_cover_mm, to_edge_mm
 from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.spots import covered, random_spots
 from cielo.core.simulation.textures import textured, tooth
 
 Map = NDArray[np.float32]
 
-# Maps of grids up to this size are kept, about 2 MB each; larger ones are for print and made once.
-LARGEST_KEPT = 600_000
 
 # Less ink than this, in full applications, changes no pixel and counts as none.
 FAINTEST = 2e-4
-# Torn paper leaves an edge this soft.
-TORN_MM = 1.6
 # How many drops of water fall to the mm2, and how wet a wash is, by amount. Common practice, no source.
 DROPS_PER_MM2 = {"fine": 0.02, "medium": 0.05, "heavy": 0.12}
 WASH = {"fine": 0.4, "medium": 0.7, "heavy": 1.0}
@@ -93,7 +87,7 @@ def strength_laid(plan: Plan, step: Brush, masks: frozenset[str], grid: Grid) ->
     shape = _mask_of(plan, step.region)
     covers = _covers(plan, masks)
     onto: Onto = "wet" if step.onto == "wet" else "damp"
-    made = _kept(_strength_map, grid)(
+    made = kept_if_small(_strength_map, grid)(
         replace(step, id="", ink="", onto=onto, purpose=None), shape, covers, plan.stock.paper.surface, grid
     )
     return made if wet is None else np.asarray(made * wet)
@@ -102,7 +96,7 @@ def strength_laid(plan: Plan, step: Brush, masks: frozenset[str], grid: Grid) ->
 def water_laid(plan: Plan, step: Water, masks: frozenset[str], grid: Grid) -> Map:
     """How wet a step of water leaves each place, 0..1: (rows, columns). Do not write to it."""
     covers = _covers(plan, masks)
-    return _kept(_water_map, grid)(replace(step, id="", purpose=None), _mask_of(plan, step.region), covers, grid)
+    return kept_if_small(_water_map, grid)(replace(step, id="", purpose=None), _mask_of(plan, step.region), covers, grid)
 
 
 def _covers(plan: Plan, masks: frozenset[str]) -> tuple[Mask, ...]:
@@ -133,11 +127,6 @@ def water_spots(step: Water, grid: Grid) -> NDArray[np.float64] | None:
 
 def _mask_of(plan: Plan, region: Region) -> Mask | None:
     return plan.mask(region.mask) if isinstance(region, Halo | Inside) else None
-
-
-def _kept(make: Any, grid: Grid) -> Callable[..., Map]:
-    """A cached maker of maps, or for large grids the maker itself."""
-    return make if grid.rows * grid.columns <= LARGEST_KEPT else make.__wrapped__  # type: ignore[no-any-return]
 
 
 @kept
@@ -179,7 +168,7 @@ def _share(region: Region, shape: Mask | None, softness_mm: float, seed: int, gr
             return band_profile(_slanted(region, grid), region, softness_mm, _slanted_span(region, grid)).astype(np.float32)
         case Halo():
             assert shape is not None
-            outside = np.maximum(_to_cover(shape, grid), 0)
+            outside = np.maximum(to_cover_mm(shape, grid), 0)
             return _falling(outside, max(region.reach_mm / 2, softness_mm))
         case Vignette():
             return _vignette(region, max(region.reach_mm / 2, softness_mm), grid)
@@ -189,7 +178,7 @@ def _share(region: Region, shape: Mask | None, softness_mm: float, seed: int, gr
             return covered(spots, grid, 2 * softness_mm)
         case Inside():
             assert shape is not None
-            inside = _edge(-_to_edge(shape, grid), softness_mm, grid)
+            inside = _edge(-to_edge_mm(shape, grid), softness_mm, grid)
             if region.openings:
                 inside = inside * _chosen(shape, region.openings, grid)
             return inside if region.shaded_from is None else inside * _shade(shape, region.shaded_from, grid)
@@ -211,7 +200,7 @@ def _chosen(shape: Mask, openings: tuple[str, ...], grid: Grid) -> Map:
             chosen |= (row == r) & (column == c)
         return chosen.astype(np.float32)
     if isinstance(shape, Drawn):
-        return (_to_edge(openings_alone(shape, openings), grid) < 0).astype(np.float32)
+        return (to_edge_mm(openings_alone(shape, openings), grid) < 0).astype(np.float32)
     return np.ones((grid.rows, grid.columns), np.float32)
 
 
@@ -311,27 +300,6 @@ def fade_profile(t_mm: NDArray[np.float64], fade: Fade) -> NDArray[np.float64]:
     """Share kept at distances ``t_mm`` from the edge that is to stay bare: 0 at the edge, 1 inside; same shape."""
     share = np.clip(t_mm / fade.width_mm, 0.0, 1.0)
     return np.asarray(share * share * (3 - 2 * share))
-
-
-def left_open(mask: Mask, grid: Grid) -> Map:
-    """Share of each pixel that a mask does not cover, (rows, columns), 0..1; an edge is one pixel wide, torn paper's softer."""
-    torn = isinstance(mask, EdgeMask) and mask.profile == "torn"
-    width = max(grid.pixel_width_mm, TORN_MM) if torn else grid.pixel_width_mm
-    return np.asarray(np.clip(_to_cover(mask, grid) / np.float32(width) + np.float32(0.5), 0, 1))
-
-
-def _to_cover(mask: Mask, grid: Grid) -> Map:
-    return _to_edge(mask, grid) if mask.keeps == "inside" else -_to_edge(mask, grid)
-
-
-def _to_edge(mask: Mask, grid: Grid) -> Map:
-    # How a mask is called and which side it keeps do not matter here, so one answer serves it as mask and as stencil.
-    return _kept(_edge_distance, grid)(replace(mask, key="", name="", keeps="inside"), grid)
-
-
-@kept
-def _edge_distance(mask: Mask, grid: Grid) -> Map:
-    return distance_to_edge_mm(mask, grid.x_mm, grid.y_mm)
 
 
 def _distance_from(edge: Edge, grid: Grid) -> NDArray[np.float64]:

@@ -26,8 +26,9 @@ from cielo.core.keeping import KEPT
 from cielo.core.materials import RESIST_KINDS
 from cielo.core.optics.water import BLOTTED, frees
 from cielo.core.plan import Brush, Dry, Plan, Water, masks_on
+from cielo.core.simulation.cover import LARGEST_KEPT
 from cielo.core.simulation.grid import Grid, grid_of
-from cielo.core.simulation.laydown import LARGEST_KEPT, strength_laid, water_laid, water_spots
+from cielo.core.simulation.laydown import strength_laid, water_laid, water_spots
 from cielo.core.simulation.spots import rims
 
 Map = NDArray[np.float32]

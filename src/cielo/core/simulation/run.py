@@ -43,8 +43,9 @@ from cielo.core.optics.stock import GLOSS_VEIL, INTERNAL_REFLECTION, sheet_of
 from cielo.core.parallel import one_at_a_time
 from cielo.core.plan import Plan
 from cielo.core.simulation.bands import EVERY, PICTURE_BANDS, picture_weights
+from cielo.core.simulation.cover import LARGEST_KEPT
 from cielo.core.simulation.grid import Grid
-from cielo.core.simulation.laydown import FAINTEST, LARGEST_KEPT, Map
+from cielo.core.simulation.laydown import FAINTEST, Map
 from cielo.core.simulation.maps import Laying, layings
 from cielo.core.simulation.measured import measured_of
 

@@ -36,5 +36,7 @@ def covers_what_is_below(plan: Plan, step: Brush) -> bool:
 
 
 def sticks(mask: Mask) -> bool:
-    """Whether a mask holds by its own back. A stencil is a sheet, and an edge is held by hand."""
+    """Whether a mask holds by its own back: as it is said, or else no stencil and no edge does."""
+    if mask.held is not None:
+        return mask.held == "back"
     return not is_stencil(mask) and not isinstance(mask, EdgeMask)

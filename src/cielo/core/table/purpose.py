@@ -191,16 +191,25 @@ def resettled(before: Plan, after: Plan) -> Plan:
     fresh = read_purposes(after)
     spells = {s.id: s.mask for s in after.steps if isinstance(s, LayMask)}
     known = {frozenset((step.id, key)) for step in after.steps for key in _below(purpose_of(step))}
+    place, there = ({step.id: i for i, step in enumerate(plan.steps)} for plan in (before, after))
     steps = []
     for step in after.steps:
         own, new = step.purpose, fresh[step.id]
         if own is None or step.id in anew:
             steps.append(replace(step, purpose=new))
             continue
-        touched = set(now) if step.id in hand else anew | hand
+        # Of a step moved by itself only what it was moved past is new.
+        passed = now if step.id in hand else hand
+        touched = anew | {key for key in passed if _was_moved_past(place, there, key, step.id)}
         touched |= {key for key in now if frozenset((step.id, key)) not in known}
         steps.append(replace(step, purpose=_merged(own, new, touched, now, spells, masks)))
     return replace(after, steps=tuple(steps))
+
+
+def _was_moved_past(before: Mapping[str, int], after: Mapping[str, int], one: str, other: str) -> bool:
+    """Whether two steps of both plans, by their places, have changed their order."""
+    both = one in before and other in before
+    return both and (before[one] < before[other]) != (after[one] < after[other])
 
 
 # A maker drags one step at a time, with its mask at most. Steps moved about in greater number were not moved by hand.

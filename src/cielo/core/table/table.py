@@ -1,12 +1,18 @@
 """The table of one plan: what its steps touch, and every moment of it. This is what checks, reasons and sentences are given."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 
+import numpy as np
+from numpy.typing import NDArray
+
 from cielo.core.materials import FASTER
+from cielo.core.optics.spectra import lab_from_xyz
 from cielo.core.plan import Dry, DryingWay, Plan, Step
 from cielo.core.sequence.drying import in_half_minutes
 from cielo.core.simulation.contact import Contact, contact_of
+from cielo.core.simulation.run import panel_xyz
+from cielo.core.table.marks import is_figure
 from cielo.core.table.moment import Moment
 from cielo.core.table.needs import NotDry, not_dry_for
 from cielo.core.table.purpose import settled
@@ -26,6 +32,19 @@ class Table(Contact):
     def as_planned(self) -> Plan:
         """The plan with what each step is for, as it was told or as the steps stand."""
         return settled(self.plan)
+
+    @cached_property
+    def finished_lab(self) -> NDArray[np.float64]:
+        """The finished panel on the table's grid, CIE Lab: (rows, columns, 3)."""
+        return np.asarray(lab_from_xyz(panel_xyz(self.plan, self.grid)))
+
+    @cached_property
+    def ground_lab(self) -> NDArray[np.float64]:
+        """The finished panel without its words and figures, CIE Lab: (rows, columns, 3)."""
+        ground = tuple(step for step in self.plan.steps if not is_figure(step))
+        if len(ground) == len(self.plan.steps):
+            return self.finished_lab
+        return np.asarray(lab_from_xyz(panel_xyz(replace(self.plan, steps=ground), self.grid)))
 
     def before(self, step: Step) -> Moment:
         """The table just before a step."""

@@ -33,6 +33,19 @@ function toggle(ink: InkModel) {
   if (!has) desk.push(`take ${ink.name}`, { do: "take-ink", ink });
   else if (!inUse(ink.key)) desk.push(`put ${ink.name} back`, { do: "put-ink-back", key: ink.key });
 }
+const howMany = (n: number, what: string) => (n ? `${n === 1 ? "one" : n} ${what}${n === 1 ? "" : "s"}` : "");
+/** What another ground takes the place of, and what it leaves. */
+const replaces = computed(() => {
+  const gone = [howMany(plan.value.steps.length, "step"), howMany(plan.value.masks.length, "mask")].filter(
+    (words) => words,
+  );
+  const stays = ["the inks", "the stock", ...(plan.value.focal.length ? ["the focal pieces"] : [])];
+  if (plan.value.cuts.length) stays.push("what is cut");
+  const stay = `${stays.slice(0, -1).join(", ")} and ${stays.at(-1) ?? ""}`;
+  return gone.length
+    ? `Another ground takes the place of the ${gone.join(" and the ")} that are here; ${stay} stay. Undo brings them back.`
+    : "A ground from these inks:";
+});
 function layGround(ground: string) {
   desk.push("lay out another ground", { do: "ground", ground });
   open.value = null;
@@ -76,7 +89,7 @@ function laidOut() {
     @toggle="toggle"
   />
   <div v-if="open === 'ground'" class="layout">
-    <p>In place of these steps, from the same inks:</p>
+    <p>{{ replaces }}</p>
     <GroundTiles
       :size="`format=${format}`"
       :stock="plan.stock.key"

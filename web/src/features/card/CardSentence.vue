@@ -8,6 +8,7 @@ import UnitsWord from "../../components/UnitsWord.vue";
 import WordChoice from "../../components/word/WordChoice.vue";
 import WordMenu from "../../components/word/WordMenu.vue";
 import { useDesk } from "../../composables/useDesk";
+import { useResizing } from "../../composables/useResizing";
 import { newFocal } from "../../logic/focal";
 import { sayLength } from "../../logic/length";
 import { NEW_MASKS, newMask, type Shape } from "../../logic/masks";
@@ -15,6 +16,7 @@ import { useShelf } from "../../stores/shelf";
 import MaskSentence from "../mask/MaskSentence.vue";
 import StencilTiles from "../shelf/StencilTiles.vue";
 import CardInks from "./CardInks.vue";
+import FitSteps from "./FitSteps.vue";
 import FocalSentence from "./FocalSentence.vue";
 import RevealWords from "./RevealWords.vue";
 import SchoolsSentence from "./SchoolsSentence.vue";
@@ -23,6 +25,8 @@ const props = defineProps<{ card: CardOut }>();
 const emit = defineEmits<{ laidAnew: [] }>();
 const desk = useDesk();
 const shelf = useShelf();
+const resizing = useResizing();
+const resized = resizing.asked;
 
 const plan = computed(() => props.card.plan);
 const units = computed(() => plan.value.units);
@@ -47,10 +51,8 @@ function setFormat(key: string) {
     bottom_mm: f.reveal_mm,
   };
   const fold = f.fold === "top" ? ("top" as const) : ("left" as const);
-  desk.push(`make it ${f.name}`, {
-    do: "card",
-    part: { width_mm: f.width_mm, height_mm: f.height_mm, fold, reveals, mats: [] },
-  });
+  const size = { width_mm: f.width_mm, height_mm: f.height_mm };
+  resizing.set({ ...size, fold, reveals, mats: [] }, `make it ${f.name}`);
 }
 function setStock(key: string) {
   const stock = shelf.shelf?.stocks.find((s) => s.stock.key === key)?.stock;
@@ -119,10 +121,7 @@ drawings.onChange(async (files) => {
         label="Reveal"
         :reveals="plan.card.reveals"
         :units="units"
-        @change="
-          (reveals) =>
-            desk.push(`leave ${sayLength(reveals.left_mm, units)} showing`, { do: 'card', part: { reveals } })
-        "
+        @change="(reveals) => resizing.set({ reveals }, `leave ${sayLength(reveals.left_mm, units)} showing`)"
         @draft="(reveals) => desk.setDraft(reveals && { do: 'card', part: { reveals } })"
       />.
       <template v-if="plan.masks.length">
@@ -162,6 +161,15 @@ drawings.onChange(async (files) => {
         @choose="addFocal"
       />.
     </p>
+    <FitSteps
+      v-if="resized"
+      :was="plan.card"
+      :now="resized.card"
+      :units="units"
+      @fit="resizing.fit"
+      @leave="resizing.leaveSteps"
+      @keep="resizing.keep"
+    />
     <SchoolsSentence v-if="plan.steps.length" :plan="plan" />
     <div v-if="choosingStencil" class="layout">
       <StencilTiles :units="units" @choose="layStencil" />

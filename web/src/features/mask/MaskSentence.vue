@@ -9,7 +9,16 @@ import WordMenu from "../../components/word/WordMenu.vue";
 import WordToggle from "../../components/word/WordToggle.vue";
 import { useDesk } from "../../composables/useDesk";
 import type { MaskAction } from "../../logic/edits";
-import { isInUse, isRepeat, isStencil, keepsChoices, NUDGE } from "../../logic/masks";
+import {
+  isInUse,
+  isRepeat,
+  isStencil,
+  keepsChoices,
+  NEW_MASKS,
+  newMask,
+  NUDGE,
+  type Shape,
+} from "../../logic/masks";
 import DiscWords from "./DiscWords.vue";
 import DrawnWords from "./DrawnWords.vue";
 import EdgeWords from "./EdgeWords.vue";
@@ -50,6 +59,52 @@ function turnedOver(): Mask {
 }
 const act = (said: string, action: MaskAction) =>
   desk.push(said, { do: "mask-action", mask: props.mask.key, action });
+/** The outer size of the sheet, from one side or the other; none where it is larger than the panel. */
+function sheet(part: { sheet_width_mm?: number; sheet_height_mm?: number }): Mask {
+  const { sheet_width_mm, sheet_height_mm } = props.mask;
+  const size = sheet_width_mm ?? sheet_height_mm ?? SHEET_MM[units.value];
+  return {
+    ...props.mask,
+    sheet_width_mm: sheet_width_mm ?? size,
+    sheet_height_mm: sheet_height_mm ?? size,
+    ...part,
+  };
+}
+const SHEET_MM = { in: 152.4, cm: 150 };
+const HELD = [
+  { value: "usual", label: "as it usually is", hint: "a cut-out by its back, an edge by hand" },
+  { value: "back", label: "by its own back", hint: "sticky: the panel must be dry" },
+  { value: "hand", label: "by hand" },
+  { value: "tape", label: "by low-tack tape" },
+  { value: "magnets", label: "by magnets" },
+] as const;
+type Held = (typeof HELD)[number]["value"];
+const held = computed<Held>(() => props.mask.held ?? "usual");
+function heldBy(value: Held) {
+  change({ ...props.mask, held: value === "usual" ? null : value }, `hold the ${called.value} another way`);
+}
+/** Other sheets of the card and new ones, to lie wherever this one is laid. */
+const instead = computed(() => [
+  ...(plan.value?.masks ?? [])
+    .filter((other) => other.key !== props.mask.key)
+    .map((other) => ({ value: `own ${other.key}`, label: `the ${other.name}`, hint: "as on this card" })),
+  ...NEW_MASKS.map((mask) => ({ ...mask, value: `new ${mask.value}` })),
+]);
+function takeInstead(choice: string) {
+  const size = desk.saved?.reading;
+  if (!plan.value || !size) return;
+  const [from, key] = [choice.slice(0, 3), choice.slice(4)];
+  const other =
+    from === "own"
+      ? plan.value.masks.find((mask) => mask.key === key)
+      : newMask(key as Shape, plan.value, size.panel_width_mm, size.panel_height_mm);
+  if (!other) return;
+  const { key: own, x_mm, y_mm } = props.mask;
+  desk.push(`take the ${other.name} in place of the ${called.value}`, {
+    do: "mask-instead",
+    mask: { ...other, key: own, x_mm, y_mm },
+  });
+}
 const HOLDS = [
   { value: "tape" as const, label: "tape", hint: "at the rim, where no opening is covered" },
   { value: "magnet" as const, label: "a magnet", hint: "at the rim, where no opening is covered" },
@@ -141,6 +196,59 @@ const HOLDS = [
           @draft="(mm) => draft(mm === null ? null : spread(mm))" /></template
       >.
     </template>
+    <template v-if="mask.shape !== 'tapes'"
+      >{{ " " }}It is held
+      <WordChoice
+        label="Held"
+        :text="HELD.find((one) => one.value === held)?.label ?? ''"
+        :value="held"
+        :choices="[...HELD]"
+        @choose="heldBy"
+      /><template v-if="mask.keeps === 'outside' || mask.shape === 'edge'"
+        ><template v-if="mask.sheet_width_mm && mask.sheet_height_mm"
+          >, on a sheet of
+          <WordLength
+            label="Sheet wide"
+            :mm="mask.sheet_width_mm"
+            :units="units"
+            :least="10"
+            :most="600"
+            @change="(mm) => change(sheet({ sheet_width_mm: mm }), 'change the size of the sheet')"
+            @draft="(mm) => draft(mm === null ? null : sheet({ sheet_width_mm: mm }))"
+          />
+          by
+          <WordLength
+            label="Sheet high"
+            :mm="mask.sheet_height_mm"
+            :units="units"
+            :least="10"
+            :most="600"
+            @change="(mm) => change(sheet({ sheet_height_mm: mm }), 'change the size of the sheet')"
+            @draft="(mm) => draft(mm === null ? null : sheet({ sheet_height_mm: mm }))"
+          />
+          (<button
+            type="button"
+            class="word quiet"
+            @click="
+              change(
+                { ...mask, sheet_width_mm: null, sheet_height_mm: null },
+                'take a sheet as large as need be',
+              )
+            "
+          >
+            larger than the panel</button
+          >)</template
+        ><template v-else
+          >, on a sheet larger than the panel (<button
+            type="button"
+            class="word quiet"
+            @click="change(sheet({}), 'say how large the sheet is')"
+          >
+            say its size</button
+          >)</template
+        ></template
+      >.
+    </template>
     <template v-if="mask.shape === 'tapes' && motifs.length"
       >{{ " "
       }}<WordMenu
@@ -181,6 +289,13 @@ const HOLDS = [
         use its piece as a mask</button
       >.
     </template>
+    {{ " "
+    }}<WordMenu
+      label="In its place"
+      text="Take another in its place"
+      :choices="instead"
+      @choose="takeInstead"
+    />.
     <template v-if="!inUse"
       >{{ " "
       }}<button

@@ -5,7 +5,9 @@ import WordChoice from "../../components/word/WordChoice.vue";
 import WordLength from "../../components/word/WordLength.vue";
 import WordText from "../../components/word/WordText.vue";
 import { useDesk } from "../../composables/useDesk";
+import { useResizing } from "../../composables/useResizing";
 import { FOLDS } from "../../logic/startSizes";
+import FitSteps from "../card/FitSteps.vue";
 import RevealWords from "../card/RevealWords.vue";
 
 const props = defineProps<{ card: CardPart; units: Units }>();
@@ -13,7 +15,9 @@ const desk = useDesk();
 type Mat = CardPart["mats"][number];
 type Sizes = "width_mm" | "height_mm" | "trim_mm" | "raised_mm";
 
-const set = (part: Partial<CardPart>, said: string) => desk.push(said, { do: "card", part });
+const resizing = useResizing();
+const resized = resizing.asked;
+const set = resizing.set;
 const draft = (part: Partial<CardPart> | null) => desk.setDraft(part && { do: "card", part });
 const draftOf = (field: Sizes, mm: number | null) => draft(mm === null ? null : { [field]: mm });
 const withMat = (at: number, part: Partial<Mat>) =>
@@ -105,4 +109,13 @@ const MOST_MATS = 4;
     @change="(mm) => set({ raised_mm: mm }, 'lift the panel')"
     @draft="(mm) => draftOf('raised_mm', mm)"
   />.
+  <FitSteps
+    v-if="resized"
+    :was="props.card"
+    :now="resized.card"
+    :units="units"
+    @fit="resizing.fit"
+    @leave="resizing.leaveSteps"
+    @keep="resizing.keep"
+  />
 </template>

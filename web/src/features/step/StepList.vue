@@ -5,7 +5,7 @@ import type { Finding, Step } from "../../api/models";
 import WordMenu from "../../components/word/WordMenu.vue";
 import { useDesk } from "../../composables/useDesk";
 import { newSteps } from "../../logic/newSteps";
-import { againOf, newStepId, spellOf } from "../../logic/steps";
+import { againOf, inPlaceOf, newStepId, spellOf } from "../../logic/steps";
 import FindingNote from "../FindingNote.vue";
 import StepSentence from "./StepSentence.vue";
 import TakeMaskOut from "./TakeMaskOut.vue";
@@ -67,6 +67,15 @@ function add(after: Step | undefined, what: string) {
   const step = { ...choice.make(), id: newStepId(plan.value) };
   desk.push(choice.label.toLowerCase(), { do: "add-step", after: after?.id ?? null, step });
   emit("choose", step.id);
+}
+/** Another kind of step in the place of one; what both have in common, its ink and tool say, is kept. */
+function instead(of: Step, what: string) {
+  const choice = addable(of).find((one) => one.value === what);
+  if (choice)
+    desk.push(`${choice.label.toLowerCase()} at step ${numberOf(of.id)} instead`, {
+      do: "step",
+      step: inPlaceOf(of, choice.make()),
+    });
 }
 function again(of: Step) {
   if (!plan.value) return;
@@ -164,6 +173,13 @@ function takeOut(id: string) {
               @choose="
                 (then) => desk.push('keep one step before another', { do: 'wish', first: step.id, then })
               "
+          /></span>
+          <span class="after"
+            ><WordMenu
+              text="Do something else here"
+              label="Instead"
+              :choices="addable(step)"
+              @choose="(what) => instead(step, what)"
           /></span>
           <span class="after"
             ><WordMenu

@@ -1,0 +1,135 @@
+"""Checks on the finished ground as it is seen: busy-behind-words, bare-spots, one-lightness."""
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy import ndimage
+
+from cielo.core.advice.finding import Finding, Place
+from cielo.core.advice.looking import area, brushings, offered, panel_size, with_step
+from cielo.core.geometry.lettering import width_mm
+from cielo.core.geometry.masks import distance_to_cover_mm
+from cielo.core.plan import Brush, LayMask, Patches, Plan, Words
+from cielo.core.sequence.lightness import lightness_on
+from cielo.core.table.marks import embosses, is_figure
+from cielo.core.table.table import Table
+
+Array = NDArray[np.float64]
+
+# Words are disturbed where the ground under them rises and falls by more than this share of their own contrast: judgement, no source.
+DISTURBS = 0.3
+# Ink of less than this leaves the stock as it is; bare spots count up to this size and this share of the panel: judgement, no source.
+BARE, SPOT_MM2, FEW_SPOTS = 0.04, 90.0, 0.01
+# A ground whose light and dark lie nearer together than this in L* is flat in any light: judgement, no source.
+FLAT, TOO_DARK = 5.0, 40.0
+
+
+def busy_behind_words(plan: Plan, table: Table) -> Iterator[Finding]:
+    """Words on a ground that rises and falls as finely as they do."""
+    printed = [step for step in brushings(plan) if isinstance(step.region, Words) and not embosses(plan, step)]
+    if not printed:
+        return
+    lightness = table.ground_lab[..., 0]
+    for step in printed:
+        words = step.region
+        assert isinstance(words, Words)
+        restless = np.abs(lightness - _smoothed(lightness, table, words.height_mm))
+        share = _disturbed(plan, table, lightness, restless, step, words)
+        if share <= DISTURBS:
+            continue
+        elsewhere = sorted(_places(plan, words), key=lambda w: _disturbed(plan, table, lightness, restless, step, w))
+        yield Finding(
+            "busy-behind-words",
+            "warn",
+            step.id,
+            f"The ground is restless behind “{words.text}”.",
+            "Marks as fine as the letters are read with them. Set words where the ground is quiet, or on a strip of their own.",
+            Place(words.x_mm, words.y_mm),
+            offered([("Set them where it is quietest", with_step(plan, step, region=place)) for place in elsewhere[:3]]),
+            measure=f"the ground changes by {share:.0%} of what sets the letters off from it; up to {DISTURBS:.0%} is quiet",
+        )
+
+
+def _smoothed(lightness: Array, table: Table, height_mm: float) -> Array:
+    spread = (height_mm / 2 / table.grid.pixel_height_mm, height_mm / 2 / table.grid.pixel_width_mm)
+    return np.asarray(ndimage.gaussian_filter(lightness, spread, mode="nearest"))
+
+
+def _disturbed(plan: Plan, table: Table, lightness: Array, restless: Array, step: Brush, words: Words) -> float:
+    """How far the ground rises and falls under words, as a share of their contrast with it."""
+    half = width_mm(words.text, words.height_mm) / 2, words.height_mm / 2
+    zone = (abs(table.grid.x_mm[None, :] - words.x_mm) <= half[0]) & (abs(table.grid.y_mm[:, None] - words.y_mm) <= half[1])
+    if not zone.any():
+        return 0.0
+    contrast = abs(float(lightness[zone].mean()) - lightness_on(plan.stock.paper, plan.ink(step.ink)))
+    return float(np.percentile(restless[zone], 90)) / max(contrast, 1.0)
+
+
+def _places(plan: Plan, words: Words) -> list[Words]:
+    """Words at other heights of the panel, where they fit."""
+    _, height = panel_size(plan)
+    return [replace(words, y_mm=round(height * share, 1)) for share in np.linspace(0.1, 0.9, 9)]
+
+
+def bare_spots(plan: Plan, table: Table) -> Iterator[Finding]:
+    """Dabs that were to cover the panel leave a few spots of bare stock."""
+    dabs = [step for step in brushings(plan) if isinstance(step.region, Patches) and not embosses(plan, step)]
+    if not dabs:
+        return
+    laid = np.sum([table.maps[step.id] for step in brushings(plan)], axis=0)
+    bare = laid < BARE
+    for step in plan.steps:
+        if isinstance(step, LayMask):
+            bare &= distance_to_cover_mm(plan.mask(step.mask), table.grid.x_mm, table.grid.y_mm) > 0
+    if not bare.any() or area(bare.astype(np.float32), 0.5) > FEW_SPOTS:
+        return
+    spots, _ = ndimage.label(bare)
+    sizes = np.bincount(spots.ravel())[1:] * table.grid.pixel_width_mm * table.grid.pixel_height_mm
+    # One pixel of bare stock is the edge of a dab.
+    seen = np.flatnonzero((sizes > 4.0) & (sizes < SPOT_MM2)) + 1
+    if not len(seen):
+        return
+    rows, columns = np.nonzero(spots == seen[int(np.argmax(sizes[seen - 1]))])
+    last = dabs[-1]
+    region = last.region
+    assert isinstance(region, Patches)
+    fuller = [share for share in (0.9, 0.97, 0.99, 0.999) if share > region.cover]
+    yield Finding(
+        "bare-spots",
+        "warn",
+        last.id,
+        f"{'A spot' if len(seen) == 1 else f'{len(seen)} spots'} of bare stock {'is' if len(seen) == 1 else 'are'} left between the dabs.",
+        "A ground that is covered but for a few spots looks unfinished; dab until none is left, or leave plainly more.",
+        Place(float(table.grid.x_mm[columns].mean()), float(table.grid.y_mm[rows].mean())),
+        offered([("Dab until none is left", with_step(plan, last, region=replace(region, cover=share))) for share in fuller]),
+        measure=f"{area(bare.astype(np.float32), 0.5):.1%} of the panel",
+    )
+
+
+def one_lightness(plan: Plan, table: Table) -> Iterator[Finding]:
+    """A ground of several inks that are all as light as each other."""
+    inked = [
+        step
+        for step in brushings(plan)
+        if not is_figure(step) and not embosses(plan, step) and area(table.maps[step.id], 0.1) > 0.1
+    ]
+    if len({step.ink for step in inked}) < 2 or plan.stock.paper.lab[0] < TOO_DARK:
+        return  # of inks that are lost on a dark stock each is told as such
+    lightness = table.ground_lab[..., 0]
+    low, high = (float(x) for x in np.percentile(lightness, (5, 95)))
+    if high - low >= FLAT:
+        return
+    dark = min(inked, key=lambda step: float(lightness[table.maps[step.id] > 0.1].mean()))
+    more = [passes for passes in (dark.passes + 2, dark.passes + 4, dark.passes + 8) if passes <= 20]
+    yield Finding(
+        "one-lightness",
+        "warn",
+        dark.id,
+        "All of it is as light as the rest: nothing stands back and nothing comes forward.",
+        "Colours of one lightness run together across the room, and a photograph in grey shows an empty panel. Let one of them be deeper.",
+        None,
+        offered([(f"Build {plan.ink(dark.ink).name} up", with_step(plan, dark, passes=passes)) for passes in more]),
+        measure=f"{high - low:.0f} of L* from its darkest to its lightest parts",
+    )

@@ -1,0 +1,49 @@
+"""A remedy is tried before it is offered: it clears its finding and raises no other."""
+
+from collections import Counter
+from collections.abc import Callable
+from dataclasses import replace
+from functools import partial
+
+from cielo.core.advice.finding import Finding, Remedy
+from cielo.core.order.arrange import in_order
+from cielo.core.order.derive import with_derived
+from cielo.core.plan import Plan
+
+Judging = Callable[[Plan], tuple[Finding, ...]]
+
+
+def with_tried_remedies(findings: tuple[Finding, ...], judging: Judging) -> tuple[Finding, ...]:
+    """The findings of one plan, each with its remedy tried when it is asked for."""
+    return tuple(
+        replace(finding, cure=partial(_tried, finding, findings, judging)) if finding.cure is not None else finding
+        for finding in findings
+    )
+
+
+def _tried(finding: Finding, findings: tuple[Finding, ...], judging: Judging) -> Remedy | None:
+    """The first cure that leaves less and adds nothing: as it is, with the dryings and wipes it asks for, or put in order."""
+    for remedy in finding.cures():
+        for follow in (_as_it_is, with_derived, _in_order):
+            plan = follow(remedy.plan)
+            left = judging(plan)
+            clears = _counted(left)[finding.code] < _counted(findings)[finding.code]
+            if clears and not _counted(_troubles(left)) - _counted(_troubles(findings)):
+                return Remedy(remedy.label, plan)
+    return None
+
+
+def _troubles(findings: tuple[Finding, ...]) -> tuple[Finding, ...]:
+    return tuple(finding for finding in findings if finding.severity != "remind")
+
+
+def _counted(findings: tuple[Finding, ...]) -> Counter[str]:
+    return Counter(finding.code for finding in findings)
+
+
+def _as_it_is(plan: Plan) -> Plan:
+    return plan
+
+
+def _in_order(plan: Plan) -> Plan:
+    return in_order(plan).plan

@@ -1,0 +1,101 @@
+"""A plan whose panel has become larger or smaller, its steps fitted to the new one.
+
+Bands, vignettes and halos keep their share of the panel; what lies at a place keeps its share of the way across and down. A repeat keeps
+its distance from the middle instead, so that it is still cut alike at opposite sides, and its size: it is the same sheet. What is cut
+for one card, discs and single motifs, takes the share of the side that changed less.
+"""
+
+from dataclasses import replace
+from typing import TypeVar
+
+from cielo.core.plan.card import Card
+from cielo.core.plan.pieces import Cut, Focal
+from cielo.core.plan.placements import Disc, Drawn, EdgeMask, Hold, Mask, MotifMask, Stencil, Tapes
+from cielo.core.plan.regions import Band, Fade, Halo, Motifs, Patches, Region, Slant, Vignette, Words, span_mm
+from cielo.core.plan.steps import Brush, Step, Water
+from cielo.core.plan.whole import Plan
+
+Placed = TypeVar("Placed", Disc, EdgeMask, Tapes, Stencil, MotifMask, Drawn, Focal, Cut, Hold, Words)
+
+
+def fitted(plan: Plan, card: Card) -> Plan:
+    """The plan on another card, everything on its panel fitted to the new size. Sizes are rounded to a tenth of a millimetre."""
+    fit = _Fit(plan.card, card)
+    return replace(
+        plan,
+        card=card,
+        masks=tuple(fit.mask(mask) for mask in plan.masks),
+        steps=tuple(fit.step(step) for step in plan.steps),
+        focal=tuple(
+            replace(fit.placed(f), width_mm=fit.scaled(f.width_mm), height_mm=fit.scaled(f.height_mm)) for f in plan.focal
+        ),
+        holds=tuple(fit.placed(hold) for hold in plan.holds),
+        cuts=tuple(replace(fit.placed(c), width_mm=fit.scaled(c.width_mm), height_mm=fit.scaled(c.height_mm)) for c in plan.cuts),
+    )
+
+
+class _Fit:
+    def __init__(self, was: Card, now: Card) -> None:
+        self.was, self.now = was, now
+        self.across = now.panel_width_mm / was.panel_width_mm
+        self.down = now.panel_height_mm / was.panel_height_mm
+        self.least = min(self.across, self.down, key=lambda share: abs(share - 1))
+
+    def scaled(self, length_mm: float, least_mm: float = 2.0) -> float:
+        """A size that goes with the side that changed less."""
+        return max(least_mm, round(length_mm * self.least, 1))
+
+    def placed(self, thing: Placed) -> Placed:
+        """Something at its share of the way across and down."""
+        return replace(thing, x_mm=round(thing.x_mm * self.across, 1), y_mm=round(thing.y_mm * self.down, 1))
+
+    def _from_middle(self, thing: Placed) -> Placed:
+        across = (self.now.panel_width_mm - self.was.panel_width_mm) / 2
+        down = (self.now.panel_height_mm - self.was.panel_height_mm) / 2
+        return replace(thing, x_mm=round(thing.x_mm + across, 2), y_mm=round(thing.y_mm + down, 2))
+
+    def mask(self, mask: Mask) -> Mask:
+        match mask:
+            case Stencil():
+                return self._from_middle(mask)
+            case Drawn():
+                return self._from_middle(mask) if mask.pitch_mm else self.placed(mask)
+            case Disc():
+                return replace(self.placed(mask), diameter_mm=self.scaled(mask.diameter_mm))
+            case MotifMask():
+                return replace(self.placed(mask), size_mm=self.scaled(mask.size_mm))
+            case EdgeMask():
+                return self.placed(mask)
+            case Tapes():
+                return replace(self.placed(mask), width_mm=self.scaled(mask.width_mm))
+
+    def step(self, step: Step) -> Step:
+        match step:
+            case Brush():
+                return replace(step, region=self.region(step.region), fade=step.fade and self.fade(step.fade))
+            case Water():
+                return replace(step, region=self.region(step.region))
+            case _:
+                return step
+
+    def fade(self, fade: Fade) -> Fade:
+        return replace(fade, width_mm=round(fade.width_mm * (self.down if fade.edge in ("top", "bottom") else self.across), 1))
+
+    def region(self, region: Region) -> Region:
+        match region:
+            case Band() | Slant():
+                share = span_mm(self.now, region) / span_mm(self.was, region)
+                start, end, lead_in, carry = (
+                    round(mm * share, 1) for mm in (region.start_mm, region.end_mm, region.lead_in_mm, region.carry_mm)
+                )
+                return replace(region, start_mm=start, end_mm=end, lead_in_mm=lead_in, carry_mm=carry)
+            case Halo() | Vignette():
+                return replace(region, reach_mm=self.scaled(region.reach_mm, 0.5))
+            case Patches():
+                return replace(region, size_mm=self.scaled(region.size_mm))
+            case Motifs():
+                return replace(region, size_mm=self.scaled(region.size_mm, 0.3))
+            case Words():
+                return replace(self.placed(region), height_mm=self.scaled(region.height_mm))
+            case _:
+                return region

@@ -1,0 +1,9 @@
+"""What is said of a plan: steps, masks and what to fetch, in plain words. The same words stand on the Desk, at the Bench and on the run
+sheet."""
+
+from cielo.core.say.fetching import care, fetch, to_fetch
+from cielo.core.say.mask import mask_facts, where_to_lay
+from cielo.core.say.part import Part, say_minutes
+from cielo.core.say.step import say, sentence
+
+__all__ = ["Part", "care", "fetch", "mask_facts", "say", "say_minutes", "sentence", "to_fetch", "where_to_lay"]

@@ -1,0 +1,91 @@
+"""What to have at hand for a step and for a whole card, and the usual cautions."""
+
+from collections.abc import Iterator
+
+from cielo.core.materials import RESIST_KINDS, TOOLS
+from cielo.core.plan import (
+    Brush,
+    Dry,
+    LayMask,
+    LiftMask,
+    Plan,
+    Prepare,
+    Step,
+    Water,
+    Wipe,
+    WipeBeads,
+)
+from cielo.core.say.words import (
+    ACT_WORDS,
+    ON_PADS,
+    several,
+)
+
+
+def fetch(plan: Plan, step: Step) -> str:
+    """What to have at hand for a step."""
+    match step:
+        case Brush():
+            ink, tool = plan.ink(step.ink), TOOLS[step.tool]
+            if ink.kind in RESIST_KINDS:
+                return f"watermark ink, {tool.name}, anti-static bag, {ink.name} powder, heat tool"
+            extra = {
+                "even": ", scrap paper to off-load on", "drops": ", a sheet to shield what stays clean",
+                "blots": ", mister", "print": ", scrap to stamp off on",
+            }.get(tool.texture, "")  # fmt: skip
+            pad = " pad" if tool.texture in ON_PADS and ink.kind not in ("alcohol", "paste") else ""
+            return f"{ink.name}{pad}, {tool.name}{extra}"
+        case LayMask():
+            return f"the {plan.mask(step.mask).called}"
+        case LiftMask():
+            return f"scrap paper to lay {'them' if several(plan, step) else 'it'} on"
+        case Wipe():
+            return "a damp cloth and a dry one"
+        case WipeBeads():
+            return "a dry cloth"
+        case Water():
+            return f"clean water, {TOOLS[step.tool].name}{', a cloth to blot with' if step.blot else ''}"
+        case Prepare():
+            return f"a damp cloth for the {TOOLS[step.tool or ''].name}" if step.act == "clean-tool" else ACT_WORDS[step.act][1]
+        case Dry():
+            return {"air": "a clean flat place", "blot": "a sheet of blotting paper", "heat": "the heat tool"}[step.way]
+
+
+def to_fetch(plan: Plan) -> tuple[str, ...]:
+    """What to lay out for a whole card, a line each, every thing in the order in which it is first used."""
+    inks, tools, sheets = [], [], []
+    for step in plan.steps:
+        match step:
+            case Brush():
+                inks.append(plan.ink(step.ink).name)
+                tools.append(TOOLS[step.tool].name)
+            case Water():
+                tools.append(TOOLS[step.tool].name)
+            case LayMask():
+                sheets.append(plan.mask(step.mask).called)
+    rows = (("Inks", inks), ("Tools", tools), ("Masks and stencils", sheets))
+    return tuple(f"{what}, as they are used: {', '.join(dict.fromkeys(names))}." for what, names in rows if names)
+
+
+def care(plan: Plan, step: Step) -> str:
+    """The usual caution for a step, or nothing. It defers to the product's own sheet and to local rules."""
+    return " ".join(dict.fromkeys(_cares(plan, step)))
+
+
+def _cares(plan: Plan, step: Step) -> Iterator[str]:
+    after = "Follow its own sheet and your local rules."
+    if isinstance(step, Dry) and step.way == "heat":
+        alcohol = any(isinstance(s, Brush) and plan.ink(s.ink).kind == "alcohol" for s in plan.steps)
+        if alcohol:
+            yield "Never a heat tool on wet alcohol ink: it burns. Let it dry in the air."
+        yield f"The heat tool burns skin and scorches card: keep it moving and from children. {after}"
+    if isinstance(step, Prepare) and step.act == "trim":
+        yield "Blade away from the hand, on a mat; keep it from children."
+    if isinstance(step, Brush):
+        kind, texture = plan.ink(step.ink).kind, TOOLS[step.tool].texture
+        if kind in RESIST_KINDS:
+            yield f"Powder is not for breathing, and the heat tool burns skin and scorches card. {after}"
+        if kind == "alcohol":
+            yield f"Alcohol ink burns and its fumes want air: open a window, no flame, no heat tool while it is wet. {after}"
+        if texture == "mist":
+            yield f"Mist is not for breathing: spray away from your face, with air. {after}"

@@ -1,0 +1,42 @@
+"""What sentences are made of.
+
+A sentence is a row of parts. A part with a ``field`` is a word the maker may change in place: the field is the path into the step
+("region.carry_mm"), the ``kind`` says what sort of word it is.
+"""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from cielo.core.units import Units, inches, say_length
+
+WordKind = Literal[
+    "ink", "tool", "water-tool", "edge", "length", "angle", "count", "percent", "touch", "print", "mask", "way", "minutes", "onto",
+    "fade", "motif", "text", "throw", "amount", "blot", "origin", "arrangement", "openings", "covered",
+]  # fmt: skip
+
+
+@dataclass(frozen=True)
+class Part:
+    """A piece of a sentence: fixed text, or a word that can be changed."""
+
+    text: str
+    field: str = ""
+    kind: WordKind | None = None
+
+
+def said(length_mm: float, units: Units) -> str:
+    """A length that is never broken at the end of a line; what no ruler has is said in millimetres."""
+    words = say_length(length_mm, units) if shown(length_mm, units) or length_mm <= 0 else f"{length_mm:.1f} mm"
+    return words.replace(" ", "\u00a0")
+
+
+def shown(length_mm: float, units: Units) -> bool:
+    """Whether a length is one that a ruler shows: a sixteenth of an inch, or a millimetre, and more."""
+    return length_mm >= (inches(1 / 32) if units == "in" else 0.5)
+
+
+def say_minutes(minutes: float) -> str:
+    """A waiting time: ``30 seconds``, ``1 minute``, ``15 minutes``."""
+    if minutes < 1:
+        return f"{round(minutes * 60)} seconds"
+    return "1 minute" if minutes == 1 else f"{minutes:g} minutes"

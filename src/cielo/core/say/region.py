@@ -1,0 +1,165 @@
+"""Where a step lays its ink, in words."""
+
+from collections.abc import Iterator
+
+from cielo.core.geometry.motifs import MOTIFS
+from cielo.core.plan import (
+    RUNS_OFF_MM,
+    Band,
+    EdgeMask,
+    Halo,
+    Inside,
+    Motifs,
+    Patches,
+    Plan,
+    Region,
+    Slant,
+    Tapes,
+    Vignette,
+    WetArea,
+    Whole,
+    Words,
+    masks_on,
+    span_mm,
+)
+from cielo.core.say.part import Part, said, shown
+from cielo.core.say.words import (
+    EDGE_WORDS,
+)
+from cielo.core.units import Units
+
+# A vignette that reaches this far of the way is said to reach the middle.
+NEARLY_ALL = 0.9
+
+
+def region_parts(plan: Plan, region: Region, step_id: str) -> Iterator[Part]:
+    units = plan.units
+    match region:
+        case Band():
+            yield from _band(plan, region)
+        case Slant():
+            yield Part(", slanting at ")
+            yield Part(f"{region.angle_deg:g}°", "region.angle_deg", "angle")
+            yield from _along(plan, region)
+        case Halo():
+            yield Part(" round the ")
+            yield Part(plan.mask(region.mask).called, "region.mask", "mask")
+            yield Part(", out to ")
+            yield Part(said(region.reach_mm, units), "region.reach_mm", "length")
+        case Vignette():
+            yield Part(" from ")
+            yield Part("all four edges" if region.origin == "edges" else "the corners", "region.origin", "origin")
+            middle = min(plan.card.panel_width_mm, plan.card.panel_height_mm) / 2
+            to_it = region.reach_mm >= NEARLY_ALL * middle
+            yield Part(", fading to " if to_it else ", fading over ")
+            yield Part("the middle" if to_it else said(region.reach_mm, units), "region.reach_mm", "length")
+        case Patches():
+            yield Part(" in patches of ")
+            yield Part(said(region.size_mm, units), "region.size_mm", "length")
+            yield Part(" at random until they cover ")
+            yield Part(f"{region.cover:.0%}", "region.cover", "percent")
+        case Inside():
+            yield from _inside(plan, region)
+        case Motifs():
+            yield from _motifs(region, units)
+        case Words():
+            yield Part(": ")
+            yield Part(f"“{region.text}”", "region.text", "text")
+            yield Part(", ")
+            yield Part(said(region.height_mm, units), "region.height_mm", "length")
+            yield Part(" high, its middle ")
+            yield Part(said(region.x_mm, units), "region.x_mm", "length")
+            yield Part(" from the left and ")
+            yield Part(said(region.y_mm, units), "region.y_mm", "length")
+            yield Part(" from the top")
+        case WetArea():
+            yield Part(" where the water stands")
+        case Whole():
+            through = _stencils_on(plan, step_id)
+            yield Part(f" through the {' and the '.join(through)}" if through else " over the whole panel")
+
+
+def _inside(plan: Plan, region: Inside) -> Iterator[Part]:
+    yield Part(" inside the ")
+    yield Part(plan.mask(region.mask).called, "region.mask", "mask")
+    if region.openings:
+        many = len(region.openings)
+        yield Part(", through ")
+        yield Part("one opening" if many == 1 else f"{many} openings", "region.openings", "openings")
+        yield Part(" with ")
+        yield Part("its neighbours covered" if region.covered else "its neighbours bare", "region.covered", "covered")
+    if region.shaded_from:
+        yield Part(", strongest at the ")
+        yield Part(EDGE_WORDS[region.shaded_from].replace("edge", "side"), "region.shaded_from", "edge")
+
+
+def _stencils_on(plan: Plan, step_id: str) -> list[str]:
+    """What lies on the panel at a step and lets ink in only through its openings."""
+    on = next((on for step, on in masks_on(plan) if step.id == step_id), frozenset())
+    return [
+        mask.called
+        for mask in plan.masks
+        if mask.key in on and mask.keeps == "outside" and not isinstance(mask, EdgeMask | Tapes)
+    ]
+
+
+def _motifs(region: Motifs, units: Units) -> Iterator[Part]:
+    yield Part(": ")
+    if region.arrangement == "scattered":
+        yield Part(str(region.count), "region.count", "count")
+        yield Part(" large ")
+    yield Part(MOTIFS[region.motif][0], "region.motif", "motif")
+    yield Part(" motifs " if region.arrangement == "scattered" else " ")
+    yield Part(said(region.size_mm, units), "region.size_mm", "length")
+    yield Part(" across, ")
+    if region.front:
+        yield Part("in front of what else is printed, ")
+    if region.arrangement == "triangle":
+        yield Part("three in a triangle", "region.arrangement", "arrangement")
+        return
+    yield Part("smaller ones in the gaps", "region.arrangement", "arrangement")
+    yield Part(", ")
+    if region.gap_mm < 0 and shown(-region.gap_mm, units):
+        yield Part(f"over each other by {said(-region.gap_mm, units)} at most", "region.gap_mm", "length")
+    else:
+        yield Part(
+            f"{said(region.gap_mm, units)} apart at least" if shown(region.gap_mm, units) else "touching at most",
+            "region.gap_mm",
+            "length",
+        )
+
+
+def _band(plan: Plan, band: Band) -> Iterator[Part]:
+    yield Part(", from the ")
+    yield Part(EDGE_WORDS[band.edge], "region.edge", "edge")
+    yield from _along(plan, band)
+
+
+def _along(plan: Plan, band: Band | Slant) -> Iterator[Part]:
+    units = plan.units
+    far = band.end_mm > span_mm(plan.card, band) - RUNS_OFF_MM
+    starts = shown(band.start_mm, units)
+    if starts:
+        yield Part(", strongest from ")
+        yield Part(said(band.start_mm, units), "region.start_mm", "length")
+        yield Part(" to ")
+    else:
+        yield Part(" to ")
+    ends = said(band.end_mm, units) if shown(band.end_mm, units) else "its very rim"
+    yield Part("the far edge" if far else ends, "region.end_mm", "length")
+    if starts:
+        yield Part(", led in ")
+        yield Part(_over(band.lead_in_mm, units, "with no fading"), "region.lead_in_mm", "length")
+    if not far:
+        yield Part(" and " if starts else ", ")
+        if shown(band.carry_mm, units):
+            yield Part("carried " if starts else "carry it ")
+            yield Part(said(band.carry_mm, units), "region.carry_mm", "length")
+            yield Part(" on, fading")
+        else:
+            yield Part("not carried on", "region.carry_mm", "length")
+
+
+def _over(length_mm: float, units: Units, none: str) -> str:
+    """A length over which something goes on; nothing is said at its zero."""
+    return f"over\u00a0{said(length_mm, units)}" if shown(length_mm, units) else none

@@ -1,0 +1,147 @@
+"""Every step as a sentence of plain words."""
+
+from collections.abc import Iterator
+
+from cielo.core.materials import RESIST_KINDS, TOOLS
+from cielo.core.plan import (
+    Brush,
+    Dry,
+    Fade,
+    LayMask,
+    LiftMask,
+    Motifs,
+    Patches,
+    Plan,
+    Prepare,
+    Step,
+    Water,
+    Wipe,
+    WipeBeads,
+)
+from cielo.core.say.part import Part, said, say_minutes
+from cielo.core.say.region import region_parts
+from cielo.core.say.words import (
+    ACT_WORDS,
+    AMOUNT_WORDS,
+    EDGE_WORDS,
+    FADING,
+    ONTO_WORDS,
+    PRINT_WORDS,
+    THROWN,
+    WAY_WORDS,
+    several,
+)
+from cielo.core.table.table import Table, table_of
+from cielo.core.units import Units
+
+
+def sentence(plan: Plan, step: Step, table: Table | None = None) -> tuple[Part, ...]:
+    """The sentence of a step, as parts in reading order. ``table``: the plan's, where many sentences are asked for."""
+    return tuple(_parts(table or table_of(plan), step))
+
+
+def say(plan: Plan, step: Step, table: Table | None = None) -> str:
+    """The sentence of a step as one string."""
+    return "".join(part.text for part in sentence(plan, step, table))
+
+
+def _say_onto(table: Table, step: Brush) -> str:
+    """What a step is laid onto; of one that may find it damp, as the table stands when it comes."""
+    if step.onto != "damp":
+        return ONTO_WORDS[step.onto]
+    moment = table.before(step)
+    if any(table.meet(wet.step, step.id) for wet in moment.wet):
+        return ONTO_WORDS["damp"]
+    return "over what is dry by now" if any(table.meet(laid, step.id) for laid in moment.laid) else "on the bare card"
+
+
+def _parts(table: Table, step: Step) -> Iterator[Part]:
+    plan = table.plan
+    match step:
+        case Brush():
+            yield from _brush(table, step)
+        case Water():
+            yield from _water(plan, step)
+        case LayMask():
+            yield Part("Lay the ")
+            yield Part(plan.mask(step.mask).called, "mask", "mask")
+            yield Part(" and press their edges down." if several(plan, step) else " and press its rim down.")
+        case LiftMask():
+            yield Part("Lift the ")
+            yield Part(plan.mask(step.mask).called, "mask", "mask")
+            yield Part(" off.")
+        case Wipe():
+            yield Part("Wipe the ")
+            yield Part(plan.mask(step.mask).called, "mask", "mask")
+            yield Part(" clean where they lie." if several(plan, step) else " clean where it lies.")
+        case Prepare() if step.act == "clean-tool":
+            yield Part("Clean the ")
+            yield Part(TOOLS[step.tool or ""].name, "tool", "tool")
+            yield Part(" before the next ink.")
+        case Prepare():
+            yield Part(ACT_WORDS[step.act][0])
+        case WipeBeads():
+            yield Part("Wipe the beads off the embossing, so that the motif shows.")
+        case Dry():
+            yield Part("Let it dry ")
+            yield Part(WAY_WORDS[step.way], "way", "way")
+            yield Part(" for ")
+            yield Part(say_minutes(step.minutes), "minutes", "minutes")
+            yield Part(".")
+
+
+def _brush(table: Table, step: Brush) -> Iterator[Part]:
+    plan = table.plan
+    tool, ink = TOOLS[step.tool], plan.ink(step.ink)
+    yield Part("Emboss with " if ink.kind in RESIST_KINDS else f"{tool.verb} ")
+    yield Part(ink.name, "ink", "ink")
+    yield Part(" with the ")
+    yield Part(tool.name, "tool", "tool")
+    yield from region_parts(plan, step.region, step.id)
+    if ink.kind in RESIST_KINDS:
+        yield Part(": watermark ink, powder, tap it off, melt")
+    elif step.touch in PRINT_WORDS:
+        yield Part(", as a ")
+        yield Part(PRINT_WORDS[step.touch], "touch", "print")
+    else:
+        yield Part(", ")
+        yield Part(str(step.passes), "passes", "count")
+        yield Part(" ")
+        yield Part(step.touch, "touch", "touch")
+        yield Part(" pass" if step.passes == 1 else " passes")
+    if step.fade is not None or (tool.texture == "even" and isinstance(step.region, FADING) and ink.kind not in RESIST_KINDS):
+        yield from _fade(step.fade, plan.units)
+    if ink.kind not in RESIST_KINDS:
+        yield Part(", ")
+        yield Part(_say_onto(table, step), "onto", "onto")
+    if tool.texture in THROWN or isinstance(step.region, Patches | Motifs):
+        yield Part(", as it falls in ")
+        yield Part(f"throw {step.seed + 1}", "seed", "throw")
+    yield Part(".")
+
+
+def _water(plan: Plan, step: Water) -> Iterator[Part]:
+    tool = TOOLS[step.tool]
+    yield Part("Splatter water" if tool.texture == "drops" else "Brush water")
+    yield Part(" with the ")
+    yield Part(tool.name, "tool", "water-tool")
+    yield from region_parts(plan, step.region, step.id)
+    yield Part(", ")
+    yield Part(AMOUNT_WORDS[step.amount], "amount", "amount")
+    yield Part("; wait a few seconds, then ")
+    yield Part("blot it" if step.blot else "let it dry where it stands", "blot", "blot")
+    if tool.texture == "drops":
+        yield Part(", as it falls in ")
+        yield Part(f"throw {step.seed + 1}", "seed", "throw")
+    yield Part(".")
+
+
+def _fade(fade: Fade | None, units: Units) -> Iterator[Part]:
+    if fade is None:
+        yield Part(", ")
+        yield Part("out to every edge", "fade", "fade")
+        return
+    yield Part(", fading to bare stock at the ")
+    yield Part(EDGE_WORDS[fade.edge], "fade", "fade")
+    yield Part(" over ")
+    yield Part(said(fade.width_mm, units), "fade.width_mm", "length")

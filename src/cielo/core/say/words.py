@@ -1,0 +1,62 @@
+"""The words themselves: for edges, ways of drying, prints, touches, amounts and things done."""
+
+from cielo.core.plan import (
+    Act,
+    Band,
+    DryingWay,
+    Edge,
+    Halo,
+    LayMask,
+    LiftMask,
+    Onto,
+    Plan,
+    Slant,
+    Tapes,
+    Touch,
+    WaterAmount,
+    Whole,
+    Wipe,
+)
+
+EDGE_WORDS: dict[Edge, str] = {
+    "top": "top edge",
+    "bottom": "bottom edge",
+    "left": "left edge",
+    "right": "right edge",
+}
+WAY_WORDS: dict[DryingWay, str] = {
+    "air": "in the air",
+    "blot": "by blotting",
+    "heat": "with the heat tool",
+}
+PRINT_WORDS: dict[Touch, str] = {
+    "first": "first print",
+    "second": "second print without inking again",
+    "third": "third print without inking again",
+}
+ONTO_WORDS: dict[Onto, str] = {
+    "damp": "while it is damp",
+    "dry": "as a clean layer on dry ink",
+    "wet": "wet into the step before",
+}
+AMOUNT_WORDS: dict[WaterAmount, str] = {"fine": "a few drops", "medium": "a good sprinkle", "heavy": "really wet"}
+# What is said and what is fetched for a thing done that lays no ink; a tool is cleaned by its own words.
+ACT_WORDS: dict[Act, tuple[str, str]] = {
+    "anti-static": ("Rub the panel with the anti-static bag.", "the anti-static bag"),
+    "sweep": ("Sweep a clean brush over it in small circles, so that no streak stays.", "a clean brush of the same size"),
+    "register": ("Mark two corners, or set the panel and the stamp in the press.", "pencil and ruler, or the press"),
+    "orient": ("Decide which way is up, and try the print on scrap.", "a piece of scrap card"),
+    "trim": ("Trim the panel to its size.", "trimmer, ruler"),
+    "mount": ("Mount the panel on its mats and base.", "glue or foam tape, the base"),
+}
+# Where a sentence says that the ink goes out to every edge, or fades at one.
+FADING = (Whole, Band, Slant, Halo)
+# Tools that take their ink from a pad.
+ON_PADS = ("even", "fine", "open", "streaks", "blots", "print")
+# Marks that fall by chance, so that another throw gives another picture.
+THROWN = ("open", "blots", "drops", "pools")
+
+
+def several(plan: Plan, step: LayMask | LiftMask | Wipe) -> bool:
+    """Whether a mask is spoken of as several: a pair of tapes."""
+    return isinstance(plan.mask(step.mask), Tapes)

@@ -1,0 +1,104 @@
+"""What is said at each step (the table's design, section 6): held to the numbers it speaks of, over right plans and random ones."""
+
+import re
+
+import pytest
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from cielo.core.order.reasons import reasons
+from cielo.core.order.rules import lightness_by_key
+from cielo.core.plan import Band, Brush, Motifs, Plan, Vignette
+from cielo.core.say import say, to_fetch
+from cielo.core.table.table import table_of
+from tests.core.random_plans import plans
+from tests.core.test_every_check import lay, plan, stamp
+from tests.core.test_order_properties import RIGHT
+
+LIGHT = re.compile(r"light to dark|lighter|lightest|darker|lightness")
+NO_TURN = ("white", "metallic", "paste", "powder", "clear")
+
+
+def assert_held_to_numbers(of: Plan) -> None:
+    """Every reason that speaks of light and dark is about inks that have a turn, names the step before, and has its numbers right."""
+    light = {of.ink(key).name: value for key, value in lightness_by_key(of).items()}
+    why = reasons(table_of(of))
+    for at, step in enumerate(of.steps):
+        if not isinstance(step, Brush):
+            continue
+        reason, ink = why[step.id], of.ink(step.ink)
+        before = {of.ink(s.ink).name for s in of.steps[:at] if isinstance(s, Brush)}
+        if ink.kind in NO_TURN or step.tool == "pen":
+            assert not LIGHT.search(reason), f"{ink.name}: {reason}"
+        named = re.search(r"After (.+), because (.+) is darker on .+ \(lightness (\d+) against (\d+)\)", reason)
+        if named:
+            other, own, dark, pale = named.groups()
+            assert own == ink.name
+            assert other in before, reason
+            assert (int(dark), int(pale)) == (round(light[own]), round(light[other])), reason
+            assert light[own] < light[other], reason
+        lighter = re.search(r"^(.+) is lighter than (.+), (?:which|but)", reason)
+        if lighter:
+            assert light[lighter[1]] > light[lighter[2]], reason
+            assert lighter[2] in before, reason
+        if "meets no other ink so far" in reason:
+            table = table_of(of)
+            inked = [s for s in of.steps[:at] if isinstance(s, Brush) and s.ink != step.ink]
+            met = [s for s in inked if table.meet(s.id, step.id)]
+            assert not met, reason
+
+
+def assert_on_a_ruler(sentence: str) -> None:
+    """No length is nothing, none has more than a sixteenth in it."""
+    assert not re.search(r"(?<![\d/.])0\s(?:in|cm|mm)\b", sentence), sentence
+    for fraction in re.findall(r"\d+/(\d+)\sin", sentence):
+        assert int(fraction) in (2, 4, 8, 16), sentence
+
+
+@pytest.mark.parametrize("of", RIGHT, ids=[f"{i}-{plan.title}" for i, plan in enumerate(RIGHT)])
+def test_the_words_of_every_ground_and_demo_card_hold(of: Plan) -> None:
+    assert_held_to_numbers(of)
+    table = table_of(of)
+    for step in of.steps:
+        assert_on_a_ruler(say(of, step, table))
+
+
+@given(plans())
+@settings(max_examples=40, deadline=None, suppress_health_check=list(HealthCheck))
+def test_the_reasons_of_any_plan_hold(of: Plan) -> None:
+    assert_held_to_numbers(of)
+
+
+measures = st.floats(0, 60)
+
+
+@given(measures, measures, measures, measures, st.floats(0.5, 200))
+@settings(max_examples=60, deadline=None)
+def test_nothing_is_said_at_its_zero(start: float, more: float, lead: float, carry: float, reach: float) -> None:
+    of = plan(
+        lay("blue", Band("top", start, start + more, lead, carry)), lay("red", Vignette(reach)), stamp("dark", gap_mm=lead - 20)
+    )
+    for step in of.steps:
+        assert_on_a_ruler(say(of, step))
+
+
+def test_what_reaches_the_middle_says_so() -> None:
+    of = plan(lay("blue", Vignette(20.0)), lay("blue", Vignette(58.0)), lay("blue", Band("bottom", 40.0, 60.0, 12.0, 12.0)))
+    near, all_the_way, band = (say(of, step) for step in of.steps)
+    assert "fading over" in near
+    assert "fading to the middle" in all_the_way
+    assert "strongest from 1\u00a09/16\u00a0in to 2\u00a03/8\u00a0in" in band
+
+
+def test_things_are_fetched_in_the_order_they_are_used() -> None:
+    for of in RIGHT:
+        lines = to_fetch(of)
+        used = list(dict.fromkeys(of.ink(s.ink).name for s in of.steps if isinstance(s, Brush)))
+        assert lines[0] == f"Inks, as they are used: {', '.join(used)}."
+    assert to_fetch(plan()) == ()
+
+
+def test_a_mark_finer_than_a_ruler_shows_is_said_in_millimetres() -> None:
+    of = plan(Brush("", "dark", "pen", Motifs("dot", 0.5, 3, 0.0), "full", 1))
+    assert "0.5\u00a0mm across" in say(of, of.steps[0])
+    assert "touching at most" in say(of, of.steps[0])
