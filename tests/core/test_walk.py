@@ -8,10 +8,12 @@ from hypothesis import strategies as st
 
 from cielo.core.materials import DRYING_MINUTES, FASTER
 from cielo.core.plan import Dry, LayMask, LiftMask, Plan, Prepare, Stencil, Water, Whole, Wipe
-from cielo.core.sequence.drying import SLOWER
+from cielo.core.sequence.drying import FULL, SLOWER
 from cielo.core.sequence.timetable import seconds_of
+from cielo.core.simulation.grid import grid_of
+from cielo.core.simulation.maps import layings
 from cielo.core.table.table import table_of
-from cielo.core.table.walk import FULL, sheet_of
+from cielo.core.table.walk import sheet_of
 from tests.core.random_plans import plans
 from tests.core.test_every_check import GLAZE, MASKS, lay, low, plan, top
 
@@ -78,3 +80,21 @@ def test_at_every_moment(of: Plan) -> None:
         gained, lost = after.masks - before.masks, before.masks - after.masks
         assert gained == ({step.mask} if isinstance(step, LayMask) and step.mask not in before.masks else frozenset())
         assert lost == ({step.mask} if isinstance(step, LiftMask) and step.mask in before.masks else frozenset())
+
+
+@given(st.floats(0.5, 3.0))
+@settings(max_examples=8, deadline=None)
+def test_the_picture_and_the_walk_agree_on_what_is_wet(minutes: float) -> None:
+    """Powder sticks in the picture to slow ink that the walk still has wet, however short the drying; dry by the walk, it does not."""
+    open_ink, powder = lay("pigment", top(60), passes=4), lay("powder", low(60), "dauber", touch="full", passes=1)
+    for wait in (Dry("", "air", minutes), Dry("", "heat", 40)):
+        of = plan(open_ink, wait, powder)
+        stuck = layings(of, grid_of(of.card, 16))[-1].strength
+        wet = table_of(of).moments[2].left_of("s1") > 0
+        assert bool(stuck[:20].max() > 0.1) == wet
+
+
+def test_ink_meant_wet_in_wet_lies_on_what_has_dried() -> None:
+    for minutes, mixes in ((0.5, True), (60, False)):
+        of = plan(lay("pigment", passes=3), Dry("", "air", minutes), lay("red", low(60), onto="wet"))
+        assert layings(of, grid_of(of.card, 16))[-1].into_wet is mixes

@@ -153,3 +153,45 @@ def test_a_drawing_that_cannot_be_read_is_refused_in_words(page: Page, tmp_path:
     broken.write_text("<svg")
     bring(page, "bring a drawing in", broken)
     expect(page.get_by_text("This is no SVG")).to_be_visible()
+
+
+def test_another_format_fits_the_steps_and_a_mask_is_replaced_wherever_it_lies(page: Page) -> None:
+    start_on(page, "Hills in ranks", ("Yucca 4", "Ocotillo 2", "Cholla 3"))
+    proofs = page.get_by_role("list", name="Run of proofs").get_by_role("button")
+    steps = proofs.count()
+    page.get_by_role("button", name="Card format:").click()
+    choose(page, "4 1/4 × 5 1/2 in")
+    asked = page.get_by_role("group", name="The panel changes its size")
+    expect(asked).to_contain_text("The panel becomes 4 in by 5 1/4 in; the steps were planned on 4 3/4 in by 6 3/4 in.")
+    expect(asked.get_by_role("button", name="Fit the steps to it")).to_be_focused()
+    asked.get_by_role("button", name="Keep the old size").click()
+    expect(page.get_by_role("button", name="Card format: 5 × 7 in")).to_be_visible()
+    page.get_by_role("button", name="Card format:").click()
+    choose(page, "4 1/4 × 5 1/2 in")
+    asked.get_by_role("button", name="Fit the steps to it").click()
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+    assert panel(page).shape[0] / panel(page).shape[1] == pytest.approx(5.25 / 4, abs=0.01)
+    assert proofs.count() == steps
+
+    page.get_by_role("button", name="the hills 1 mask", exact=True).click()
+    before = panel(page)
+    page.get_by_role("button", name="In its place: Take another in its place").click()
+    choose(page, "a straight edge")
+    expect(page.get_by_role("button", name="the straight mask", exact=True)).to_be_visible()
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+    assert np.abs(panel(page) - before).mean() > 0.3, "it lies wherever the hills lay"
+    assert proofs.count() == steps
+
+
+def test_a_step_becomes_another_kind_and_keeps_its_ink(page: Page) -> None:
+    start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
+    proofs = page.get_by_role("list", name="Run of proofs").get_by_role("button")
+    steps = proofs.count()
+    proofs.nth(1).click()
+    chosen = page.locator("[data-chosen] .sentence")
+    ink = chosen.get_by_role("button").first.inner_text()
+    page.get_by_role("button", name="Instead: Do something else here").click()
+    choose(page, "Dab patches at random")
+    expect(chosen).to_contain_text("in patches of")
+    expect(chosen).to_contain_text(ink)
+    assert proofs.count() == steps

@@ -271,7 +271,7 @@ def resize_card(store: Store, card_id: str, basis: Basis, card: Card, said: str)
 
     def on_it(plan: Plan) -> Plan:
         ensure_sound(replace(plan, card=card, masks=(), steps=(), focal=(), holds=(), cuts=(), wishes=()))
-        return fitted(plan, card)
+        return with_derived(resettled(plan, fitted(plan, card)))
 
     return change_card(store, card_id, basis, said, on_it)
 

@@ -82,15 +82,9 @@ def _dry_reason(plan: Plan, table: Table, step: Dry) -> str:
             return "Ink that is still damp smears when the panel is handled, mounted or stacked."
 
 
-def _brush_reason(plan: Plan, table: Table, at: int, step: Brush) -> str:
-    light = lightness_by_key(plan)
-    ink, meant = plan.ink(step.ink), purpose_of(step)
-    earlier = [other for other in plan.steps[:at] if isinstance(other, Brush) and not embosses(plan, other)]
-    met = [other for other in earlier if other.ink != step.ink and table.meet(other.id, step.id)]
-    darker = sorted(
-        (other for other in met if light[other.ink] < light[step.ink] - SAME_LIGHTNESS),
-        key=lambda other: (-light[other.ink], other.id),
-    )
+def _by_nature(plan: Plan, step: Brush, met: list[Brush]) -> str:
+    """The reason of a laying that has no turn from light to dark; empty where it has one."""
+    ink = plan.ink(step.ink)
     if embosses(plan, step):
         return f"{ink.name} before the ink that it is to shed, and while nothing else on the panel is open."
     if isinstance(step.region, WetArea):
@@ -100,13 +94,29 @@ def _brush_reason(plan: Plan, table: Table, at: int, step: Brush) -> str:
     if is_figure(step):
         return f"{ink.name} on top, when the ground is done: a print stays crisp only if nothing is worked over it."
     if covers_what_is_below(plan, step):
-        under = f"over {plan.ink(met[-1].ink).name}" if met else "where nothing lies yet"
-        return f"{ink.name} {under}: it lies on top and covers what is there."
+        if not met:
+            return f"{ink.name} covers whatever lies below it, so it may come when it is wanted."
+        return f"{ink.name} over {plan.ink(met[-1].ink).name}: it lies on top and covers what is there."
     if isinstance(step.region, Halo):
         return (
             f"{ink.name} builds up against the {plan.mask(step.region.mask).called} while it lies there; when it "
             "comes off, its edge stands clear."
         )
+    return ""
+
+
+def _brush_reason(plan: Plan, table: Table, at: int, step: Brush) -> str:
+    light = lightness_by_key(plan)
+    ink, meant = plan.ink(step.ink), purpose_of(step)
+    earlier = [other for other in plan.steps[:at] if isinstance(other, Brush) and not embosses(plan, other)]
+    met = [other for other in earlier if other.ink != step.ink and table.meet(other.id, step.id)]
+    darker = sorted(
+        (other for other in met if light[other.ink] < light[step.ink] - SAME_LIGHTNESS),
+        key=lambda other: (-light[other.ink], other.id),
+    )
+    by_nature = _by_nature(plan, step, met)
+    if by_nature:
+        return by_nature
     if darker and any(other.ink == step.ink for other in earlier):
         return f"{ink.name} again, over its seam with {plan.ink(darker[0].ink).name}: the lighter ink closes the line."
     dry = [other for other in darker if other.id in meant.over_dry]

@@ -96,6 +96,8 @@ class _Fit:
             case Motifs():
                 return replace(region, size_mm=self.scaled(region.size_mm, 0.3))
             case Words():
-                return replace(self.placed(region), height_mm=self.scaled(region.height_mm))
+                # Words grow no longer than the panel does.
+                share = min(self.least, self.across)
+                return replace(self.placed(region), height_mm=max(2.0, round(region.height_mm * share, 1)))
             case _:
                 return region

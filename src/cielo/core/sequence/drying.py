@@ -3,6 +3,7 @@
 from math import ceil
 
 from cielo.core.materials import DRIES_LONGER, DRYING_MINUTES, Ink, Surface
+from cielo.core.plan import Brush, Plan, Prepare, Step, Water
 
 # How much longer than on plain cardstock ink stays wet on a surface.
 SLOWER: dict[Surface, float] = {"uncoated": 1.0, "calendered": 1.1, "coated": 1.4, "rough": 1.5, "synthetic": 2.0}
@@ -10,6 +11,12 @@ SLOWER: dict[Surface, float] = {"uncoated": 1.0, "calendered": 1.1, "coated": 1.
 WATER_MINUTES = 8.0
 # Glue, before the card is handled.
 GLUE_MINUTES = 5.0
+# What is laid in FULL applications dries as long as its kind is said to; a thin touch sooner, a heavy one later, within these shares.
+# Judgement, no source.
+THINNEST, THICKEST = 0.5, 1.5
+FULL = 1.5
+# What a cloth leaves of the water it blots. Judgement, no source.
+BLOTTED_LEAVES = 0.25
 # Least that is worth a timer.
 LEAST_MINUTES = 0.5
 
@@ -22,6 +29,21 @@ def ink_wants(ink: Ink, surface: Surface) -> float:
 def water_wants(surface: Surface) -> float:
     """How long a panel that water stood on dries in the air, minutes."""
     return WATER_MINUTES * SLOWER[surface]
+
+
+def wants_min(plan: Plan, step: Step) -> float:
+    """How long what a step lays dries in the air, minutes; 0 for what lays nothing wet."""
+    surface = plan.stock.paper.surface
+    match step:
+        case Brush():
+            amount = min(THICKEST, max(THINNEST, step.strength / FULL))
+            return ink_wants(plan.ink(step.ink), surface) * amount
+        case Water():
+            return water_wants(surface) * (BLOTTED_LEAVES if step.blot else 1.0)
+        case Prepare(act="mount"):
+            return GLUE_MINUTES
+        case _:
+            return 0.0
 
 
 def in_half_minutes(minutes: float) -> float:

@@ -23,7 +23,7 @@ from dataclasses import dataclass
 from graphlib import CycleError, TopologicalSorter
 from math import inf
 
-from cielo.core.materials import RESIST_KINDS, TOOLS
+from cielo.core.materials import FASTER, RESIST_KINDS, TOOLS
 from cielo.core.plan import (
     Brush,
     Dry,
@@ -252,6 +252,14 @@ def tasks_of_batch(plan: Plan, cards: int) -> tuple[Task, ...]:
             )
             before = step
     return tuple(tasks)
+
+
+def passing_min(plan: Plan, step: Step) -> tuple[float, float]:
+    """How long a step takes, and what that is worth in the air to what is wet, minutes."""
+    if isinstance(step, Dry):
+        return step.minutes, step.minutes * FASTER[step.way]
+    minutes = seconds_of(plan, step) / 60
+    return minutes, minutes
 
 
 def mask_resource(key: str) -> str:

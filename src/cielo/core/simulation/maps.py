@@ -25,7 +25,9 @@ from numpy.typing import NDArray
 from cielo.core.keeping import KEPT
 from cielo.core.materials import RESIST_KINDS
 from cielo.core.optics.water import BLOTTED, frees
-from cielo.core.plan import Brush, Dry, Plan, Water, masks_on
+from cielo.core.plan import Brush, Plan, Water, masks_on
+from cielo.core.sequence.drying import wants_min
+from cielo.core.sequence.timetable import passing_min
 from cielo.core.simulation.cover import LARGEST_KEPT
 from cielo.core.simulation.grid import Grid, grid_of
 from cielo.core.simulation.laydown import strength_laid, water_laid, water_spots
@@ -40,7 +42,7 @@ READING_PIXELS_PER_INCH = 40
 class Laying(NamedTuple):
     """One laying of ink as it lies at the end: the step, its map, and whether it mixes with the laying before it.
 
-    A step that is meant "wet" finds dry ink where a drying came between, and then lies on it as any other.
+    A step that is meant "wet" finds dry ink where enough time has passed, and then lies on it as any other.
     """
 
     step: Brush
@@ -51,26 +53,23 @@ class Laying(NamedTuple):
 def layings(plan: Plan, grid: Grid) -> list[Laying]:
     """Every laying of a plan in working order, as later water left it. Do not write to the maps.
 
-    Embossing powder sticks to watermark ink, and to whatever slow ink is still open where it falls.
+    Embossing powder sticks to watermark ink, and to whatever slow ink is still open where it falls; minutes count (sequence.drying).
     """
     laid: list[Laying] = []
-    still_open: list[Map] = []
-    wet = False
+    wet: list[tuple[Map, bool, float]] = []  # what was laid, whether it is slow ink, and how many minutes it still wants
     for step, on in masks_on(plan):
+        _, air_min = passing_min(plan, step)
+        wet = [(strength, slow, left - air_min) for strength, slow, left in wet if left > air_min]
         if isinstance(step, Brush):
             strength = strength_laid(plan, step, on, grid)
-            kind = plan.ink(step.ink).kind
-            if kind in RESIST_KINDS and still_open:
+            ink = plan.ink(step.ink)
+            still_open = [other for other, slow, _ in wet if slow]
+            if ink.kind in RESIST_KINDS and still_open:
                 strength = np.maximum(strength, np.minimum(np.max(still_open, axis=0), 1))
-            if plan.ink(step.ink).stays_open:
-                still_open.append(strength)
-            laid.append(Laying(step, strength, step.onto == "wet" and wet))
-            wet = True
+            laid.append(Laying(step, strength, step.onto == "wet" and bool(wet)))
+            wet.append((strength, ink.stays_open, wants_min(plan, step)))
         elif isinstance(step, Water):
             laid = _after_water(plan, step, on, grid, laid)
-        elif isinstance(step, Dry):
-            still_open = []
-            wet = False
     return laid
 
 

@@ -8,19 +8,13 @@ is dry at once. Figures: common practice, no source (``sequence.drying``).
 from collections.abc import Iterable
 from dataclasses import replace
 
-from cielo.core.materials import FASTER, RESIST_KINDS
-from cielo.core.plan import Brush, Dry, LayMask, LiftMask, Plan, Prepare, Step, Water, Wipe, same_sheet
-from cielo.core.sequence.drying import GLUE_MINUTES, ink_wants, water_wants
-from cielo.core.sequence.timetable import seconds_of
+from cielo.core.materials import RESIST_KINDS
+from cielo.core.plan import Brush, LayMask, LiftMask, Plan, Prepare, Step, Water, Wipe, same_sheet
+from cielo.core.sequence.drying import GLUE_MINUTES, wants_min
+from cielo.core.sequence.timetable import passing_min
 from cielo.core.simulation.contact import Contact
 from cielo.core.table.moment import Lying, Moment, Wet
 
-# What is laid in FULL applications dries as long as its kind is said to; a thin touch sooner, a heavy one later, within these shares.
-# Judgement, no source.
-THINNEST, THICKEST = 0.5, 1.5
-FULL = 1.5
-# What a cloth leaves of the water it blots. Judgement, no source.
-BLOTTED_LEAVES = 0.25
 # What is prepared holds for all that follows.
 HOLDS = ("anti-static", "register", "orient")
 
@@ -39,23 +33,8 @@ def sheet_of(plan: Plan, key: str) -> str:
     return next(other.key for other in plan.masks if other.key == key or same_sheet(other, mask))
 
 
-def wants_min(plan: Plan, step: Step) -> float:
-    """How long what a step lays dries in the air, minutes; 0 for what lays nothing wet."""
-    surface = plan.stock.paper.surface
-    match step:
-        case Brush():
-            amount = min(THICKEST, max(THINNEST, step.strength / FULL))
-            return ink_wants(plan.ink(step.ink), surface) * amount
-        case Water():
-            return water_wants(surface) * (BLOTTED_LEAVES if step.blot else 1.0)
-        case Prepare(act="mount"):
-            return GLUE_MINUTES
-        case _:
-            return 0.0
-
-
 def _after(plan: Plan, contact: Contact, step: Step, before: Moment) -> Moment:
-    minutes, air_minutes = _passing(plan, step)
+    minutes, air_minutes = passing_min(plan, step)
     moment = replace(before, at_min=before.at_min + minutes, wet=_dried(before.wet, air_minutes))
     match step:
         case LayMask():
@@ -82,14 +61,6 @@ def _after(plan: Plan, contact: Contact, step: Step, before: Moment) -> Moment:
             return replace(moment, wet=(*moment.wet, *glued), acts=acts)
         case _:
             return moment
-
-
-def _passing(plan: Plan, step: Step) -> tuple[float, float]:
-    """How long a step takes, and what that is worth in the air to what is wet, minutes."""
-    if isinstance(step, Dry):
-        return step.minutes, step.minutes * FASTER[step.way]
-    minutes = seconds_of(plan, step) / 60
-    return minutes, minutes
 
 
 def _dried(wet: Iterable[Wet], air_minutes: float) -> tuple[Wet, ...]:
