@@ -9,9 +9,8 @@ import shapely
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from cielo.core.geometry.lettering import distance_to_segments_mm, segments_mm
-from cielo.core.geometry.masks import distance_to_edge_mm, outlines_mm, profile_mm, repeat_places
-from cielo.core.geometry.motifs import MOTIFS, motif_outline
+from cielo.core.geometry.masks import distance_to_edge_mm, even_odd, outlines_mm, profile_mm, repeat_places
+from cielo.core.geometry.motifs import NAMES, motif_rings, motif_shape
 from cielo.core.geometry.spreading import coverage, spread_motifs
 from cielo.core.keeping import KEPT
 from cielo.core.materials import TOOLS, Ink, Swatch
@@ -81,12 +80,13 @@ def test_the_distance_to_a_masks_edge_is_shapelys(mask: Mask) -> None:
         assert abs(ours) == pytest.approx(true, abs=0.06)
 
 
-@pytest.mark.parametrize("motif", MOTIFS)
-def test_motifs_are_simple_shapes_within_their_size(motif: str) -> None:
-    outline = shapely.Polygon(motif_outline(motif))
-    assert outline.is_valid
-    assert outline.area > 0.05
-    assert np.hypot(*motif_outline(motif).T).max() <= 1.2
+@pytest.mark.parametrize("motif", NAMES)
+def test_built_in_images_are_shapes_within_their_size(motif: str) -> None:
+    shape = motif_shape(motif)
+    assert shape.is_valid
+    assert shape.area > 0.05
+    assert max(np.hypot(*ring.T).max() for ring in motif_rings(motif)) <= 1.2
+    assert even_odd(motif_rings(motif)).symmetric_difference(shape).area < 1e-9, "outlines and shape are the same"
 
 
 def test_a_stencils_openings_have_the_area_of_its_motifs() -> None:
@@ -263,16 +263,6 @@ def test_an_edge_is_the_same_for_the_same_seed_and_stays_within_its_height() -> 
         assert np.array_equal(line, profile_mm(profile, u, 20.0, 4))
         assert 4 < np.ptp(line) <= 34
         assert np.abs(np.diff(line)).max() < 3, "no jump"
-
-
-def test_letters_stand_where_they_should() -> None:
-    strokes = segments_mm("DRY GARDEN", 60, 30, 12)
-    xs, ys = strokes[:, [0, 2]], strokes[:, [1, 3]]
-    assert (xs.min() + xs.max()) / 2 == pytest.approx(60, abs=1.5)
-    assert (ys.min(), ys.max()) == pytest.approx((24, 36))
-    distance = distance_to_segments_mm(strokes, np.array([60.0, 300.0]), np.array([30.0]))
-    true = shapely.MultiLineString([[(a, b), (c, d)] for a, b, c, d in strokes])
-    assert distance[0] == pytest.approx([true.distance(shapely.Point(60, 30)), true.distance(shapely.Point(300, 30))], abs=1e-3)
 
 
 def test_an_embossed_motif_stands_out_more_with_every_pass_and_the_passes_needed_are_the_fewest() -> None:

@@ -12,11 +12,10 @@ from cielo.core.geometry.bridges import islands
 from cielo.core.geometry.holding import is_stencil, reach_through_mm
 from cielo.core.geometry.masks import outlines_mm
 from cielo.core.geometry.shapes import openings_of, rings_mm, shape_of_cut, shape_of_hold
-from cielo.core.geometry.spreading import coverage
 from cielo.core.materials import TOOLS, Lab
 from cielo.core.order.reasons import reasons
-from cielo.core.plan import Brush, Drawn, Inside, LayMask, Mask, Motifs, Plan, Stencil, Step, masks_on
-from cielo.core.say import Part, care, fetch, mask_facts, sentence, where_to_lay
+from cielo.core.plan import Brush, Drawn, Inside, LayMask, Mask, Motifs, Plan, Print, Stencil, Step, Words, masks_on
+from cielo.core.say import Part, care, fetch, mask_facts, print_facts, sentence, where_to_lay
 from cielo.core.sequence.lightness import seen_on
 from cielo.core.simulation.contrast import FocalReading, passes_to_stand_out, read_focal, stands_out
 from cielo.core.table.table import table_of
@@ -141,9 +140,8 @@ def _notes(plan: Plan) -> dict[str, tuple[str, ...]]:
     for step in plan.steps:
         if isinstance(step, LayMask):
             notes[step.id] = (where_to_lay(plan, plan.mask(step.mask)),)
-        if isinstance(step, Brush) and isinstance(step.region, Motifs):
-            share = coverage(step.region, plan.card.panel_width_mm, plan.card.panel_height_mm, step.seed)
-            notes[step.id] = (*notes.get(step.id, ()), f"The motifs cover {share:.0%} of the panel.")
+        if isinstance(step, Brush) and isinstance(step.region, Print | Motifs | Words):
+            notes[step.id] = (*notes.get(step.id, ()), *print_facts(plan, step))
         if isinstance(step, Brush) and isinstance(step.region, Inside) and step.region.openings:
             size = (plan.card.panel_width_mm, plan.card.panel_height_mm)
             reach = reach_through_mm(plan.mask(step.region.mask), step.region.openings, TOOLS[step.tool], *size)

@@ -46,7 +46,7 @@ Seed = Annotated[int, Interval(ge=0, le=1_000_000)]
 Key = Annotated[str, Len(1, 64), Field(pattern=r"^[A-Za-z0-9][A-Za-z0-9 _.\-]*$")]
 OpeningKey = Annotated[str, Field(pattern=r"^(r-?[0-9]{1,4}c-?[0-9]{1,4}|o[0-9]{1,4})$")]
 Name = Annotated[str, Len(1, 80)]
-Text = Annotated[str, Len(1, 40)]
+Text = Annotated[str, Len(1, 120)]
 
 MOST_INKS = 24
 MOST_STEPS = 200

@@ -15,16 +15,17 @@ from cielo.core.advice.finding import Finding, Place
 from cielo.core.advice.looking import area, both, brushings, offered, strongest, with_step
 from cielo.core.geometry.holding import is_stencil
 from cielo.core.geometry.masks import distance_to_cover_mm
+from cielo.core.geometry.printing import called_prints
 from cielo.core.materials import RESIST_KINDS, TOOLS, Lab
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.hue import chroma, hue_apart, hue_degrees
 from cielo.core.optics.layering import lab_of_stack
-from cielo.core.plan import Band, Brush, Disc, EdgeMask, Focal, LayMask, Plan, Slant, Words, masks_on
+from cielo.core.plan import Band, Brush, Disc, EdgeMask, Focal, LayMask, Motifs, Plan, Print, Slant, Words, masks_on
 from cielo.core.sequence.lightness import seen_on
-from cielo.core.simulation.contrast import READABLE, read_focal
+from cielo.core.simulation.contrast import LOST, READABLE, FocalReading, read_focal, read_print
 from cielo.core.simulation.laydown import Map
 from cielo.core.simulation.measured import measured_of
-from cielo.core.table.marks import embosses
+from cielo.core.table.marks import embosses, is_figure
 from cielo.core.table.purpose import purpose_of
 from cielo.core.table.table import Table
 
@@ -171,42 +172,66 @@ def primaries_brown(plan: Plan, table: Table) -> Iterator[Finding]:
 
 # Contrast -----------------------------------------------------------------------------------------------------------------------
 def focal_lost(plan: Plan, _table: Table) -> Iterator[Finding]:
-    """A sentiment or printed words too near the ground behind them."""
+    """A sentiment or a print too near the ground behind it."""
     last = plan.steps[-1].id if plan.steps else None
-    pieces: list[tuple[str | None, Focal]] = [(last, piece) for piece in plan.focal if piece.kind == "sentiment" and piece.ink]
-    for step in brushings(plan):
-        if isinstance(step.region, Words) and not embosses(plan, step):
-            words = step.region
-            wide = words.height_mm * 0.62 * len(words.text)
-            name = f"“{words.text}”"
-            pieces.append((step.id, Focal(step.id, name, "sentiment", words.x_mm, words.y_mm, wide, words.height_mm, step.ink)))
-    for step_id, piece in pieces:
-        reading = read_focal(plan, piece)
-        if reading.fine:
+    for piece in plan.focal:
+        if piece.kind != "sentiment" or not piece.ink:
             continue
-        yield Finding(
-            "focal-lost",
-            "warn",
-            step_id,
-            f"{f'The {piece.name}' if piece in plan.focal else piece.name} is hard to read where the ground comes nearest to its ink.",
-            "Words want to be clearly darker or lighter than every part of the ground behind them.",
-            Place(reading.x_mm, reading.y_mm),
-            offered(_other_inks(plan, piece)),
-            measure=f"{reading.worst:.0f} CIEDE2000 at its worst spot; {READABLE:.0f} is easy to read",
-        )
+        reading = read_focal(plan, piece)
+        if not reading.fine:
+            yield _lost(last, f"The {piece.name}", READABLE, reading, _other_inks(plan, piece))
+    for step in brushings(plan):
+        # A later print without inking again is meant to be pale.
+        if not is_figure(step) or embosses(plan, step) or step.touch in ("second", "third"):
+            continue
+        reading = read_print(plan, step)
+        if not reading.fine:
+            words = isinstance(step.region, Words)
+            yield _lost(step.id, _called(step), READABLE if words else LOST, reading, _printed_in_others(plan, step))
+
+
+def _lost(step: str | None, called: str, enough: float, reading: FocalReading, cures: Iterator[tuple[str, Plan]]) -> Finding:
+    return Finding(
+        "focal-lost",
+        "warn",
+        step,
+        f"{called} is hard to see where the ground comes nearest to its ink.",
+        "What is to be read or looked at wants to be clearly darker or lighter than the ground behind it.",
+        Place(reading.x_mm, reading.y_mm),
+        offered(cures),
+        measure=f"{reading.worst:.0f} CIEDE2000 from the ground; {enough:.0f} is easy to see",
+    )
+
+
+def _called(step: Brush) -> str:
+    match step.region:
+        case Words():
+            return f"“{step.region.text.replace(chr(10), ' ')}”"
+        case Print() | Motifs():
+            return f"The {called_prints(step.region)}"
+        case _:
+            return "The print"
+
+
+def _printed_in_others(plan: Plan, step: Brush) -> Iterator[tuple[str, Plan]]:
+    """The plan with a print in each of its other inks, the one that stands out most first."""
+    others = [
+        (ink, with_step(plan, step, ink=ink.key)) for ink in plan.inks if ink.key != step.ink and ink.kind not in RESIST_KINDS
+    ]
+    reached = {ink.key: read_print(changed, replace(step, ink=ink.key)).worst for ink, changed in others}
+    for ink, changed in sorted(others, key=lambda other: (-reached[other[0].key], other[0].key)):
+        yield f"Take {ink.name} for it: {reached[ink.key]:.0f}", changed
 
 
 def _other_inks(plan: Plan, piece: Focal) -> Iterator[tuple[str, Plan]]:
-    """The plan with the words in each of its other inks, the most readable first."""
+    """The plan with a sentiment in each of its other inks, the most readable first."""
     by_reading = sorted(plan.inks, key=lambda ink: (-read_focal(plan, replace(piece, ink=ink.key)).worst, ink.key))
     for ink in by_reading:
-        if ink.key == piece.ink:
-            continue
-        if piece in plan.focal:
-            changed = replace(plan, focal=tuple(replace(o, ink=ink.key) if o is piece else o for o in plan.focal))
-        else:  # printed words, which are called by their step
-            changed = with_step(plan, plan.steps[plan.index_of(piece.key)], ink=ink.key)
-        yield f"Take {ink.name} for it", changed
+        if ink.key != piece.ink:
+            yield (
+                f"Take {ink.name} for it",
+                replace(plan, focal=tuple(replace(o, ink=ink.key) if o is piece else o for o in plan.focal)),
+            )
 
 
 def darks_merge(plan: Plan, table: Table) -> Iterator[Finding]:

@@ -1,7 +1,8 @@
 """Checks on what stands where: rank-repeats, horizon-crosses-sun, figure-over-disc, motif-cut, figure-floats."""
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
+from functools import partial
 from itertools import combinations
 from math import hypot
 
@@ -11,8 +12,9 @@ from shapely import LineString, Polygon, box
 from shapely.geometry.base import BaseGeometry
 
 from cielo.core.advice.finding import Finding, Place, Remedy
-from cielo.core.advice.looking import masks_laid, offered, panel_size
+from cielo.core.advice.looking import masks_laid, offered, panel_size, with_step
 from cielo.core.geometry.masks import outlines_mm
+from cielo.core.geometry.printing import image_name, shape_at
 from cielo.core.geometry.shapes import inside_of
 from cielo.core.plan import (
     Band,
@@ -24,10 +26,12 @@ from cielo.core.plan import (
     Mask,
     MotifMask,
     Plan,
+    Print,
     Stencil,
     replace_mask,
     same_sheet,
 )
+from cielo.core.table.marks import is_figure
 from cielo.core.table.table import Table
 from cielo.core.units import say_length
 
@@ -192,22 +196,46 @@ def _lands(plan: Plan) -> Iterator[tuple[str, str, Polygon]]:
 
 @dataclass(frozen=True)
 class Figure:
-    """A figure inked through a sheet cut to its shape: the step that inks it, the sheet, and its shape on the panel."""
+    """A figure: the step that inks or prints it, what it is called, its shape on the panel, and the plan with it moved by so many mm."""
 
     step: Brush
-    mask: Mask
+    name: str
     shape: BaseGeometry
+    moved: Callable[[float, float], Plan]
+    stands: bool
 
 
-def _figures(plan: Plan) -> Iterator[Figure]:
-    """Every single figure that is inked, once for each sheet."""
+def figures_of(plan: Plan) -> Iterator[Figure]:
+    """Every single figure: inked through a sheet cut to its shape, once for each sheet, or printed at a place."""
     told: set[str] = set()
     for step in plan.steps:
-        if isinstance(step, Brush) and isinstance(step.region, Inside) and step.region.mask not in told:
-            mask = plan.mask(step.region.mask)
-            if isinstance(mask, MotifMask) or (isinstance(mask, Drawn) and not mask.pitch_mm):
+        if not isinstance(step, Brush):
+            continue
+        region = step.region
+        if isinstance(region, Inside) and region.mask not in told:
+            mask = plan.mask(region.mask)
+            if (isinstance(mask, MotifMask) or (isinstance(mask, Drawn) and not mask.pitch_mm)) and mask.keeps == "outside":
                 told.add(mask.key)
-                yield Figure(step, mask, inside_of(mask, *panel_size(plan)))
+                yield Figure(step, mask.name, inside_of(mask, *panel_size(plan)), partial(_shifted, plan, mask), _stands(mask))
+        if isinstance(region, Print) and is_figure(step):
+            for n, at in enumerate(region.places):
+                shape = shape_at(region, at)
+                yield Figure(
+                    step, image_name(region.image), shape, partial(_print_moved, plan, step, n), region.stands == "stands"
+                )
+
+
+def _stands(mask: Mask) -> bool:
+    return isinstance(mask, MotifMask) and mask.motif in STANDING and abs(mask.angle_deg) < 20
+
+
+def _print_moved(plan: Plan, step: Brush, place: int, across_mm: float, down_mm: float) -> Plan:
+    """The plan with one print of a step moved."""
+    region = step.region
+    assert isinstance(region, Print)
+    at = region.places[place]
+    there = replace(at, x_mm=round(at.x_mm + across_mm, 1), y_mm=round(at.y_mm + down_mm, 1))
+    return with_step(plan, step, region=replace(region, places=(*region.places[:place], there, *region.places[place + 1 :])))
 
 
 def _shifted(plan: Plan, of: Mask, across_mm: float, down_mm: float) -> Plan:
@@ -221,13 +249,13 @@ def _shifted(plan: Plan, of: Mask, across_mm: float, down_mm: float) -> Plan:
     return replace(plan, masks=moved)
 
 
-def _clear_of(plan: Plan, disc: Disc, figure: Figure) -> list[Plan]:
+def _clear_of(disc: Disc, figure: Figure) -> list[Plan]:
     """The plan with a figure moved clear of a disc to each of four sides, the shortest way first."""
     left, top, right, bottom = figure.shape.bounds
     clear = disc.diameter_mm / 2 + CLEAR_MM
     shifts = [(disc.x_mm + clear - left, 0.0), (disc.x_mm - clear - right, 0.0), (0.0, disc.y_mm + clear - top)]
     shifts.append((0.0, disc.y_mm - clear - bottom))
-    return [_shifted(plan, figure.mask, *shift) for shift in sorted(shifts, key=lambda shift: abs(shift[0]) + abs(shift[1]))]
+    return [figure.moved(*shift) for shift in sorted(shifts, key=lambda shift: abs(shift[0]) + abs(shift[1]))]
 
 
 def figure_over_disc(plan: Plan, _table: Table) -> Iterator[Finding]:
@@ -236,7 +264,7 @@ def figure_over_disc(plan: Plan, _table: Table) -> Iterator[Finding]:
         if not isinstance(disc, Disc) or disc.keeps != "inside":
             continue
         round_ = inside_of(disc, *panel_size(plan))
-        for figure in _figures(plan):
+        for figure in figures_of(plan):
             met = figure.shape.intersection(round_).area
             if not met or figure.shape.area <= 0:
                 continue
@@ -248,11 +276,11 @@ def figure_over_disc(plan: Plan, _table: Table) -> Iterator[Finding]:
                 "figure-over-disc",
                 "warn",
                 figure.step.id,
-                f"The {figure.mask.name} {what} the {disc.name}.",
+                f"The {figure.name} {what} the {disc.name}.",
                 "Two outlines that just touch hold the eye where it should not stay, and a disc that is all but hidden is lost. Let the "
                 "figure stand clear of it, or plainly across it.",
                 Place(disc.x_mm, disc.y_mm),
-                offered([(f"Move it clear of the {disc.name}", moved) for moved in _clear_of(plan, disc, figure)]),
+                offered([(f"Move it clear of the {disc.name}", moved) for moved in _clear_of(disc, figure)]),
                 measure=f"{met / figure.shape.area:.0%} of the figure lies over {hidden:.0%} of the disc",
             )
 
@@ -261,7 +289,7 @@ def motif_cut(plan: Plan, _table: Table) -> Iterator[Finding]:
     """A single figure that loses a little at the panel's edge."""
     width, height = panel_size(plan)
     panel = box(0, 0, width, height)
-    for figure in _figures(plan):
+    for figure in figures_of(plan):
         # What stands may run off at its foot: trimmed flush it stands on the edge.
         below = box(-width, height, 2 * width, 3 * height)
         lost = figure.shape.difference(panel).difference(below).area / max(figure.shape.area, 1e-9)
@@ -273,29 +301,22 @@ def motif_cut(plan: Plan, _table: Table) -> Iterator[Finding]:
             "motif-cut",
             "warn",
             figure.step.id,
-            f"The {figure.mask.name} loses {lost:.0%} at the panel's edge.",
+            f"The {figure.name} loses {lost:.0%} at the panel's edge.",
             "So little missing looks like a slip; whole, or cut through its middle, looks meant.",
-            Place(min(max(figure.mask.x_mm, 0.0), width), min(max(figure.mask.y_mm, 0.0), height)),
-            Remedy("Move it onto the panel", _shifted(plan, figure.mask, across, max(0.0, CLEAR_MM - top))),
+            Place(min(max(figure.shape.centroid.x, 0.0), width), min(max(figure.shape.centroid.y, 0.0), height)),
+            Remedy("Move it onto the panel", figure.moved(across, max(0.0, CLEAR_MM - top))),
             measure=f"{lost:.0%} of it",
         )
 
 
 def figure_floats(plan: Plan, _table: Table) -> Iterator[Finding]:
     """A standing figure with no ground under it."""
-    for step, mask in masks_laid(plan):
-        if isinstance(mask, MotifMask) and mask.motif in STANDING and mask.keeps == "outside" and abs(mask.angle_deg) < 20:
-            foot, height = mask.y_mm + mask.size_mm / 2, mask.size_mm
-            if not _has_ground(plan, mask.x_mm, foot, height):
-                lower = plan.card.panel_height_mm + 2 - foot
-                moved = tuple(
-                    replace(other, y_mm=round(other.y_mm + lower, 1))
-                    if isinstance(other, MotifMask)
-                    and (other.motif, other.x_mm, other.y_mm) == (mask.motif, mask.x_mm, mask.y_mm)
-                    else other
-                    for other in plan.masks
-                )
-                yield _floats(plan, step.id, mask.name, mask.x_mm, foot, replace(plan, masks=moved))
+    for figure in figures_of(plan):
+        _, top, _, foot = figure.shape.bounds
+        x_mm = figure.shape.centroid.x
+        if figure.stands and not _has_ground(plan, x_mm, foot, foot - top):
+            lower = plan.card.panel_height_mm + 2 - foot
+            yield _floats(plan, figure.step.id, figure.name, x_mm, foot, figure.moved(0.0, lower))
     last = plan.steps[-1].id if plan.steps else None
     for piece in plan.focal:
         foot = piece.y_mm + piece.height_mm / 2

@@ -9,7 +9,7 @@ from scipy import ndimage
 
 from cielo.core.advice.finding import Finding, Place
 from cielo.core.advice.looking import area, brushings, offered, panel_size, with_step
-from cielo.core.geometry.lettering import width_mm
+from cielo.core.geometry.lettering import words_shape
 from cielo.core.geometry.masks import distance_to_cover_mm
 from cielo.core.plan import Brush, LayMask, Patches, Plan, Words
 from cielo.core.sequence.lightness import lightness_on
@@ -28,7 +28,9 @@ FLAT, TOO_DARK = 5.0, 40.0
 
 def busy_behind_words(plan: Plan, table: Table) -> Iterator[Finding]:
     """Words on a ground that rises and falls as finely as they do."""
-    printed = [step for step in brushings(plan) if isinstance(step.region, Words) and not embosses(plan, step)]
+    printed = [
+        step for step in brushings(plan) if isinstance(step.region, Words) and is_figure(step) and not embosses(plan, step)
+    ]
     if not printed:
         return
     lightness = table.ground_lab[..., 0]
@@ -59,8 +61,9 @@ def _smoothed(lightness: Array, table: Table, height_mm: float) -> Array:
 
 def _disturbed(plan: Plan, table: Table, lightness: Array, restless: Array, step: Brush, words: Words) -> float:
     """How far the ground rises and falls under words, as a share of their contrast with it."""
-    half = width_mm(words.text, words.height_mm) / 2, words.height_mm / 2
-    zone = (abs(table.grid.x_mm[None, :] - words.x_mm) <= half[0]) & (abs(table.grid.y_mm[:, None] - words.y_mm) <= half[1])
+    left, top, right, bottom = words_shape(words).bounds
+    x_mm, y_mm = table.grid.x_mm[None, :], table.grid.y_mm[:, None]
+    zone = (x_mm >= left) & (x_mm <= right) & (y_mm >= top) & (y_mm <= bottom)
     if not zone.any():
         return 0.0
     contrast = abs(float(lightness[zone].mean()) - lightness_on(plan.stock.paper, plan.ink(step.ink)))

@@ -4,16 +4,19 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 import numpy as np
+from shapely import box
+from shapely.geometry.base import BaseGeometry
 
 from cielo.core.advice.finding import Finding, Place
-from cielo.core.advice.looking import after, area, both, brushings, offered, strongest, with_step
-from cielo.core.geometry.lettering import width_mm
+from cielo.core.advice.looking import after, area, both, brushings, moved_before, offered, strongest, with_step
+from cielo.core.geometry.lettering import words_shape
+from cielo.core.geometry.printing import Printed, called_prints, moved, print_shape
 from cielo.core.keeping import kept
 from cielo.core.materials import TOOLS, TRANSPARENT_KINDS, Ink, Paper
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.spectra import lab_from_xyz
-from cielo.core.plan import Brush, Plan, Words, move_step, without_steps
+from cielo.core.plan import Brush, Plan, Print, Words, move_step, without_steps
 from cielo.core.sequence.lightness import SAME_LIGHTNESS, lightness_on
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.maps import layings
@@ -21,7 +24,7 @@ from cielo.core.simulation.run import panel_xyz
 from cielo.core.table.marks import covers_what_is_below, embosses, is_figure
 from cielo.core.table.purpose import purpose_of
 from cielo.core.table.table import Table
-from cielo.core.units import join_words, say_length
+from cielo.core.units import join_words
 
 # Where the eye sees no more colour, CIEDE2000 (the table's design, section 1).
 SEES = 2.0
@@ -29,6 +32,8 @@ SEES = 2.0
 COUNTS = 0.15
 # A print of which so much is covered is spoilt. Judgement.
 SPOILT = 0.12
+# Of words so much lost is the end of a letter; of an image so much, and it lies beside the panel. Judgement.
+A_LETTER, BESIDE = 0.004, 0.9
 # Words keep so far from the edge of the panel, mm. Judgement.
 CLEAR_MM = 1.0
 
@@ -64,7 +69,7 @@ def light_over_dark_vanishes(plan: Plan, table: Table) -> Iterator[Finding]:
             strongest(table, table.maps[step.id]),
             offered(
                 [
-                    (f"Lay {name} before {under}", move_step(plan, step.id, dark[0].id)),
+                    (f"Lay {name} before {under}", moved_before(table, step, dark[0])),
                     *((f"Take {ink.name} for it", with_step(plan, step, ink=ink.key)) for ink in _opaque(plan, light)),
                     ("Leave it out", without_steps(plan, {step.id})),
                 ],
@@ -134,13 +139,19 @@ def covered_by_later(plan: Plan, table: Table) -> Iterator[Finding]:
             f"{name} {falls} over {what}, which should show.",
             "What is printed last stays whole. Lay this before the print, or cover the print while it is done.",
             strongest(table, both(table, worst.id, later.id)),
-            offered([("Do it before the print", move_step(plan, later.id, spoilt[0].id)), ("Print last", last)]),
+            offered([("Do it before the print", moved_before(table, later, spoilt[0])), ("Print last", last)]),
             measure=f"{_share_covered(table, worst, later):.0%} of it",
         )
 
 
 def _print(plan: Plan, figure: Brush) -> str:
-    return "the words" if isinstance(figure.region, Words) else f"the print in {plan.ink(figure.ink).name}"
+    match figure.region:
+        case Words():
+            return "the words"
+        case Print():
+            return f"the {called_prints(figure.region)}"
+        case _:
+            return f"the print in {plan.ink(figure.ink).name}"
 
 
 def _spoils(plan: Plan, table: Table, later: Brush, figure: Brush) -> bool:
@@ -165,34 +176,55 @@ def _next(plan: Plan, step: Brush) -> str | None:
 
 
 def off_the_piece(plan: Plan, table: Table) -> Iterator[Finding]:
-    """Words that run off the panel, and are lost at their ends."""
-    width, height = plan.card.panel_width_mm, plan.card.panel_height_mm
+    """Words of which part runs off the panel, and prints that lie beside it."""
+    panel = box(0, 0, plan.card.panel_width_mm, plan.card.panel_height_mm)
     for step in brushings(plan):
-        words = step.region
-        if not isinstance(words, Words):
+        region = step.region
+        if not isinstance(region, Print | Words) or not is_figure(step):
             continue
-        long = width_mm(words.text, words.height_mm)
-        room = 2 * (min(words.x_mm, width - words.x_mm) - CLEAR_MM)
-        tall = 2 * (min(words.y_mm, height - words.y_mm) - CLEAR_MM)
-        if long <= room and words.height_mm <= tall:
+        shape = print_shape(region, plan.card.panel_width_mm, plan.card.panel_height_mm, step.seed)
+        words = isinstance(region, Words)
+        within = panel.buffer(-CLEAR_MM if words else 0.0)
+        lost = shape.difference(within).area / max(shape.area, 1e-9)
+        if (words and lost < A_LETTER) or (not words and lost < BESIDE):
             continue
-        middle = with_step(plan, step, region=_placed(words, width / 2, min(max(words.y_mm, height * 0.1), height * 0.9)))
-        share = min(1.0, (width - 2 * CLEAR_MM) / long)
-        smaller = _placed(words, width / 2, words.y_mm, max(2.0, int(2 * words.height_mm * share) / 2))
-        over = max(long - room, words.height_mm - tall) / 2
+        called = (
+            f"“{region.text}” runs off the panel."
+            if isinstance(region, Words)
+            else f"The {called_prints(region)} lies beside the panel."
+        )
+        x_mm, y_mm = shape.centroid.x, shape.centroid.y
         yield Finding(
             "off-the-piece",
             "warn",
             step.id,
-            f"“{words.text}” runs off the panel.",
+            called,
             "What lies beyond the edge is not printed, and words are lost at their ends.",
-            Place(min(max(words.x_mm, 0.0), width), min(max(words.y_mm, 0.0), height)),
-            offered(
-                [("Set it in the middle", middle), ("Set it smaller, in the middle", with_step(plan, step, region=smaller))],
-            ),
-            measure=f"{say_length(over, plan.units)} too far",
+            Place(min(max(x_mm, 0.0), plan.card.panel_width_mm), min(max(y_mm, 0.0), plan.card.panel_height_mm)),
+            offered(_onto_the_panel(plan, step, region, shape)),
+            measure=f"{lost:.0%} of it is lost",
         )
 
 
-def _placed(words: Words, x_mm: float, y_mm: float, height_mm: float | None = None) -> Words:
-    return Words(words.text, x_mm, y_mm, words.height_mm if height_mm is None else height_mm)
+def _onto_the_panel(plan: Plan, step: Brush, region: Print | Words, shape: BaseGeometry) -> Iterator[tuple[str, Plan]]:
+    """The print moved so that all of it lies on the panel, and words made smaller where they are longer than it."""
+    width, height = plan.card.panel_width_mm - 2 * CLEAR_MM, plan.card.panel_height_mm - 2 * CLEAR_MM
+    yield "Move it onto the panel", with_step(plan, step, region=_within(region, shape, plan))
+    if isinstance(region, Words):
+        left, top, right, bottom = shape.bounds
+        share = min(1.0, width / max(right - left, 1e-9), height / max(bottom - top, 1e-9))
+        smaller = replace(region, height_mm=max(2.0, int(10 * region.height_mm * share) / 10))
+        yield "Set it smaller", with_step(plan, step, region=_within(smaller, words_shape(smaller), plan))
+
+
+def _within(region: Print | Words, shape: BaseGeometry, plan: Plan) -> Printed:
+    """A print moved the shortest way to lie on the panel, or to its middle where it is larger."""
+    shifts = []
+    left, top, right, bottom = shape.bounds
+    for low, high, size in ((left, right, plan.card.panel_width_mm), (top, bottom, plan.card.panel_height_mm)):
+        spare = 2 * CLEAR_MM
+        if high - low > size - 2 * spare:
+            shifts.append(size / 2 - (low + high) / 2)
+        else:
+            shifts.append(max(0.0, spare - low) - max(0.0, high - size + spare))
+    return moved(region, round(shifts[0], 1), round(shifts[1], 1))

@@ -6,7 +6,7 @@ from dataclasses import replace
 import numpy as np
 
 from cielo.core.advice.finding import Finding, Place, Remedy
-from cielo.core.plan import Brush, LayMask, Mask, Plan, Step, insert_step, new_step_id, replace_step
+from cielo.core.plan import Brush, LayMask, Mask, Plan, Step, insert_step, move_step, new_step_id, replace_step
 from cielo.core.simulation.contact import TRACE
 from cielo.core.simulation.laydown import Map
 from cielo.core.table.table import Table
@@ -86,3 +86,10 @@ def masks_laid(plan: Plan) -> list[tuple[LayMask, Mask]]:
         if isinstance(step, LayMask):
             first.setdefault(step.mask, step)
     return [(step, plan.mask(key)) for key, step in first.items()]
+
+
+def moved_before(table: Table, step: Step, other: Step) -> Plan:
+    """The plan with a step moved before another, and before the masks laid for that one."""
+    here = {lying.laid_by for lying in table.before(step).lying}
+    lays = [lying.laid_by for lying in table.before(other).lying if lying.laid_by not in here]
+    return move_step(table.plan, step.id, lays[0] if lays else other.id)

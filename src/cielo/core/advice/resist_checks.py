@@ -14,10 +14,11 @@ from cielo.core.advice.looking import (
     before,
     both,
     brushings,
+    moved_before,
     offered,
     strongest,
 )
-from cielo.core.plan import Brush, Plan, Prepare, WipeBeads, move_step, replace_step
+from cielo.core.plan import Brush, Plan, Prepare, WipeBeads, replace_step
 from cielo.core.simulation.contrast import passes_to_stand_out, stands_out
 from cielo.core.table.marks import embosses, prints
 from cielo.core.table.table import Table
@@ -90,7 +91,7 @@ def stamp_over_ridge(plan: Plan, table: Table) -> Iterator[Finding]:
                 "The rubber bridges the ridge and leaves a bare rim beside it. Emboss last, or stamp elsewhere.",
                 strongest(table, crossing),
                 offered(
-                    [("Stamp it before the embossing", move_step(plan, step.id, ridge.id))],
+                    [("Stamp it before the embossing", moved_before(table, step, ridge))],
                 ),
             )
             break

@@ -4,41 +4,69 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 import numpy as np
-from shapely import Polygon, union_all
 
 from cielo.core.advice.finding import Finding, Remedy
 from cielo.core.advice.looking import TOO_SMALL, add_before, area, before, both, brushings, strongest
-from cielo.core.geometry.designs import rings_of
-from cielo.core.geometry.spreading import spread_motifs
+from cielo.core.geometry.printing import MASK_MARGIN_MM, mask_of_prints
 from cielo.core.materials import TOOLS, TRANSPARENT_KINDS
 from cielo.core.plan import (
     Brush,
-    Drawn,
+    BuiltIn,
     LayMask,
     LiftMask,
     Motifs,
     Plan,
     Prepare,
+    Print,
     Words,
     insert_step,
     move_step,
     new_step_id,
 )
 from cielo.core.sequence.lightness import SAME_LIGHTNESS, lightness_on
-from cielo.core.table.marks import embosses, prints
+from cielo.core.table.marks import embosses, is_figure, is_in_front, prints
 from cielo.core.table.needs import is_for
 from cielo.core.table.table import Table
 
 # A stamp with parts smaller than this blurs when pressed; one larger than that wants to be primed: common practice, no source.
-TINY_MM, BIG_MM = 8.0, 40.0
+TINY_MM, BIG_MM, BIG_LETTERS_MM = 8.0, 40.0, 12.0
 # Motifs that have a top and a bottom.
 DIRECTED = ("saguaro", "arch", "leaf")
-# How far a mask over a print stands out round it: common practice, no source.
-MASK_MARGIN_MM = 0.4
 
 
 def _figures(plan: Plan) -> list[Brush]:
-    return [step for step in brushings(plan) if prints(step) and isinstance(step.region, Motifs | Words)]
+    return [step for step in brushings(plan) if is_figure(step)]
+
+
+def _size_mm(step: Brush) -> float:
+    """How large a stamp is: the longer side of an image, the capitals of words, mm."""
+    return step.region.height_mm if isinstance(step.region, Words) else getattr(step.region, "size_mm", 0.0)
+
+
+def _stamp(step: Brush) -> object:
+    """What is inked and pressed, wherever it is pressed."""
+    match step.region:
+        case Motifs():
+            return step.region.motif
+        case Print(BuiltIn(motif)):
+            return motif
+        case Print():
+            return step.region.image
+        case _:
+            return step.region
+
+
+def _is_directed(step: Brush) -> bool:
+    """Whether a print has a top and a bottom that a turned panel would belie."""
+    match step.region:
+        case Words():
+            return True
+        case Motifs():
+            return step.region.motif in DIRECTED and step.region.arrangement == "triangle"
+        case Print():
+            return step.region.stands is not None
+        case _:
+            return False
 
 
 def _masked_between(plan: Plan, first: Brush, then: Brush) -> bool:
@@ -63,10 +91,9 @@ def overprint_shows(plan: Plan, table: Table) -> Iterator[Finding]:
     """A figure is stamped over another without a mask, in an ink through which the first shows."""
     for first, then in _overlaps(plan, table):
         ink, under = plan.ink(then.ink), plan.ink(first.ink)
-        in_front = isinstance(then.region, Motifs) and then.region.front
         covers = ink.kind not in TRANSPARENT_KINDS
         darker = lightness_on(plan.stock.paper, ink) < lightness_on(plan.stock.paper, under) - 4 * SAME_LIGHTNESS
-        if in_front or covers or darker:
+        if is_in_front(then) or covers or darker:
             continue  # the second is meant to be in front, hides the first, or swallows it
         yield Finding(
             "overprint-shows",
@@ -82,8 +109,7 @@ def overprint_shows(plan: Plan, table: Table) -> Iterator[Finding]:
 def front_after_back(plan: Plan, table: Table) -> Iterator[Finding]:
     """The front figure comes after the one behind it, without a mask."""
     for first, then in _overlaps(plan, table):
-        behind = isinstance(first.region, Motifs) and first.region.front
-        if not isinstance(then.region, Motifs) or not then.region.front or behind:
+        if not is_in_front(then) or is_in_front(first):
             continue
         if plan.ink(then.ink).kind not in TRANSPARENT_KINDS:
             continue
@@ -102,18 +128,9 @@ def front_after_back(plan: Plan, table: Table) -> Iterator[Finding]:
 
 def _mask_the_first(plan: Plan, first: Brush, then: Brush) -> Remedy | None:
     """A mask cut to the first figures, laid before the second are printed and lifted after."""
-    region = first.region
-    if not isinstance(region, Motifs):
-        return None
-    card = plan.card
-    placed = spread_motifs(region, card.panel_width_mm, card.panel_height_mm, first.seed)
-    shape = union_all([Polygon(motif.outline_mm(region.motif)).buffer(0) for motif in placed]).buffer(MASK_MARGIN_MM)
-    left, top, right, bottom = shape.bounds
-    x, y = (left + right) / 2, (top + bottom) / 2
-    rings = tuple(tuple((round(px - x, 2), round(py - y, 2)) for px, py in ring) for ring in rings_of(shape.simplify(0.05)))
     taken = {mask.key for mask in plan.masks}
     key = next(f"figures-{n}" for n in range(1, len(taken) + 2) if f"figures-{n}" not in taken)
-    mask = Drawn(key, f"{region.motif} figures", round(x, 2), round(y, 2), rings, keeps="inside")
+    mask = mask_of_prints(plan, first.id, key, margin_mm=MASK_MARGIN_MM)
     masked = replace(plan, masks=(*plan.masks, mask))
     masked = insert_step(masked, LayMask(new_step_id(masked), key), then.id)
     later = masked.steps[masked.index_of(then.id) + 1 :]
@@ -124,11 +141,7 @@ def _mask_the_first(plan: Plan, first: Brush, then: Brush) -> Remedy | None:
 def stamp_blurs(plan: Plan, table: Table) -> Iterator[Finding]:
     """A tiny or detailed stamp: touch, do not press."""
     for step in _figures(plan):
-        region = step.region
-        small = (
-            region.height_mm < TINY_MM if isinstance(region, Words) else isinstance(region, Motifs) and region.size_mm < TINY_MM
-        )
-        if small and step.tool == "stamp":
+        if _size_mm(step) < TINY_MM and step.tool == "stamp":
             yield Finding(
                 "stamp-blurs",
                 "remind",
@@ -143,9 +156,8 @@ def unprimed_stamp(plan: Plan, table: Table) -> Iterator[Finding]:
     """The first print of a large stamp: stamp off first."""
     seen: set[object] = set()
     for step in _figures(plan):
-        region = step.region
-        stamp = region.motif if isinstance(region, Motifs) else region
-        large = region.size_mm >= BIG_MM if isinstance(region, Motifs) else isinstance(region, Words) and region.height_mm >= 12
+        stamp = _stamp(step)
+        large = _size_mm(step) >= (BIG_LETTERS_MM if isinstance(step.region, Words) else BIG_MM)
         if step.tool == "stamp" and stamp not in seen and large:
             yield Finding(
                 "unprimed-stamp",
@@ -161,10 +173,7 @@ def unprimed_stamp(plan: Plan, table: Table) -> Iterator[Finding]:
 def orientation_untested(plan: Plan, table: Table) -> Iterator[Finding]:
     """A sentiment or directed image is printed before top and bottom are decided: more ground follows, and nothing was tried."""
     for step in _figures(plan):
-        region = step.region
-        directed = isinstance(region, Words) or (
-            isinstance(region, Motifs) and region.motif in DIRECTED and region.arrangement == "triangle"
-        )
+        directed = _is_directed(step)
         tried = any(isinstance(other, Prepare) and other.act == "orient" for other in before(plan, step))
         ground_follows = any(
             isinstance(other, Brush) and not prints(other) and TOOLS[other.tool].texture not in ("drops",)

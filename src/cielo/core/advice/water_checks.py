@@ -5,10 +5,10 @@ from collections.abc import Iterator
 import numpy as np
 
 from cielo.core.advice.finding import Finding, Remedy
-from cielo.core.advice.looking import TOO_SMALL, after, area, before, offered, strongest, with_step
+from cielo.core.advice.looking import TOO_SMALL, after, area, before, moved_before, offered, strongest, with_step
 from cielo.core.materials import Ink
 from cielo.core.optics.water import frees
-from cielo.core.plan import Brush, Dry, Plan, Water, WetArea, masks_on, move_step, without_steps
+from cielo.core.plan import Brush, Dry, Plan, Water, WetArea, masks_on, without_steps
 from cielo.core.sequence.lightness import lightness_on
 from cielo.core.simulation.laydown import Map, water_laid
 from cielo.core.table.marks import prints
@@ -51,7 +51,7 @@ def water_on_soluble_outline(plan: Plan, table: Table) -> Iterator[Finding]:
         if not bleed:
             continue
         names = list(dict.fromkeys(plan.ink(outline.ink).name for outline in bleed))
-        changes = [("Bring the water before the print", move_step(plan, water.id, bleed[0].id))]
+        changes = [("Bring the water before the print", moved_before(table, water, bleed[0]))]
         for ink in _waterproof(plan, bleed[0]):
             printed = plan
             for outline in bleed:

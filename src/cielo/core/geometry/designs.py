@@ -10,7 +10,7 @@ import numpy as np
 from shapely import Polygon, affinity, box, union_all
 from shapely.geometry.base import BaseGeometry
 
-from cielo.core.geometry.motifs import motif_outline
+from cielo.core.geometry.motifs import motif_shape
 from cielo.core.geometry.shapes import parts_of
 from cielo.core.plan import Disc, Drawn, EdgeMask, Mask, Motif, MotifMask, Plan, Profile, Stencil, Tapes
 from cielo.core.units import inches
@@ -65,7 +65,7 @@ def _single(key: str, name: str, motif: Motif, size: float, hint: str) -> Design
 
 
 def _motif(motif: Motif, size: float, x: float = 0, y: float = 0, angle: float = 0) -> BaseGeometry:
-    shape = affinity.scale(Polygon(motif_outline(motif)).buffer(0), size / 2, size / 2, origin=(0, 0))
+    shape = affinity.scale(motif_shape(motif), size / 2, size / 2, origin=(0, 0))
     return affinity.translate(affinity.rotate(shape, angle, origin=(0, 0)), x, y)
 
 

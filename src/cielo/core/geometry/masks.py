@@ -8,7 +8,7 @@ from shapely import MultiPolygon, Polygon
 from shapely.geometry.base import BaseGeometry
 
 from cielo.core.geometry.distance import Field, distance_below_mm, signed_distance_mm
-from cielo.core.geometry.motifs import motif_outline
+from cielo.core.geometry.motifs import motif_rings
 from cielo.core.plan import Disc, Drawn, EdgeMask, Mask, MotifMask, Profile, Stencil, Tapes
 
 Array = NDArray[np.float64]
@@ -64,8 +64,8 @@ def _distance(mask: Mask, across: Array, down: Array) -> Field:
             return signed_distance_mm(drawn_rings(mask), u, v) - np.float32(mask.spread_mm)
         case Stencil():
             u, v = _in_cell(mask, u, v)
-    outline = motif_outline(mask.motif) * (mask.size_mm / 2)
-    return signed_distance_mm((outline,), u, v) - np.float32(mask.spread_mm)
+    rings = tuple(ring * (mask.size_mm / 2) for ring in motif_rings(mask.motif))
+    return signed_distance_mm(rings, u, v) - np.float32(mask.spread_mm)
 
 
 def drawn_rings(mask: Drawn) -> tuple[Array, ...]:
@@ -174,10 +174,10 @@ def outlines_mm(mask: Mask, width_mm: float, height_mm: float) -> tuple[Array, .
             sides = [np.array([(-reach, v), (reach, v)]) for v in (-mask.width_mm / 2, mask.width_mm / 2)]
             return tuple(middle + _turn(side, mask.angle_deg) for side in sides)
         case MotifMask():
-            return (middle + _turn(motif_ring(mask), mask.angle_deg),)
+            return tuple(middle + _turn(ring, mask.angle_deg) for ring in rings_of_motif(mask))
         case Stencil():
-            one = _turn(motif_ring(mask), mask.angle_deg)
-            return tuple(at + one for _, at in repeat_places(mask, mask.size_mm, width_mm, height_mm))
+            rings = [_turn(ring, mask.angle_deg) for ring in rings_of_motif(mask)]
+            return tuple(at + ring for _, at in repeat_places(mask, mask.size_mm, width_mm, height_mm) for ring in rings)
         case Drawn():
             rings = [_turn(ring, mask.angle_deg) for ring in _spread(drawn_rings(mask), mask.spread_mm)]
             if not mask.pitch_mm:
@@ -186,10 +186,10 @@ def outlines_mm(mask: Mask, width_mm: float, height_mm: float) -> tuple[Array, .
             return tuple(at + ring for _, at in repeat_places(mask, size, width_mm, height_mm) for ring in rings)
 
 
-def motif_ring(mask: Stencil | MotifMask) -> Array:
-    """One motif of a mask round 0, 0, at its size and with its margin, not turned yet: closed, (n, 2)."""
-    outline = motif_outline(mask.motif) * (mask.size_mm / 2) * np.array([-1 if mask.flipped else 1, 1])
-    return _spread((outline,), mask.spread_mm)[0]
+def rings_of_motif(mask: Stencil | MotifMask) -> tuple[Array, ...]:
+    """One motif of a mask round 0, 0, at its size and with its margin, not turned yet: closed outlines, each (n, 2)."""
+    scale = (mask.size_mm / 2) * np.array([-1 if mask.flipped else 1, 1])
+    return _spread(tuple(ring * scale for ring in motif_rings(mask.motif)), mask.spread_mm)
 
 
 def _spread(rings: tuple[Array, ...], spread_mm: float) -> tuple[Array, ...]:

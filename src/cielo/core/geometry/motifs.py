@@ -1,10 +1,17 @@
-"""Motifs of our own as outlines: closed polygons (n, 2) in the unit disc, y down, scaled by half the motif's size."""
+"""Built-in images as outlines: closed rings (n, 2) in the unit disc, y down, scaled by half the image's size.
+
+The first of them are of one outline each; those drawn of strokes and leaves are in images.py.
+"""
 
 from collections.abc import Callable
 from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
+from shapely import Polygon, affinity
+from shapely.geometry.base import BaseGeometry
+
+from cielo.core.geometry.images import DRAWN
 
 Array = NDArray[np.float64]
 
@@ -64,9 +71,29 @@ MOTIFS: dict[str, tuple[str, Callable[[], Array]]] = {
 }
 
 
-@lru_cache(maxsize=64)
-def motif_outline(motif: str) -> Array:
-    """A motif's outline, (n, 2), within the unit disc. Raises KeyError for a motif that is not in MOTIFS."""
-    outline = MOTIFS[motif][1]()
-    outline.flags.writeable = False
-    return outline
+# Every built-in image by its key: how it is called.
+NAMES: dict[str, str] = {key: name for key, (name, _) in (*MOTIFS.items(), *DRAWN.items())}
+
+
+@lru_cache(maxsize=128)
+def motif_shape(motif: str) -> BaseGeometry:
+    """A built-in image as a shape within the unit disc. Raises KeyError for one that is not in NAMES."""
+    if motif in MOTIFS:
+        return Polygon(MOTIFS[motif][1]()).buffer(0)
+    shape = DRAWN[motif][1]()
+    far = max(float(np.hypot(*ring.T).max()) for ring in _rings(shape))
+    return affinity.scale(shape, 1 / far, 1 / far, origin=(0, 0))
+
+
+@lru_cache(maxsize=128)
+def motif_rings(motif: str) -> tuple[Array, ...]:
+    """A built-in image's outlines, each (n, 2) and open, within the unit disc; inside is by the even-odd rule."""
+    rings = (MOTIFS[motif][1](),) if motif in MOTIFS else _rings(motif_shape(motif))
+    for ring in rings:
+        ring.flags.writeable = False
+    return rings
+
+
+def _rings(shape: BaseGeometry) -> tuple[Array, ...]:
+    parts = getattr(shape, "geoms", (shape,))
+    return tuple(np.asarray(line.coords[:-1], dtype=float) for part in parts for line in (part.exterior, *part.interiors))

@@ -12,10 +12,9 @@ from numpy.typing import NDArray
 from shapely import MultiPolygon, Point, Polygon, affinity, box, union_all
 from shapely.geometry.base import BaseGeometry
 
-from cielo.core.geometry.masks import drawn_rings, even_odd, outlines_mm
-from cielo.core.geometry.masks import motif_ring as _motif_ring
+from cielo.core.geometry.masks import drawn_rings, even_odd, outlines_mm, rings_of_motif
 from cielo.core.geometry.masks import repeat_places as _repeat_places
-from cielo.core.geometry.motifs import MOTIFS, motif_outline
+from cielo.core.geometry.motifs import NAMES, motif_shape
 from cielo.core.keeping import kept
 from cielo.core.plan import Cut, Disc, Drawn, EdgeMask, Hold, Mask, MotifMask, Stencil, Tapes
 from cielo.errors import BadInput
@@ -61,7 +60,7 @@ def inside_of(mask: Mask, width_mm: float, height_mm: float) -> BaseGeometry:
         case Stencil():
             return union_all([opening.shape for opening in openings_of(mask, width_mm, height_mm)])
         case MotifMask() | Disc():
-            return Polygon(lines[0]).buffer(0)
+            return even_odd(lines)
         case Drawn():
             if mask.pitch_mm:
                 return union_all([opening.shape for opening in openings_of(mask, width_mm, height_mm)])
@@ -75,7 +74,7 @@ def inside_of(mask: Mask, width_mm: float, height_mm: float) -> BaseGeometry:
 def openings_of(mask: Mask, width_mm: float, height_mm: float) -> tuple[Opening, ...]:
     """A stencil's openings that touch the panel, each with its key. A mask has the same as the parts it covers."""
     if isinstance(mask, Stencil):
-        one = _turned(Polygon(_motif_ring(mask)).buffer(0), mask.angle_deg)
+        one = _turned(even_odd(rings_of_motif(mask)), mask.angle_deg)
         return _touching(one, _repeat_places(mask, mask.size_mm + 2 * mask.spread_mm, width_mm, height_mm), width_mm, height_mm)
     if isinstance(mask, Drawn):
         scaled = even_odd(drawn_rings(mask)).buffer(mask.spread_mm)
@@ -87,8 +86,7 @@ def openings_of(mask: Mask, width_mm: float, height_mm: float) -> tuple[Opening,
         placed = (affinity.translate(_turned(part, mask.angle_deg), mask.x_mm, mask.y_mm) for part in parts)
         return tuple(Opening(f"o{n}", part) for n, part in enumerate(placed, 1))
     if isinstance(mask, Disc | MotifMask):
-        ring = outlines_mm(mask, width_mm, height_mm)[0]
-        return (Opening("o1", Polygon(ring).buffer(0)),)
+        return (Opening("o1", even_odd(outlines_mm(mask, width_mm, height_mm))),)
     return ()
 
 
@@ -158,10 +156,10 @@ def shape_of_cut(cut: Cut) -> BaseGeometry:
         shape: BaseGeometry = box(-half[0], -half[1], *half)
     elif cut.outline == "round":
         shape = affinity.scale(Point(0, 0).buffer(1, quad_segs=24), *half, origin=(0, 0))
-    elif cut.outline in MOTIFS:
-        shape = affinity.scale(Polygon(motif_outline(cut.outline)).buffer(0), *half, origin=(0, 0))
+    elif cut.outline in NAMES:
+        shape = affinity.scale(motif_shape(cut.outline), *half, origin=(0, 0))
     else:
-        known = ", ".join(("rectangle", "round", *MOTIFS))
+        known = ", ".join(("rectangle", "round", *NAMES))
         raise BadInput(f"there is no outline {cut.outline!r}.", field="outline", mend=f"Choose one of: {known}.")
     return affinity.translate(_turned(shape, cut.angle_deg), cut.x_mm, cut.y_mm)
 

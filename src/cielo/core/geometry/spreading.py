@@ -6,7 +6,8 @@ from math import cos, radians, sin
 import numpy as np
 from numpy.typing import NDArray
 
-from cielo.core.geometry.motifs import motif_outline
+from cielo.core.geometry.masks import even_odd
+from cielo.core.geometry.motifs import motif_rings
 from cielo.core.plan import Motifs
 
 # Middle and small motifs against the large ones, and how many of them for each large one.
@@ -23,11 +24,11 @@ class PlacedMotif:
     size_mm: float
     angle_deg: float
 
-    def outline_mm(self, motif: str) -> NDArray[np.float64]:
-        """Its outline on the panel, (n, 2)."""
+    def outlines_mm(self, motif: str) -> tuple[NDArray[np.float64], ...]:
+        """Its outlines on the panel, each (n, 2)."""
         c, s = cos(radians(self.angle_deg)), sin(radians(self.angle_deg))
-        turned = motif_outline(motif) * (self.size_mm / 2) @ np.array([[c, s], [-s, c]])
-        return np.asarray(turned + np.array([self.x_mm, self.y_mm]))
+        turn, middle = np.array([[c, s], [-s, c]]), np.array([self.x_mm, self.y_mm])
+        return tuple(np.asarray(ring * (self.size_mm / 2) @ turn + middle) for ring in motif_rings(motif))
 
 
 def spread_motifs(region: Motifs, width_mm: float, height_mm: float, seed: int) -> tuple[PlacedMotif, ...]:
@@ -67,8 +68,8 @@ def _room(places: NDArray[np.float64], size_mm: float, placed: list[PlacedMotif]
 
 def coverage(region: Motifs, width_mm: float, height_mm: float, seed: int) -> float:
     """The share of the panel that the motifs cover, 0..1."""
-    from shapely import Polygon, box, union_all
+    from shapely import box, union_all
 
-    shapes = [Polygon(p.outline_mm(region.motif)).buffer(0) for p in spread_motifs(region, width_mm, height_mm, seed)]
+    shapes = [even_odd(p.outlines_mm(region.motif)) for p in spread_motifs(region, width_mm, height_mm, seed)]
     panel = box(0, 0, width_mm, height_mm)
     return float(union_all(shapes).intersection(panel).area / panel.area)

@@ -15,7 +15,6 @@ from cielo.core.plan import (
     Halo,
     LayMask,
     LiftMask,
-    Motifs,
     Plan,
     Prepare,
     Step,
@@ -26,7 +25,7 @@ from cielo.core.plan import (
 )
 from cielo.core.sequence.lightness import SAME_LIGHTNESS, lightness_on
 from cielo.core.simulation.contact import Contact, contact_of
-from cielo.core.table.marks import covers_what_is_below, embosses, is_figure, rubs
+from cielo.core.table.marks import covers_what_is_below, embosses, is_figure, is_in_front, rubs
 from cielo.core.table.purpose import purpose_of
 
 # Things done when all ink is laid, in this order.
@@ -234,9 +233,7 @@ def _figures(plan: Plan, contact: Contact) -> Iterator[Rule]:
     figures = [step for step in plan.steps if isinstance(step, Brush) and is_figure(step)]
     for front in figures:
         for behind in figures:
-            in_front = isinstance(front.region, Motifs) and front.region.front
-            also = isinstance(behind.region, Motifs) and behind.region.front
-            if in_front and not also and contact.meet(front.id, behind.id):
+            if is_in_front(front) and not is_in_front(behind) and contact.meet(front.id, behind.id):
                 yield Rule(front.id, behind.id, "front-first", "What stands in front is printed first and masked.")
 
 

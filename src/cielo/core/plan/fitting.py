@@ -11,11 +11,12 @@ from typing import TypeVar
 from cielo.core.plan.card import Card
 from cielo.core.plan.pieces import Cut, Focal
 from cielo.core.plan.placements import Disc, Drawn, EdgeMask, Hold, Mask, MotifMask, Stencil, Tapes
-from cielo.core.plan.regions import Band, Fade, Halo, Motifs, Patches, Region, Slant, Vignette, Words, span_mm
+from cielo.core.plan.prints import At, Motifs, Print, Words
+from cielo.core.plan.regions import Band, Fade, Halo, Patches, Region, Slant, Vignette, span_mm
 from cielo.core.plan.steps import Brush, Step, Water
 from cielo.core.plan.whole import Plan
 
-Placed = TypeVar("Placed", Disc, EdgeMask, Tapes, Stencil, MotifMask, Drawn, Focal, Cut, Hold, Words)
+Placed = TypeVar("Placed", Disc, EdgeMask, Tapes, Stencil, MotifMask, Drawn, Focal, Cut, Hold, Words, At)
 
 
 def fitted(plan: Plan, card: Card) -> Plan:
@@ -95,6 +96,11 @@ class _Fit:
                 return replace(region, size_mm=self.scaled(region.size_mm))
             case Motifs():
                 return replace(region, size_mm=self.scaled(region.size_mm, 0.3))
+            case Print():
+                places = tuple(
+                    replace(at, size_mm=at.size_mm and self.scaled(at.size_mm, 0.3)) for at in map(self.placed, region.places)
+                )
+                return replace(region, size_mm=self.scaled(region.size_mm, 0.3), places=places)
             case Words():
                 # Words grow no longer than the panel does.
                 share = min(self.least, self.across)

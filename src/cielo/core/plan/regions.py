@@ -10,26 +10,14 @@ from pydantic import Field
 from cielo.core.bounds import (
     Angle,
     Cover,
-    Gap,
     Key,
     Length,
-    Letter,
-    MarkSize,
     OpeningKey,
     PatchSize,
-    Place,
-    PrintCount,
     Size,
-    Text,
 )
 from cielo.core.plan.card import Card
-from cielo.core.plan.images import Motif
-
-Edge = Literal["top", "bottom", "left", "right"]
-
-
-Arrangement = Literal["scattered", "triangle"]
-
+from cielo.core.plan.prints import Edge, InPrint, Motifs, Print, Words
 
 # A band that ends this near to the far edge is brushed over it.
 RUNS_OFF_MM = 0.5
@@ -116,42 +104,22 @@ class Inside:
 
 
 @dataclass(frozen=True)
-class Motifs:
-    """A motif printed many times: large, then middle, then small in the gaps, ``gap_mm`` apart; or three in a triangle.
-
-    ``count`` is how many of the largest; there are twice as many middle ones and four times as many small where they fit. ``front``:
-    they stand in front of whatever else is printed there.
-    """
-
-    motif: Motif
-    size_mm: MarkSize
-    count: PrintCount
-    gap_mm: Gap = 1.0
-    arrangement: Arrangement = "scattered"
-    front: bool = False
-    over: Literal["motifs"] = "motifs"
-
-
-@dataclass(frozen=True)
-class Words:
-    """Words of plain letters ``height_mm`` high, their middle at a place."""
-
-    text: Text
-    x_mm: Place
-    y_mm: Place
-    height_mm: Letter
-    over: Literal["words"] = "words"
-
-
-@dataclass(frozen=True)
 class WetArea:
     """Where the last water before this step still stands."""
 
     over: Literal["wet-area"] = "wet-area"
 
 
+@dataclass(frozen=True)
+class Bare:
+    """Where the stock is still bare: what earlier steps left."""
+
+    over: Literal["bare"] = "bare"
+
+
 Region = Annotated[
-    Whole | Band | Slant | Halo | Vignette | Patches | Inside | Motifs | Words | WetArea, Field(discriminator="over")
+    Whole | Band | Slant | Halo | Vignette | Patches | Inside | Motifs | Words | Print | InPrint | Bare | WetArea,
+    Field(discriminator="over"),
 ]
 
 

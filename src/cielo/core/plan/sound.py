@@ -3,6 +3,7 @@
 from cielo.core.bounds import ensure_within
 from cielo.core.materials import TOOLS, WATER_TOOLS
 from cielo.core.plan.placements import LEAST_PITCH_MM, MOST_OFFSET_MM, MOST_POINTS, MOST_RINGS, Disc, Drawn, MotifMask
+from cielo.core.plan.prints import MOST_PRINT_POINTS, InPrint, Motifs, OwnImage, Print, Words
 from cielo.core.plan.regions import Band, Halo, Inside, Slant, WetArea, span_mm
 from cielo.core.plan.steps import Brush, LayMask, LiftMask, Prepare, Step, Water, Wipe
 from cielo.core.plan.whole import Plan, last_water
@@ -97,6 +98,24 @@ def _ensure_region_sound(plan: Plan, step: Brush | Water, field: str) -> None:
     region = step.region
     if isinstance(region, Halo | Inside):
         _ensure_known("mask", region.mask, [mask.key for mask in plan.masks], f"{field}.mask")
+    if isinstance(region, InPrint):
+        printing = next((s for s in plan.steps if s.id == region.step), None)
+        if not isinstance(printing, Brush) or not isinstance(printing.region, Print | Motifs | Words):
+            raise BadInput(
+                "the prints it goes into are not printed by any step.",
+                field=f"{field}.step",
+                mend="Choose a step that stamps or draws, or take this step out too.",
+            )
+    if isinstance(region, Words) and not region.text.strip():
+        raise BadInput("there are no words.", field=f"{field}.text", mend="Write some.")
+    if isinstance(region, Print) and isinstance(region.image, OwnImage):
+        points = sum(len(ring) for ring in region.image.rings)
+        if points > MOST_PRINT_POINTS:
+            raise BadInput(
+                f"the image has {points} points; Cielo prints up to {MOST_PRINT_POINTS}.",
+                field=f"{field}.image.rings",
+                mend="Draw it with fewer points.",
+            )
     if isinstance(region, WetArea) and last_water(plan, step) is None:
         raise BadInput("no water comes before this step.", field=field, mend="Set a step of water before it.")
     if isinstance(region, Band | Slant):

@@ -2,16 +2,18 @@
 
 from collections.abc import Iterator
 
-from cielo.core.geometry.motifs import MOTIFS
 from cielo.core.plan import (
     RUNS_OFF_MM,
     Band,
+    Bare,
     EdgeMask,
     Halo,
+    InPrint,
     Inside,
     Motifs,
     Patches,
     Plan,
+    Print,
     Region,
     Slant,
     Tapes,
@@ -23,6 +25,7 @@ from cielo.core.plan import (
     span_mm,
 )
 from cielo.core.say.part import Part, said, shown
+from cielo.core.say.prints import printed_parts
 from cielo.core.say.words import (
     EDGE_WORDS,
 )
@@ -60,18 +63,10 @@ def region_parts(plan: Plan, region: Region, step_id: str) -> Iterator[Part]:
             yield Part(f"{region.cover:.0%}", "region.cover", "percent")
         case Inside():
             yield from _inside(plan, region)
-        case Motifs():
-            yield from _motifs(region, units)
-        case Words():
-            yield Part(": ")
-            yield Part(f"“{region.text}”", "region.text", "text")
-            yield Part(", ")
-            yield Part(said(region.height_mm, units), "region.height_mm", "length")
-            yield Part(" high, its middle ")
-            yield Part(said(region.x_mm, units), "region.x_mm", "length")
-            yield Part(" from the left and ")
-            yield Part(said(region.y_mm, units), "region.y_mm", "length")
-            yield Part(" from the top")
+        case Print() | Motifs() | Words() | InPrint():
+            yield from printed_parts(plan, region)
+        case Bare():
+            yield Part(" where the stock is still bare")
         case WetArea():
             yield Part(" where the water stands")
         case Whole():
@@ -101,32 +96,6 @@ def _stencils_on(plan: Plan, step_id: str) -> list[str]:
         for mask in plan.masks
         if mask.key in on and mask.keeps == "outside" and not isinstance(mask, EdgeMask | Tapes)
     ]
-
-
-def _motifs(region: Motifs, units: Units) -> Iterator[Part]:
-    yield Part(": ")
-    if region.arrangement == "scattered":
-        yield Part(str(region.count), "region.count", "count")
-        yield Part(" large ")
-    yield Part(MOTIFS[region.motif][0], "region.motif", "motif")
-    yield Part(" motifs " if region.arrangement == "scattered" else " ")
-    yield Part(said(region.size_mm, units), "region.size_mm", "length")
-    yield Part(" across, ")
-    if region.front:
-        yield Part("in front of what else is printed, ")
-    if region.arrangement == "triangle":
-        yield Part("three in a triangle", "region.arrangement", "arrangement")
-        return
-    yield Part("smaller ones in the gaps", "region.arrangement", "arrangement")
-    yield Part(", ")
-    if region.gap_mm < 0 and shown(-region.gap_mm, units):
-        yield Part(f"over each other by {said(-region.gap_mm, units)} at most", "region.gap_mm", "length")
-    else:
-        yield Part(
-            f"{said(region.gap_mm, units)} apart at least" if shown(region.gap_mm, units) else "touching at most",
-            "region.gap_mm",
-            "length",
-        )
 
 
 def _band(plan: Plan, band: Band) -> Iterator[Part]:

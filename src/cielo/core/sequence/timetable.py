@@ -32,6 +32,7 @@ from cielo.core.plan import (
     Motifs,
     Plan,
     Prepare,
+    Print,
     Step,
     Tapes,
     Water,
@@ -296,7 +297,7 @@ def needs_of(plan: Plan, step: Step) -> tuple[str, ...]:
             return (MAKER, HEAT)
         case Brush() if plan.ink(step.ink).kind in RESIST_KINDS:
             return (MAKER, HEAT)
-        case Brush() if step.tool == "stamp" and isinstance(step.region, Motifs | Words) and _is_registered(plan):
+        case Brush() if step.tool == "stamp" and isinstance(step.region, Print | Motifs | Words) and _is_registered(plan):
             return (MAKER, PRESS)
         case Prepare(act="trim"):
             return (MAKER, CUTTER)
@@ -317,7 +318,7 @@ def seconds_of(plan: Plan, step: Step) -> int:
             if plan.ink(step.ink).kind in RESIST_KINDS:
                 return POUR_S
             if TOOLS[step.tool].texture in ("print", "crisp"):
-                count = step.region.count if isinstance(step.region, Motifs) else 1
+                count = step.region.count if isinstance(step.region, Motifs) else len(getattr(step.region, "places", (None,)))
                 return PRINT_S * max(1, min(count, 10))
             return (WHOLE_PASS_S if isinstance(step.region, Whole) else PASS_S) * step.passes
         case Water():

@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 from cielo.core.materials import RESIST_KINDS
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import lab_from_xyz
-from cielo.core.plan import Brush, Focal, Plan, Whole, Words, replace_step
+from cielo.core.plan import Brush, Focal, InPrint, Plan, Step, Whole, Words, replace_step
 from cielo.core.simulation.grid import Grid, grid_of
 from cielo.core.simulation.maps import layings
 from cielo.core.simulation.run import panel_xyz
@@ -126,3 +126,32 @@ def read_focal(plan: Plan, piece: Focal) -> FocalReading:
     worst = float(apart[at])
     fine = worst >= READABLE if piece.ink is not None else worst <= BUSY
     return FocalReading(piece.key, worst, fine, float(grid.x_mm[columns[at]]), float(grid.y_mm[rows[at]]))
+
+
+# Of words the worst twentieth decides, for a letter lost is a word lost; of an image its half, which must stand out by LOST. Judgement.
+WORDS_AT, IMAGE_AT, LOST = 5, 50, 8.0
+
+
+def read_print(plan: Plan, step: Brush) -> FocalReading:
+    """How far a print stands out from its ground over its true shape, in the finished picture: CIEDE2000 between with it and without."""
+    grid = grid_of(plan.card, READING_PIXELS_PER_INCH)
+    strength = next(laying.strength for laying in layings(plan, grid) if laying.step.id == step.id)
+    shape = strength >= max(MOTIF * step.strength, 1e-6)
+    if not shape.any():  # finer than a pixel
+        shape = strength >= max(float(strength.max()) / 2, 1e-6)
+    if not shape.any():
+        return FocalReading(step.id, READABLE, True, 0.0, 0.0)
+    without = replace(plan, steps=tuple(other for other in plan.steps if not _goes_with(other, step)), wishes=())
+    apart = ciede2000(*(lab_from_xyz(panel_xyz(of, grid)[shape]) for of in (plan, without)))
+    words = isinstance(step.region, Words)
+    worst = float(np.percentile(apart, WORDS_AT if words else IMAGE_AT))
+    rows, columns = np.nonzero(shape)
+    at = int(np.argmin(apart))
+    fine = worst >= (READABLE if words else LOST)
+    return FocalReading(step.id, worst, fine, float(grid.x_mm[columns[at]]), float(grid.y_mm[rows[at]]))
+
+
+def _goes_with(other: Step, step: Brush) -> bool:
+    """Whether a step is a print or goes into it."""
+    region = getattr(other, "region", None)
+    return other.id == step.id or (isinstance(region, InPrint) and region.step == step.id)

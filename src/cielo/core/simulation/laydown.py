@@ -28,28 +28,31 @@ from math import cos, radians, sin
 import numpy as np
 from numpy.typing import NDArray
 from scipy.special import ndtr
+from shapely.geometry.base import BaseGeometry
 
 from cielo.core.geometry.distance import signed_distance_mm
-from cielo.core.geometry.lettering import STROKE_SHARE, distance_to_segments_mm, segments_mm
 from cielo.core.geometry.masks import cell_of, offset_from_motif_mm
-from cielo.core.geometry.shapes import cell_key, cover_of, openings_alone, openings_of
-from cielo.core.geometry.spreading import spread_motifs
+from cielo.core.geometry.printing import mask_of_prints, prints_of
+from cielo.core.geometry.shapes import cell_key, cover_of, openings_alone, openings_of, parts_of, rings_mm
 from cielo.core.keeping import kept
 from cielo.core.materials import TOOLS, Surface
 from cielo.core.plan import (
     RUNS_OFF_MM,
     Band,
+    Bare,
     Brush,
     Drawn,
     Edge,
     Fade,
     Halo,
+    InPrint,
     Inside,
     Mask,
     Motifs,
     Onto,
     Patches,
     Plan,
+    Print,
     Region,
     Slant,
     Stencil,
@@ -75,6 +78,8 @@ FAINTEST = 2e-4
 DROPS_PER_MM2 = {"fine": 0.02, "medium": 0.05, "heavy": 0.12}
 WASH = {"fine": 0.4, "medium": 0.7, "heavy": 1.0}
 NOTHING_ON: frozenset[str] = frozenset()
+# Ink of this much, in full applications, leaves no stock bare.
+COVERED = 0.1
 
 
 def strength_laid(plan: Plan, step: Brush, masks: frozenset[str], grid: Grid) -> Map:
@@ -83,14 +88,25 @@ def strength_laid(plan: Plan, step: Brush, masks: frozenset[str], grid: Grid) ->
     Depends on the step, the masks and the grid alone, and is kept by them, so that a change of one step leaves the maps of
     the others standing.
     """
-    wet = wet_before(plan, step, grid) if isinstance(step.region, WetArea) else None
+    where = _where_before(plan, step, grid)
     shape = _mask_of(plan, step.region)
     covers = _covers(plan, masks)
     onto: Onto = "wet" if step.onto == "wet" else "damp"
     made = kept_if_small(_strength_map, grid)(
         replace(step, id="", ink="", onto=onto, purpose=None), shape, covers, plan.stock.paper.surface, grid
     )
-    return made if wet is None else np.asarray(made * wet)
+    return made if where is None else np.asarray(made * where)
+
+
+def _where_before(plan: Plan, step: Brush, grid: Grid) -> Map | None:
+    """Of a step that goes by what earlier steps left, how far it goes at each place, 0..1; None for the others."""
+    match step.region:
+        case WetArea():
+            return wet_before(plan, step, grid)
+        case Bare():
+            return bare_before(plan, step, grid)
+        case _:
+            return None
 
 
 def water_laid(plan: Plan, step: Water, masks: frozenset[str], grid: Grid) -> Map:
@@ -116,6 +132,17 @@ def wet_before(plan: Plan, step: Brush, grid: Grid) -> Map:
     return water_laid(plan, water, on, grid)
 
 
+def bare_before(plan: Plan, step: Brush, grid: Grid) -> Map:
+    """How bare earlier steps left the stock, 0..1: (rows, columns)."""
+    laid = np.zeros((grid.rows, grid.columns), np.float32)
+    for other, on in masks_on(plan):
+        if other.id == step.id:
+            break
+        if isinstance(other, Brush):
+            laid = laid + strength_laid(plan, other, on, grid)
+    return np.asarray(np.clip(1 - laid / np.float32(COVERED), 0, 1))
+
+
 def water_spots(step: Water, grid: Grid) -> NDArray[np.float64] | None:
     """The drops of a step of water, (drop, 3), or None where it is a wash."""
     tool = TOOLS[step.tool]
@@ -126,7 +153,13 @@ def water_spots(step: Water, grid: Grid) -> NDArray[np.float64] | None:
 
 
 def _mask_of(plan: Plan, region: Region) -> Mask | None:
-    return plan.mask(region.mask) if isinstance(region, Halo | Inside) else None
+    match region:
+        case Halo() | Inside():
+            return plan.mask(region.mask)
+        case InPrint():
+            return mask_of_prints(plan, region.step, only=region.only)
+        case _:
+            return None
 
 
 @kept
@@ -159,7 +192,7 @@ def _water_map(step: Water, shape: Mask | None, covers: tuple[Mask, ...], grid: 
 def _share(region: Region, shape: Mask | None, softness_mm: float, seed: int, grid: Grid) -> Map:
     """w: what part of the strength a region takes, 0..1, broadcasting to (rows, columns)."""
     match region:
-        case Whole() | WetArea():
+        case Whole() | WetArea() | Bare():
             return np.ones((grid.rows, grid.columns), dtype=np.float32)
         case Band():
             span = grid.panel_height_mm if region.edge in ("top", "bottom") else grid.panel_width_mm
@@ -182,12 +215,12 @@ def _share(region: Region, shape: Mask | None, softness_mm: float, seed: int, gr
             if region.openings:
                 inside = inside * _chosen(shape, region.openings, grid)
             return inside if region.shaded_from is None else inside * _shade(shape, region.shaded_from, grid)
-        case Motifs():
-            return _motifs(region, softness_mm, seed, grid)
-        case Words():
-            strokes = segments_mm(region.text, region.x_mm, region.y_mm, region.height_mm)
-            near = distance_to_segments_mm(strokes, grid.x_mm, grid.y_mm)
-            return _edge(np.float32(region.height_mm * STROKE_SHARE / 2) - near, softness_mm, grid)
+        case InPrint():
+            assert isinstance(shape, Drawn)
+            inside = _edge(-to_edge_mm(shape, grid), softness_mm, grid)
+            return inside if region.shaded_from is None else inside * _shade(shape, region.shaded_from, grid)
+        case Print() | Motifs() | Words():
+            return _printed(prints_of(region, grid.panel_width_mm, grid.panel_height_mm, seed), softness_mm, grid)
 
 
 def _chosen(shape: Mask, openings: tuple[str, ...], grid: Grid) -> Map:
@@ -255,16 +288,18 @@ def _shade_openings(shape: Drawn, edge: Edge, grid: Grid) -> Map:
     return np.asarray(shaded.reshape(grid.rows, grid.columns), dtype=np.float32)
 
 
-def _motifs(region: Motifs, softness_mm: float, seed: int, grid: Grid) -> Map:
+def _printed(shapes: tuple[BaseGeometry, ...], softness_mm: float, grid: Grid) -> Map:
+    """What prints cover, 0..1; each of their parts is looked at only round itself."""
     inked = np.zeros((grid.rows, grid.columns), dtype=np.float32)
     x, y = grid.x_mm, grid.y_mm
-    for motif in spread_motifs(region, grid.panel_width_mm, grid.panel_height_mm, seed):
-        reach = motif.size_mm / 2 + softness_mm + grid.pixel_width_mm
-        rows = slice(*np.searchsorted(y, (motif.y_mm - reach, motif.y_mm + reach)))
-        columns = slice(*np.searchsorted(x, (motif.x_mm - reach, motif.x_mm + reach)))
+    spare = softness_mm + grid.pixel_width_mm
+    for part in (part for shape in shapes for part in parts_of(shape)):
+        left, top, right, bottom = part.bounds
+        rows = slice(*np.searchsorted(y, (top - spare, bottom + spare)))
+        columns = slice(*np.searchsorted(x, (left - spare, right + spare)))
         if rows.start < rows.stop and columns.start < columns.stop:
             places = np.broadcast_arrays(x[None, columns], y[rows, None])
-            distance = signed_distance_mm((motif.outline_mm(region.motif),), *places)
+            distance = signed_distance_mm(tuple(ring[:-1] for ring in rings_mm(part)), *places)
             np.maximum(inked[rows, columns], _edge(-distance, softness_mm, grid), out=inked[rows, columns])
     return inked
 

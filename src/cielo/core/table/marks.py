@@ -2,7 +2,7 @@
 
 from cielo.core.geometry.holding import is_stencil
 from cielo.core.materials import RESIST_KINDS, TOOLS, InkKind
-from cielo.core.plan import Brush, EdgeMask, Mask, Motifs, Plan, Step, Words
+from cielo.core.plan import Brush, EdgeMask, Mask, Motifs, Plan, Print, Region, Step, Words
 
 # Tools that are worked over the panel; the others drop, print or draw.
 RUBBING = ("even", "fine", "open", "streaks")
@@ -26,8 +26,23 @@ def prints(step: Step) -> bool:
 
 
 def is_figure(step: Step) -> bool:
-    """Whether a step prints or draws figures or words."""
-    return isinstance(step, Brush) and prints(step) and isinstance(step.region, Motifs | Words)
+    """Whether a step prints or draws figures or words, and no mere texture."""
+    return (
+        isinstance(step, Brush)
+        and prints(step)
+        and isinstance(step.region, Print | Motifs | Words)
+        and not is_texture(step.region)
+    )
+
+
+def is_texture(region: Region) -> bool:
+    """Whether what is printed is a mere texture of the ground."""
+    return isinstance(region, Print | Words) and region.texture
+
+
+def is_in_front(step: Step) -> bool:
+    """Whether a step's figures stand in front of whatever else is printed there."""
+    return isinstance(step, Brush) and isinstance(step.region, Print | Motifs) and step.region.front
 
 
 def covers_what_is_below(plan: Plan, step: Brush) -> bool:

@@ -12,13 +12,14 @@ import numpy as np
 from cielo.core.materials import RESIST_KINDS
 from cielo.core.optics.water import STAYS, frees
 from cielo.core.plan import (
+    Bare,
     Brush,
     Dry,
     Halo,
+    InPrint,
     Inside,
     LayMask,
     LiftMask,
-    Motifs,
     Plan,
     Prepare,
     Purpose,
@@ -28,7 +29,7 @@ from cielo.core.plan import (
 )
 from cielo.core.sequence.lightness import lightness_on
 from cielo.core.simulation.contact import TRACE, Contact, contact_of
-from cielo.core.table.marks import covers_what_is_below, embosses, is_figure
+from cielo.core.table.marks import covers_what_is_below, embosses, is_figure, is_in_front
 from cielo.core.table.moment import Moment
 from cielo.core.table.needs import is_for, not_dry_for
 from cielo.core.table.walk import walk
@@ -60,6 +61,9 @@ def read_purposes(plan: Plan) -> dict[str, Purpose]:
     for at, step in enumerate(plan.steps):
         over, keep_over, over_dry = [], [], []
         for below in plan.steps[:at]:
+            if _goes_by(below, step):
+                keep_over.append(below.id)
+                continue
             if not _order_is_seen(contact, below, step):
                 continue
             if _is_meant(plan, contact, light, below, step):
@@ -87,6 +91,12 @@ def _dried_between(plan: Plan, below: Step, at: int) -> bool:
     return any(isinstance(step, Dry) for step in plan.steps[plan.index_of(below.id) : at])
 
 
+def _goes_by(below: Step, above: Step) -> bool:
+    """Whether a step goes where another left the stock bare, or the other went where it was bare before this one: neither may be swapped."""
+    both = isinstance(below, Brush) and isinstance(above, Brush)
+    return both and (isinstance(above.region, Bare) or isinstance(below.region, Bare))  # type: ignore[union-attr]
+
+
 def _order_is_seen(contact: Contact, below: Step, above: Step) -> bool:
     """Whether it matters to the picture which of two steps comes first: they meet, and not in the same ink."""
     same = isinstance(below, Brush) and isinstance(above, Brush) and below.ink == above.ink
@@ -98,6 +108,8 @@ def _is_meant(plan: Plan, contact: Contact, light: Mapping[str, float], below: S
     if _is_astray(plan, contact, below, above):
         return False
     if not isinstance(below, Brush) or not isinstance(above, Brush):
+        return True
+    if isinstance(above.region, InPrint) and above.region.step == below.id:
         return True
     if plan.ink(below.ink).kind in RESIST_KINDS or embosses(plan, above) or covers_what_is_below(plan, above):
         return True
@@ -132,8 +144,7 @@ def _is_astray(plan: Plan, contact: Contact, below: Step, above: Step) -> bool:
         return plan.ink(below.ink).stays_open and not is_for(contact, below.id, above.id)
     if embosses(plan, below):
         return plan.schools.emboss == "last" and is_figure(above)
-    in_front = isinstance(above.region, Motifs) and above.region.front
-    return in_front and is_figure(below) and not (isinstance(below.region, Motifs) and below.region.front)
+    return is_in_front(above) and is_figure(below) and not is_in_front(below)
 
 
 def _under(plan: Plan, at: int, step: Step, moment: Moment) -> tuple[str, ...]:

@@ -1,0 +1,123 @@
+"""Prints as shapes on the panel: images at places or thrown, and words. What is inked, masked and judged are the same shapes."""
+
+from dataclasses import replace
+
+import numpy as np
+from shapely import affinity, union_all
+from shapely.geometry.base import BaseGeometry
+
+from cielo.core.geometry.lettering import words_shape
+from cielo.core.geometry.masks import even_odd
+from cielo.core.geometry.motifs import NAMES, motif_shape
+from cielo.core.geometry.spreading import spread_motifs
+from cielo.core.keeping import kept
+from cielo.core.plan import At, Brush, BuiltIn, Drawn, Image, Motifs, OwnImage, Plan, Print, Words
+from cielo.errors import BadInput
+
+Printed = Print | Motifs | Words
+Rings = tuple[tuple[tuple[float, float], ...], ...]
+
+
+@kept
+def image_shape(image: Image) -> BaseGeometry:
+    """An image round 0, 0, 1 along its longer side; y down."""
+    match image:
+        case BuiltIn():
+            shape = motif_shape(image.motif)
+        case OwnImage():
+            shape = even_odd(tuple(np.array(ring, dtype=float) for ring in image.rings))
+    left, top, right, bottom = shape.bounds
+    long = max(right - left, bottom - top) or 1.0
+    middle = affinity.translate(shape, -(left + right) / 2, -(top + bottom) / 2)
+    return affinity.scale(middle, 1 / long, 1 / long, origin=(0, 0))
+
+
+def image_name(image: Image) -> str:
+    """How an image is called."""
+    return NAMES[image.motif] if isinstance(image, BuiltIn) else image.name
+
+
+def shape_at(region: Print, at: At) -> BaseGeometry:
+    """One print of an image where it lies on the panel, mm."""
+    size = at.size_mm or region.size_mm
+    shape = affinity.scale(image_shape(region.image), -size if at.flipped else size, size, origin=(0, 0))
+    if region.line_mm:
+        shape = shape.boundary.buffer(region.line_mm / 2)
+    # Shapely turns counter-clockwise where y goes up; with y going down that is clockwise, as our angles are.
+    return affinity.translate(affinity.rotate(shape, at.angle_deg, origin=(0, 0)), at.x_mm, at.y_mm)
+
+
+def prints_of(region: Printed, width_mm: float, height_mm: float, seed: int) -> tuple[BaseGeometry, ...]:
+    """Every print of a region, in the order of its places, mm on a panel of that size."""
+    return _prints_of(region, width_mm, height_mm, seed if isinstance(region, Motifs) else 0)
+
+
+@kept
+def _prints_of(region: Printed, width_mm: float, height_mm: float, seed: int) -> tuple[BaseGeometry, ...]:
+    match region:
+        case Print():
+            return tuple(shape_at(region, at) for at in region.places)
+        case Motifs():
+            return tuple(even_odd(m.outlines_mm(region.motif)) for m in spread_motifs(region, width_mm, height_mm, seed))
+        case Words():
+            return (words_shape(region),)
+
+
+def print_shape(region: Printed, width_mm: float, height_mm: float, seed: int) -> BaseGeometry:
+    """All prints of a region as one shape."""
+    return union_all(prints_of(region, width_mm, height_mm, seed))
+
+
+def moved(region: Printed, across_mm: float, down_mm: float) -> Printed:
+    """A region's prints moved together; those that are thrown stay as they fall."""
+    match region:
+        case Print():
+            places = tuple(replace(at, x_mm=at.x_mm + across_mm, y_mm=at.y_mm + down_mm) for at in region.places)
+            return replace(region, places=places)
+        case Words():
+            return replace(region, x_mm=region.x_mm + across_mm, y_mm=region.y_mm + down_mm)
+        case Motifs():
+            return region
+
+
+# How far a mask over a print stands out round it: common practice, no source.
+MASK_MARGIN_MM = 0.4
+# A mask's outline is drawn no finer than this, mm.
+AS_FINE_AS_MM = 0.05
+
+
+def mask_of_prints(plan: Plan, step_id: str, key: str = "", only: tuple[int, ...] = (), margin_mm: float = 0.0) -> Drawn:
+    """The prints of a step, all or some of them, as a mask that keeps them: as cut from a second print. Raises BadInput where the step
+    prints nothing."""
+    step = plan.steps[plan.index_of(step_id)]
+    if not isinstance(step, Brush) or not isinstance(step.region, Print | Motifs | Words):
+        raise BadInput("that step prints nothing.", field="step", mend="Choose a step that stamps or draws.")
+    card = plan.card
+    shapes = prints_of(step.region, card.panel_width_mm, card.panel_height_mm, step.seed)
+    chosen = [shape for n, shape in enumerate(shapes) if not only or n in only] or list(shapes[:1])
+    shape = union_all(chosen).buffer(margin_mm).simplify(AS_FINE_AS_MM)
+    return Drawn(key, called_prints(step.region), *_middle(shape), _rings_round(shape), keeps="inside")
+
+
+def called_prints(region: Printed) -> str:
+    """What the prints of a region are called."""
+    match region:
+        case Print():
+            return image_name(region.image)
+        case Motifs():
+            return f"{NAMES[region.motif]} figures"
+        case Words():
+            return "words"
+
+
+def _middle(shape: BaseGeometry) -> tuple[float, float]:
+    left, top, right, bottom = shape.bounds if not shape.is_empty else (0.0, 0.0, 0.0, 0.0)
+    return round((left + right) / 2, 2), round((top + bottom) / 2, 2)
+
+
+def _rings_round(shape: BaseGeometry) -> Rings:
+    x, y = _middle(shape)
+    parts = getattr(shape, "geoms", (shape,)) if not shape.is_empty else ()
+    lines = [line for part in parts for line in (part.exterior, *part.interiors)]
+    found = tuple(tuple((round(px - x, 2), round(py - y, 2)) for px, py in line.coords[:-1]) for line in lines)
+    return found or (((0.0, 0.0), (0.1, 0.0), (0.0, 0.1)),)
