@@ -113,6 +113,7 @@ def test_sizes_that_go_together_and_some_that_do_not(page: Page) -> None:
     page.get_by_role("link", name="Pieces").click()
     expect(page.get_by_text("All of it goes together")).to_be_visible()
     page.get_by_role("button", name="Add a mat").click()
+    page.get_by_role("button", name="Fit the steps to it").click()
     expect(page.get_by_role("img", name="mat, 4 3/4 × 6 3/4 in")).to_be_visible()
     page.get_by_role("button", name="Cards: one card. Change it").click()
     write(page, "Cards", "6")

@@ -91,6 +91,7 @@ def test_a_side_fades_to_bare_stock_and_the_format_changes(page: Page) -> None:
     assert rgb[:, -1].mean() > rgb[:, 10].mean() + 30
     page.get_by_role("button", name="Card format").click()
     choose(page, "6 × 6 in")
+    page.get_by_role("button", name="Fit the steps to it").click()
     expect(page.get_by_role("button", name="Card format: 6 × 6 in")).to_be_visible()
     square = panel(page)
     assert square.shape[0] == square.shape[1]

@@ -11,6 +11,7 @@ from cielo.core.advice.supplies import Supplies
 from cielo.core.geometry.bridges import islands
 from cielo.core.geometry.holding import is_stencil, reach_through_mm
 from cielo.core.geometry.masks import outlines_mm
+from cielo.core.geometry.printing import prints_of
 from cielo.core.geometry.shapes import openings_of, rings_mm, shape_of_cut, shape_of_hold
 from cielo.core.materials import TOOLS, Lab
 from cielo.core.order.reasons import reasons
@@ -25,14 +26,20 @@ from cielo.core.units import say_fine
 CLEARLY = 25.0
 
 
+Lines = tuple[NDArray[np.float64], ...]
+
+
 @dataclass(frozen=True)
 class StepReading:
+    """A step read aloud; ``prints`` are the outlines of what it prints, print by print."""
+
     step: Step
     parts: tuple[Part, ...]
     why: str
     fetch: str
     care: str
     notes: tuple[str, ...]
+    prints: tuple[Lines, ...]
     masks_on: tuple[str, ...]
 
 
@@ -94,6 +101,7 @@ def read_aloud(plan: Plan, supplies: Supplies | None = None) -> Reading:
             fetch(plan, step),
             care(plan, step),
             notes.get(step.id, ()),
+            _prints(plan, step),
             tuple(sorted(on)),
         )
         for step, on in masks_on(plan)
@@ -115,6 +123,14 @@ def read_aloud(plan: Plan, supplies: Supplies | None = None) -> Reading:
     holds = tuple(DrawnReading(hold.key, hold.kind, rings_mm(shape_of_hold(hold))) for hold in plan.holds)
     cuts = tuple(DrawnReading(cut.key, cut.name, rings_mm(shape_of_cut(cut))) for cut in plan.cuts)
     return Reading(steps, judge(plan, supplies), inks, masks, focal, holds, cuts)
+
+
+def _prints(plan: Plan, step: Step) -> tuple[Lines, ...]:
+    """The outlines of every print of a step, in the order of its places."""
+    if not isinstance(step, Brush) or not isinstance(step.region, Print | Motifs | Words):
+        return ()
+    shapes = prints_of(step.region, plan.card.panel_width_mm, plan.card.panel_height_mm, step.seed)
+    return tuple(rings_mm(shape) for shape in shapes)
 
 
 def _openings(mask: Mask, width_mm: float, height_mm: float) -> tuple[tuple[str, tuple[NDArray[np.float64], ...]], ...]:

@@ -1132,6 +1132,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cards/{card_id}/prints/design": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Print From Shelf
+         * @description Print an image of the shelf in the middle of the panel, after a step.
+         */
+        post: operations["print_from_shelf_api_cards__card_id__prints_design_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/prints/drawing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Print Drawing
+         * @description Print an image from an SVG, sent as the body, in the middle of the panel, after a step.
+         */
+        post: operations["print_drawing_api_cards__card_id__prints_drawing_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/prints/{step}/mask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mask From Print
+         * @description The mask of a step's prints, as cut from a second print, laid over them and taken off at the end.
+         */
+        post: operations["mask_from_print_api_cards__card_id__prints__step__mask_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cards/{card_id}/pieces": {
         parameters: {
             query?: never;
@@ -1756,6 +1816,28 @@ export interface components {
             /** Remedy */
             remedy?: string | null;
         };
+        /**
+         * At
+         * @description One print of an image: its middle, its turn, mirrored or not; ``size_mm`` where it is not the size of the others.
+         */
+        At: {
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /**
+             * Angle Deg
+             * @default 0
+             */
+            angle_deg: number;
+            /**
+             * Flipped
+             * @default false
+             */
+            flipped: boolean;
+            /** Size Mm */
+            size_mm?: number | null;
+        };
         /** AtStep */
         AtStep: {
             /** Step */
@@ -1793,6 +1875,17 @@ export interface components {
              * @enum {string}
              */
             over: "band";
+        };
+        /**
+         * Bare
+         * @description Where the stock is still bare: what earlier steps left.
+         */
+        Bare: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            over: "bare";
         };
         /** Batch */
         Batch: {
@@ -1860,7 +1953,7 @@ export interface components {
             /** Tool */
             tool: string;
             /** Region */
-            region: components["schemas"]["Whole"] | components["schemas"]["Band"] | components["schemas"]["Slant"] | components["schemas"]["Halo"] | components["schemas"]["Vignette"] | components["schemas"]["Patches"] | components["schemas"]["Inside"] | components["schemas"]["Motifs"] | components["schemas"]["Words"] | components["schemas"]["WetArea"];
+            region: components["schemas"]["Whole"] | components["schemas"]["Band"] | components["schemas"]["Slant"] | components["schemas"]["Halo"] | components["schemas"]["Vignette"] | components["schemas"]["Patches"] | components["schemas"]["Inside"] | components["schemas"]["Motifs"] | components["schemas"]["Words"] | components["schemas"]["Print"] | components["schemas"]["InPrint"] | components["schemas"]["Bare"] | components["schemas"]["WetArea"];
             /**
              * Touch
              * @default light
@@ -1901,6 +1994,22 @@ export interface components {
             steps: string[];
             /** Inks */
             inks: string[];
+        };
+        /**
+         * BuiltIn
+         * @description One of the images that come with the application.
+         */
+        BuiltIn: {
+            /**
+             * Motif
+             * @enum {string}
+             */
+            motif: "leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot" | "grasses" | "reeds" | "tree-line" | "fir" | "bird" | "birds" | "branch" | "spray" | "fern" | "small-blossom" | "large-blossom" | "bud" | "waves" | "wave" | "hill-pair" | "crescent" | "half-moon" | "gibbous" | "star-eight" | "pot" | "jar" | "lizard" | "moth" | "snail" | "barrel" | "pads" | "cairn" | "cloud" | "drop" | "fence" | "lantern" | "feather";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            image: "built-in";
         };
         /**
          * Card
@@ -2151,7 +2260,7 @@ export interface components {
              */
             use: "window" | "frame" | "spotlight" | "strip" | "sentiment";
             /** Outline */
-            outline: ("rectangle" | "round") | ("leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot");
+            outline: ("rectangle" | "round") | ("leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot" | "grasses" | "reeds" | "tree-line" | "fir" | "bird" | "birds" | "branch" | "spray" | "fern" | "small-blossom" | "large-blossom" | "bud" | "waves" | "wave" | "hill-pair" | "crescent" | "half-moon" | "gibbous" | "star-eight" | "pot" | "jar" | "lizard" | "moth" | "snail" | "barrel" | "pads" | "cairn" | "cloud" | "drop" | "fence" | "lantern" | "feather");
             /** X Mm */
             x_mm: number;
             /** Y Mm */
@@ -2773,6 +2882,28 @@ export interface components {
             kind: "tape" | "magnet";
         };
         /**
+         * InPrint
+         * @description Inside the prints of another step: all of them, or those ``only``, counted from 0 in the order of their places.
+         *
+         *     ``shaded_from`` an edge: strongest at that side of each, gone at the other.
+         */
+        InPrint: {
+            /** Step */
+            step: string;
+            /**
+             * Only
+             * @default []
+             */
+            only: number[];
+            /** Shaded From */
+            shaded_from?: ("top" | "bottom" | "left" | "right") | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            over: "in-print";
+        };
+        /**
          * InkFacts
          * @description What is known of an ink, whatever it is called. ``dye_share`` counts for hybrids alone: how much of the colour soaks in.
          */
@@ -3092,7 +3223,7 @@ export interface components {
              * Motif
              * @enum {string}
              */
-            motif: "leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot";
+            motif: "leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot" | "grasses" | "reeds" | "tree-line" | "fir" | "bird" | "birds" | "branch" | "spray" | "fern" | "small-blossom" | "large-blossom" | "bud" | "waves" | "wave" | "hill-pair" | "crescent" | "half-moon" | "gibbous" | "star-eight" | "pot" | "jar" | "lizard" | "moth" | "snail" | "barrel" | "pads" | "cairn" | "cloud" | "drop" | "fence" | "lantern" | "feather";
             /** X Mm */
             x_mm: number;
             /** Y Mm */
@@ -3132,15 +3263,20 @@ export interface components {
             /** Sheet Height Mm */
             sheet_height_mm?: number | null;
         };
-        /** MotifOut */
+        /**
+         * MotifOut
+         * @description A built-in image: how it is called, and its outlines as an SVG path within the unit disc.
+         */
         MotifOut: {
             /**
              * Key
              * @enum {string}
              */
-            key: "leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot";
+            key: "leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot" | "grasses" | "reeds" | "tree-line" | "fir" | "bird" | "birds" | "branch" | "spray" | "fern" | "small-blossom" | "large-blossom" | "bud" | "waves" | "wave" | "hill-pair" | "crescent" | "half-moon" | "gibbous" | "star-eight" | "pot" | "jar" | "lizard" | "moth" | "snail" | "barrel" | "pads" | "cairn" | "cloud" | "drop" | "fence" | "lantern" | "feather";
             /** Name */
             name: string;
+            /** Path */
+            path: string;
         };
         /**
          * Motifs
@@ -3154,7 +3290,7 @@ export interface components {
              * Motif
              * @enum {string}
              */
-            motif: "leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot";
+            motif: "leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot" | "grasses" | "reeds" | "tree-line" | "fir" | "bird" | "birds" | "branch" | "spray" | "fern" | "small-blossom" | "large-blossom" | "bud" | "waves" | "wave" | "hill-pair" | "crescent" | "half-moon" | "gibbous" | "star-eight" | "pot" | "jar" | "lizard" | "moth" | "snail" | "barrel" | "pads" | "cairn" | "cloud" | "drop" | "fence" | "lantern" | "feather";
             /** Size Mm */
             size_mm: number;
             /** Count */
@@ -3372,6 +3508,24 @@ export interface components {
             card: components["schemas"]["CardOut"];
             /** Moves */
             moves: string[];
+        };
+        /**
+         * OwnImage
+         * @description An image of the maker's own drawing: closed outlines round its middle, mm as drawn; inside is by the even-odd rule.
+         */
+        OwnImage: {
+            /** Name */
+            name: string;
+            /** Rings */
+            rings: [
+                number,
+                number
+            ][][];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            image: "own";
         };
         /**
          * OwnModel
@@ -3677,6 +3831,56 @@ export interface components {
             rows: components["schemas"]["RowOut"][];
             /** Taken */
             taken: boolean;
+        };
+        /**
+         * Print
+         * @description An image stamped or drawn at places, ``size_mm`` along its longer side.
+         *
+         *     line_mm : printed as a line so wide along its outlines; None where it is solid.
+         *     stands : it stands on what is below it, or hangs from what is above; None where it does neither.
+         *     front : it stands in front of whatever else is printed there.
+         *     texture : a mere texture of the ground, and no figure.
+         */
+        Print: {
+            /** Image */
+            image: components["schemas"]["BuiltIn"] | components["schemas"]["OwnImage"];
+            /** Size Mm */
+            size_mm: number;
+            /** Places */
+            places: components["schemas"]["At"][];
+            /** Line Mm */
+            line_mm?: number | null;
+            /** Stands */
+            stands?: ("stands" | "hangs") | null;
+            /**
+             * Front
+             * @default false
+             */
+            front: boolean;
+            /**
+             * Texture
+             * @default false
+             */
+            texture: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            over: "print";
+        };
+        /**
+         * PrintDesign
+         * @description Print an image of the shelf after a step; None prints it first of all.
+         */
+        PrintDesign: {
+            /** Based On */
+            based_on: number;
+            /** Key */
+            key?: string | null;
+            /** Design */
+            design: string;
+            /** After */
+            after?: string | null;
         };
         /**
          * Problem
@@ -4135,7 +4339,7 @@ export interface components {
              * Motif
              * @enum {string}
              */
-            motif: "leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot";
+            motif: "leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot" | "grasses" | "reeds" | "tree-line" | "fir" | "bird" | "birds" | "branch" | "spray" | "fern" | "small-blossom" | "large-blossom" | "bud" | "waves" | "wave" | "hill-pair" | "crescent" | "half-moon" | "gibbous" | "star-eight" | "pot" | "jar" | "lizard" | "moth" | "snail" | "barrel" | "pads" | "cairn" | "cloud" | "drop" | "fence" | "lantern" | "feather";
             /** X Mm */
             x_mm: number;
             /** Y Mm */
@@ -4182,7 +4386,10 @@ export interface components {
             /** Sheet Height Mm */
             sheet_height_mm?: number | null;
         };
-        /** StepReadingOut */
+        /**
+         * StepReadingOut
+         * @description A step read aloud; ``prints`` are what it prints, print by print, as SVG paths in mm.
+         */
         StepReadingOut: {
             /** Id */
             id: string;
@@ -4196,6 +4403,8 @@ export interface components {
             care: string;
             /** Notes */
             notes: string[];
+            /** Prints */
+            prints: string[];
             /** Masks On */
             masks_on: string[];
         };
@@ -4492,7 +4701,7 @@ export interface components {
             /** Tool */
             tool: string;
             /** Region */
-            region: components["schemas"]["Whole"] | components["schemas"]["Band"] | components["schemas"]["Slant"] | components["schemas"]["Halo"] | components["schemas"]["Vignette"] | components["schemas"]["Patches"] | components["schemas"]["Inside"] | components["schemas"]["Motifs"] | components["schemas"]["Words"] | components["schemas"]["WetArea"];
+            region: components["schemas"]["Whole"] | components["schemas"]["Band"] | components["schemas"]["Slant"] | components["schemas"]["Halo"] | components["schemas"]["Vignette"] | components["schemas"]["Patches"] | components["schemas"]["Inside"] | components["schemas"]["Motifs"] | components["schemas"]["Words"] | components["schemas"]["Print"] | components["schemas"]["InPrint"] | components["schemas"]["Bare"] | components["schemas"]["WetArea"];
             /**
              * Amount
              * @default medium
@@ -4593,7 +4802,10 @@ export interface components {
         };
         /**
          * Words
-         * @description Words of plain letters ``height_mm`` high, their middle at a place.
+         * @description Words in letters whose capitals are ``height_mm`` high, their middle at a place; lines are parted by a line break.
+         *
+         *     round_mm : set along a circle of that radius about the place, read clockwise, their middle at the top; None where they run straight.
+         *     texture : words used as a texture of the ground: no sentiment, nothing to be read.
          */
         Words: {
             /** Text */
@@ -4604,6 +4816,24 @@ export interface components {
             y_mm: number;
             /** Height Mm */
             height_mm: number;
+            /**
+             * Face
+             * @default plain
+             * @enum {string}
+             */
+            face: "plain" | "roman" | "script";
+            /**
+             * Angle Deg
+             * @default 0
+             */
+            angle_deg: number;
+            /** Round Mm */
+            round_mm?: number | null;
+            /**
+             * Texture
+             * @default false
+             */
+            texture: boolean;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -8494,6 +8724,213 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["FitStrip"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    print_from_shelf_api_cards__card_id__prints_design_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PrintDesign"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    print_drawing_api_cards__card_id__prints_drawing_post: {
+        parameters: {
+            query: {
+                based_on: number;
+                name: string;
+                after?: string | null;
+                key?: string | null;
+            };
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "image/svg+xml": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    mask_from_print_api_cards__card_id__prints__step__mask_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card */
+                card_id: string;
+                step: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Edit"];
             };
         };
         responses: {

@@ -45,6 +45,9 @@ export type ServerChange =
   | { do: "gradient"; wish: Omit<Schemas["ProposeGradient"], "based_on" | "key"> }
   | { do: "ground"; ground: string }
   | { do: "resize"; card: CardPart; said: string }
+  | { do: "print-design"; design: string; after: string | null }
+  | { do: "print-drawing"; name: string; svg: string; after: string | null }
+  | { do: "own-mask"; step: string }
   | { do: "stencil"; stencil: string }
   | { do: "drawing"; name: string; svg: string }
   | { do: "mask-action"; mask: string; action: MaskAction }
@@ -70,6 +73,9 @@ const SERVER = new Set<Change["do"]>([
   "gradient",
   "ground",
   "resize",
+  "print-design",
+  "print-drawing",
+  "own-mask",
   "stencil",
   "drawing",
   "mask-action",

@@ -1,6 +1,8 @@
 /** Steps that can be added to a plan, each with measures that suit the panel. */
 import type { Brush, CardOut, Schemas, Step } from "../api/models";
 
+import { newPrint } from "./prints";
+
 export interface NewStep {
   value: string;
   label: string;
@@ -108,6 +110,30 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
       make: () => lay(white?.key ?? darkest, "fine-splatter", whole, { passes: 1, onto: "dry" }),
     },
     {
+      value: "print",
+      label: "Stamp an image",
+      hint: "at a place; drag it on the panel",
+      make: () => lay(darkest, "stamp", newPrint("snail", Math.round(short * 0.4), w / 2, h / 2), print),
+    },
+    {
+      value: "draw",
+      label: "Draw an image with a pen",
+      hint: "its outline, as fine as the pen",
+      make: () =>
+        lay(
+          darkest,
+          "pen",
+          { ...newPrint("fern", Math.round(short * 0.4), w / 2, h / 2), line_mm: 0.6 },
+          { touch: "full", passes: 1, onto: "dry" },
+        ),
+    },
+    {
+      value: "bare",
+      label: "Dab where it is still bare",
+      hint: "until no bare spot is left",
+      make: () => lay(colour, "sponge", { over: "bare" }, { touch: "medium" }),
+    },
+    {
       value: "stamp",
       label: "Stamp motifs",
       hint: "large first, small in the gaps, or three in a triangle",
@@ -140,6 +166,10 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
             x_mm: Math.round(w / 2),
             y_mm: Math.round(h * 0.85),
             height_mm: 9,
+            face: "script",
+            angle_deg: 0,
+            round_mm: null,
+            texture: false,
           },
           print,
         ),
@@ -179,6 +209,15 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
     },
     { value: "dry", label: "Let it dry", make: () => ({ do: "dry", id: "", way: "air", minutes: 5 }) },
   ];
+  plan.steps.forEach((step, i) => {
+    const over = step.do === "brush" ? step.region.over : "";
+    if (["print", "motifs", "words"].includes(over))
+      list.push({
+        value: `in-print-${step.id}`,
+        label: `Paint inside the prints of step ${i + 1}`,
+        make: () => lay(colour, "dauber", { over: "in-print", step: step.id, only: [], shaded_from: null }),
+      });
+  });
   if (plan.steps.some((step) => step.do === "water"))
     list.push({
       value: "wet-area",

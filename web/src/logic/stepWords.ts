@@ -6,6 +6,8 @@ import {
   AMOUNT_CHOICES,
   ARRANGEMENT_CHOICES,
   BLOT_CHOICES,
+  FACE_CHOICES,
+  STANDS_CHOICES,
   EDGE_CHOICES,
   FADE_CHOICES,
   ONTO_CHOICES,
@@ -45,6 +47,15 @@ const LABELS: Record<string, string> = {
   "region.cover": "Cover",
   "region.angle_deg": "Angle",
   "region.arrangement": "Arrangement",
+  "region.image": "Image",
+  "region.line_mm": "Line",
+  "region.face": "Letters in",
+  "region.round_mm": "Circle",
+  "region.stands": "It",
+  "region.step": "Prints of",
+  "region.places.0.x_mm": "From the left",
+  "region.places.0.y_mm": "From the top",
+  "region.places.0.angle_deg": "Turned",
 };
 
 /** The least a length may be, mm, as the core has it. */
@@ -53,6 +64,7 @@ export const LEAST: Record<string, number> = {
   "fade.width_mm": 1,
   "region.size_mm": 1,
   "region.height_mm": 2,
+  "region.line_mm": 0.2,
 };
 
 export function labelOf(part: Part): string {
@@ -89,7 +101,18 @@ export function wordChoices(part: Part, card: CardOut, shelf: ShelfOut): readonl
         label: card.reading.masks.find((read) => read.key === mask.key)?.called ?? mask.name,
       }));
     case "motif":
-      return shelf.motifs.map((motif) => ({ value: motif.key, label: motif.name }));
+    case "image":
+      return shelf.motifs.map((motif) => ({ value: motif.key, label: motif.name, path: motif.path }));
+    case "face":
+      return FACE_CHOICES;
+    case "stands":
+      return STANDS_CHOICES;
+    case "printed":
+      return card.plan.steps.flatMap((step, i) =>
+        step.do === "brush" && ["print", "motifs", "words"].includes(step.region.over)
+          ? [{ value: step.id, label: `step ${i + 1}` }]
+          : [],
+      );
     case "print":
       return PRINT_CHOICES;
     case "amount":

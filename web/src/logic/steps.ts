@@ -42,6 +42,14 @@ export function withoutStep(plan: PlanModel, stepId: string): PlanModel {
   };
 }
 
+/** The last step before the panel is trimmed and mounted: what is added to the picture comes after it. */
+export function lastOfGround(steps: readonly Step[]): Step | undefined {
+  const end = steps.findIndex(
+    (step) => step.do === "prepare" && (step.act === "trim" || step.act === "mount"),
+  );
+  return end < 0 ? steps[steps.length - 1] : steps[end - 1];
+}
+
 /** An id that no step of the plan has. */
 export function newStepId(plan: PlanModel): string {
   const taken = new Set(plan.steps.map((other) => other.id));

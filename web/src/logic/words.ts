@@ -44,6 +44,17 @@ export const PRINT_CHOICES: Choice<NonNullable<Brush["touch"]>>[] = [
   { value: "third", label: "third print without inking again", hint: "paler still" },
 ];
 
+export const FACE_CHOICES: Choice<Schemas["Words"]["face"]>[] = [
+  { value: "plain", label: "plain letters" },
+  { value: "roman", label: "roman letters", hint: "with feet" },
+  { value: "script", label: "script", hint: "as if written" },
+];
+
+export const STANDS_CHOICES: Choice<"stands" | "hangs">[] = [
+  { value: "stands", label: "standing", hint: "on what is below it" },
+  { value: "hangs", label: "hanging", hint: "from what is above it" },
+];
+
 export const AMOUNT_CHOICES: Choice<Schemas["Water"]["amount"]>[] = [
   { value: "fine", label: "a few drops" },
   { value: "medium", label: "a good sprinkle" },

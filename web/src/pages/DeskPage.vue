@@ -17,6 +17,10 @@ import PanelAnswer from "../features/panel/PanelAnswer.vue";
 import PanelTable from "../features/panel/PanelTable.vue";
 import RunOfProofs from "../features/step/RunOfProofs.vue";
 import StepList from "../features/step/StepList.vue";
+import { newSteps } from "../logic/newSteps";
+import { panelSize } from "../logic/panelSize";
+import { regionOf, withAnother } from "../logic/prints";
+import { lastOfGround, newStepId } from "../logic/steps";
 import { waysOf } from "../logic/ways";
 import { useCard } from "../stores/card";
 import { useShelf } from "../stores/shelf";
@@ -69,6 +73,41 @@ function chooseOpening(key: string) {
   const value = now.includes(key) ? now.filter((other) => other !== key) : [...now, key].sort();
   if (chosen.value)
     desk.push("choose openings", { do: "word", step: chosen.value, path: "region.openings", value });
+}
+/** Painted inside some of the prints of another step, or with none chosen inside them all. */
+function choosePrint(place: number) {
+  const region = regionOf(steps.value[at.value]);
+  if (region?.over !== "in-print" || !chosen.value) return;
+  const now = region.only ?? [];
+  const value = now.includes(place)
+    ? now.filter((other) => other !== place)
+    : [...now, place].sort((a, b) => a - b);
+  desk.push("choose prints", { do: "word", step: chosen.value, path: "region.only", value });
+}
+/** The place tapped last on the panel, where an image can be stamped after the chosen step. */
+const tapped = ref<{ x_mm: number; y_mm: number } | null>(null);
+function stampHere() {
+  if (!card.value || !tapped.value) return;
+  const { x_mm, y_mm } = tapped.value;
+  const chosenRegion = regionOf(steps.value[at.value]);
+  tapped.value = null;
+  if (chosenRegion?.over === "print" && chosen.value) {
+    const value = withAnother(chosenRegion, panelSize(card.value.plan.card), { x_mm, y_mm });
+    desk.push("stamp it here too", { do: "word", step: chosen.value, path: "region", value });
+    return;
+  }
+  const after = steps.value[at.value] ?? lastOfGround(steps.value);
+  const stamp = newSteps(card.value, after)
+    .find((one) => one.value === "print")
+    ?.make();
+  if (stamp?.do !== "brush" || stamp.region.over !== "print") return;
+  const step = {
+    ...stamp,
+    id: newStepId(card.value.plan),
+    region: { ...stamp.region, places: [{ x_mm, y_mm, angle_deg: 0, flipped: false, size_mm: null }] },
+  };
+  desk.push("stamp an image here", { do: "add-step", after: after?.id ?? null, step });
+  chosen.value = step.id;
 }
 watch(
   () => desk.moves,
@@ -157,10 +196,20 @@ useEventListener("keydown", (event) => {
             :masks-on="masksOn"
             :choosing="choosing"
             :mark="pointed?.where ?? null"
+            :chosen="chosen"
+            :tapped="tapped"
             @opening="chooseOpening"
+            @print="choosePrint"
+            @tap="(at) => (tapped = at)"
             @point="point"
           />
-          <PanelAnswer :answer="place && answer.value.value" :card="card" :steps="stepsDone" />
+          <PanelAnswer
+            :answer="place && answer.value.value"
+            :card="card"
+            :steps="stepsDone"
+            :tapped="!!tapped"
+            @stamp="stampHere"
+          />
         </div>
         <div class="right" data-words>
           <CardSentence :card="card" @laid-anew="chosen = null" />

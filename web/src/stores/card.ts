@@ -177,6 +177,21 @@ async function send(
         params,
         body: { ...basis, said: change.said, card: change.card },
       });
+    case "print-design":
+      return ask("post", "/api/cards/{card_id}/prints/design", {
+        params,
+        body: { ...basis, design: change.design, after: change.after },
+      });
+    case "print-drawing":
+      return ask("post", "/api/cards/{card_id}/prints/drawing", {
+        params: { ...params, query: { ...basis, name: change.name, after: change.after } },
+        ...asFile("image/svg+xml", new Blob([change.svg])),
+      });
+    case "own-mask":
+      return ask("post", "/api/cards/{card_id}/prints/{step}/mask", {
+        params: { path: { card_id: id, step: change.step } },
+        body: basis,
+      });
     case "stencil":
       return ask("post", "/api/cards/{card_id}/stencil", {
         params,

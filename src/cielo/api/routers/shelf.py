@@ -5,13 +5,13 @@ from typing import Annotated
 from fastapi import APIRouter, Query
 
 from cielo.api.dependencies import CardId, StoreOfApp
-from cielo.api.schemas.cards import FormatOut, InkOut, MotifOut, ShelfOut, StockOut, ToolOut
+from cielo.api.schemas.cards import FormatOut, InkOut, MotifOut, ShelfOut, StockOut, ToolOut, path_of
 from cielo.api.schemas.problem import REFUSALS
 from cielo.api.schemas.supplies import NoteLeft, SupplyOut
 from cielo.app import shelf as shelf_of_app
 from cielo.app.day import MOST_CARDS
 from cielo.core.geometry.formats import FORMATS
-from cielo.core.geometry.motifs import NAMES
+from cielo.core.geometry.motifs import NAMES, motif_rings
 from cielo.core.materials import TOOLS, WATER_TOOLS
 from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.spectra import hex_from_lab
@@ -54,6 +54,6 @@ def shelf(store: StoreOfApp, stock: str | None = None) -> ShelfOut:
         ],
         tools=[ToolOut.model_validate(tool) for tool in TOOLS.values()],
         formats=[FormatOut.model_validate(card_format) for card_format in FORMATS.values()],
-        motifs=[MotifOut.model_validate({"key": key, "name": name}) for key, name in NAMES.items()],
+        motifs=[MotifOut.model_validate({"key": key, "name": name, "path": path_of(motif_rings(key))}) for key, name in NAMES.items()],
         water_tools=list(WATER_TOOLS),
     )

@@ -50,12 +50,15 @@ class PartOut(FromCore):
 
 
 class StepReadingOut(FromCore):
+    """A step read aloud; ``prints`` are what it prints, print by print, as SVG paths in mm."""
+
     id: str
     parts: list[PartOut]
     why: str
     fetch: str
     care: str
     notes: list[str]
+    prints: list[str]
     masks_on: list[str]
 
 
@@ -148,6 +151,7 @@ class ReadingOut(BaseModel):
                     fetch=step.fetch,
                     care=step.care,
                     notes=list(step.notes),
+                    prints=[path_of(lines) for lines in step.prints],
                     masks_on=list(step.masks_on),
                 )
                 for step in reading.steps
@@ -185,7 +189,7 @@ class ReadingOut(BaseModel):
 
 
 def path_of(lines_mm: tuple[Any, ...]) -> str:
-    """Lines as the data of an SVG path, to a twentieth of a millimetre."""
+    """Lines as the data of an SVG path, to a hundredth."""
     return " ".join("M" + "L".join(f"{x:.2f} {y:.2f}" for x, y in line) for line in lines_mm)
 
 
@@ -423,8 +427,11 @@ class InkOut(BaseModel):
 
 
 class MotifOut(BaseModel):
+    """A built-in image: how it is called, and its outlines as an SVG path within the unit disc."""
+
     key: Motif
     name: str
+    path: str
 
 
 class ShelfOut(BaseModel):

@@ -11,6 +11,10 @@ from cielo.core.plan import Plan
 MOST_TRIED = 12
 
 
+# What lies in the inks chosen is told, and not cured behind the maker's back: a gap in a gradient is another idea.
+OF_THE_INKS = ("seam-mud", "primaries-brown")
+
+
 def laid_fresh(plan: Plan) -> tuple[Plan, tuple[Finding, ...]]:
     """The plan without the alarms that can be helped, and those that remain: what the inks or the stock chosen cannot give."""
     plan = with_derived(plan)
@@ -26,5 +30,5 @@ def laid_fresh(plan: Plan) -> tuple[Plan, tuple[Finding, ...]]:
 def _helped(findings: tuple[Finding, ...]) -> Iterator[tuple[Plan, tuple[Finding, ...]]]:
     """The plan each remedy leads to and what it leaves, one after another: the next is looked for only when it is wanted."""
     for finding in findings:
-        if (remedy := finding.remedy) is not None:
+        if finding.code not in OF_THE_INKS and (remedy := finding.remedy) is not None:
             yield remedy.plan, troubles(judge(remedy.plan))

@@ -12,6 +12,7 @@ from cielo.core.geometry.motifs import NAMES, motif_shape
 from cielo.core.geometry.spreading import spread_motifs
 from cielo.core.keeping import kept
 from cielo.core.plan import At, Brush, BuiltIn, Drawn, Image, Motifs, OwnImage, Plan, Print, Words
+from cielo.core.plan.prints import MOST_PRINT_POINTS, MOST_PRINT_RINGS
 from cielo.errors import BadInput
 
 Printed = Print | Motifs | Words
@@ -82,6 +83,8 @@ def moved(region: Printed, across_mm: float, down_mm: float) -> Printed:
 
 # How far a mask over a print stands out round it: common practice, no source.
 MASK_MARGIN_MM = 0.4
+# An image of the maker's own is kept this large, mm.
+IMAGE_MM = 100.0
 # A mask's outline is drawn no finer than this, mm.
 AS_FINE_AS_MM = 0.05
 
@@ -108,6 +111,20 @@ def called_prints(region: Printed) -> str:
             return f"{NAMES[region.motif]} figures"
         case Words():
             return "words"
+
+
+def image_rings(shape: BaseGeometry) -> Rings:
+    """The outlines of a shape as an image of the maker's own: round its middle, no larger than may be, no finer than can be printed."""
+    left, top, right, bottom = shape.bounds
+    long = max(right - left, bottom - top) or 1.0
+    image = affinity.scale(shape, IMAGE_MM / long, IMAGE_MM / long, origin=(0, 0))
+    for fine_mm in (AS_FINE_AS_MM, 0.1, 0.2, 0.4, 0.8):
+        rings = _rings_round(image.simplify(fine_mm))
+        if len(rings) <= MOST_PRINT_RINGS and sum(len(ring) for ring in rings) <= MOST_PRINT_POINTS:
+            return rings
+    raise BadInput(
+        "the drawing is too fine to print.", field="drawing", mend=f"Draw it with fewer than {MOST_PRINT_POINTS} points."
+    )
 
 
 def _middle(shape: BaseGeometry) -> tuple[float, float]:

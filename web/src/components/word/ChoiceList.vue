@@ -122,6 +122,9 @@ function key(event: KeyboardEvent) {
         @pointermove="at = i"
         @click="choose(choice)"
       >
+        <svg v-if="choice.path" class="picture" viewBox="-1.05 -1.05 2.1 2.1" aria-hidden="true">
+          <path :d="choice.path" fill-rule="evenodd" />
+        </svg>
         <span v-if="choice.colour" class="dab" :style="{ background: choice.colour }" />
         <span class="label"
           >{{ choice.label }}<small v-if="choice.hint">{{ choice.hint }}</small></span
@@ -134,6 +137,13 @@ function key(event: KeyboardEvent) {
 </template>
 
 <style scoped>
+.picture {
+  flex: none;
+  width: 34px;
+  height: 34px;
+  margin-right: 10px;
+  fill: var(--ink);
+}
 .choosing {
   display: block;
   margin: -6px;

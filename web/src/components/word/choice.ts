@@ -5,6 +5,8 @@ export interface Choice<V extends string = string> {
   label: string;
   hint?: string;
   colour?: string;
+  /** A picture of it: outlines within the unit disc. */
+  path?: string;
 }
 
 /** From so many on there is a field to search in, and what was taken lately comes first. */

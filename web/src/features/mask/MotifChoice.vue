@@ -9,7 +9,9 @@ type Motif = Schemas["MotifOut"]["key"];
 const props = defineProps<{ value: Motif }>();
 const emit = defineEmits<{ choose: [motif: Motif] }>();
 const shelf = useShelf();
-const choices = computed(() => (shelf.shelf?.motifs ?? []).map((m) => ({ value: m.key, label: m.name })));
+const choices = computed(() =>
+  (shelf.shelf?.motifs ?? []).map((m) => ({ value: m.key, label: m.name, path: m.path })),
+);
 const text = computed(
   () => choices.value.find((choice) => choice.value === props.value)?.label ?? props.value,
 );

@@ -3,7 +3,8 @@
 import { computed } from "vue";
 import type { AnswerOut, CardOut } from "../../api/models";
 
-const props = defineProps<{ answer: AnswerOut | null; card: CardOut; steps: number }>();
+const props = defineProps<{ answer: AnswerOut | null; card: CardOut; steps: number; tapped: boolean }>();
+const emit = defineEmits<{ stamp: [] }>();
 const change = computed(() => {
   const by = props.answer?.one_more ?? 0;
   if (by < 1) return "would hardly be seen";
@@ -37,6 +38,9 @@ const change = computed(() => {
       }}
       Point at the panel to see what lies there; numbers are full passes.
     </span>
+    <button v-if="tapped && card.plan.inks.length" type="button" class="word stamp" @click="emit('stamp')">
+      Stamp here
+    </button>
   </p>
 </template>
 
@@ -49,6 +53,10 @@ const change = computed(() => {
   padding: 4px 20px;
   font-size: 16px;
   line-height: 1.35;
+}
+.stamp {
+  flex: none;
+  margin-left: auto;
 }
 .chip {
   flex: none;

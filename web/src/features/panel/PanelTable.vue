@@ -6,12 +6,14 @@ import type { CardOut, Focal, Hold, Mask, Schemas } from "../../api/models";
 import { useDesk } from "../../composables/useDesk";
 import { usePicture } from "../../composables/usePicture";
 import { usePlacing } from "../../composables/usePlacing";
+import { type PlacedPrint, regionOf, withPlace } from "../../logic/prints";
 import { type Line, linesFor } from "../../logic/snapping";
 import FocalOver from "./FocalOver.vue";
 import GuideLines from "./GuideLines.vue";
 import HoldsOver from "./HoldsOver.vue";
 import MasksOver from "./MasksOver.vue";
 import OpeningsOver from "./OpeningsOver.vue";
+import PrintsOver from "./PrintsOver.vue";
 import PanelRuler from "./PanelRuler.vue";
 
 const props = defineProps<{
@@ -21,11 +23,17 @@ const props = defineProps<{
   /** A stencil whose openings are chosen one by one, and those chosen; all where none is. */
   choosing: { mask: string; openings: string[] } | null;
   mark: Schemas["PlaceOut"] | null;
+  /** The step whose prints are taken hold of. */
+  chosen: string | null;
+  /** The place that was tapped last, to stamp at. */
+  tapped: { x_mm: number; y_mm: number } | null;
 }>();
 const emit = defineEmits<{
   /** The place pointed at, mm; null when none is. */
   point: [place: { x_mm: number; y_mm: number } | null];
   opening: [key: string];
+  print: [place: number];
+  tap: [place: { x_mm: number; y_mm: number }];
 }>();
 
 const RULER = 30;
@@ -107,10 +115,28 @@ const focal = usePlacing<Focal>({
   draft: (piece) => desk.setDraft(piece && { do: "focal", piece }),
   save: (piece) => desk.push(`move the ${piece.name}`, { do: "focal", piece }),
 });
-const guides = computed(() => [masks, focal].map((placing) => placing.guides.value).find((g) => g.x || g.y));
+const printing = computed(() => props.card.plan.steps.find((other) => other.id === props.chosen));
+function placed(place: PlacedPrint) {
+  const region = regionOf(printing.value);
+  if (!props.chosen || (region?.over !== "print" && region?.over !== "words")) return null;
+  return { do: "word", step: props.chosen, path: "region", value: withPlace(region, place) } as const;
+}
+const prints = usePlacing<PlacedPrint>({
+  scale,
+  step,
+  lines,
+  draft: (place) => desk.setDraft(place && placed(place)),
+  save: (place) => {
+    const change = placed(place);
+    if (change) desk.push("move the print", change);
+  },
+});
+const guides = computed(() =>
+  [masks, focal, prints].map((placing) => placing.guides.value).find((g) => g.x || g.y),
+);
 
 function point(event: PointerEvent) {
-  if (masks.held.value || holds.held.value || focal.held.value) return;
+  if ([masks, holds, focal, prints].some((placing) => placing.held.value)) return;
   const over = event.currentTarget;
   if (!(over instanceof Element)) return;
   const box = over.getBoundingClientRect();
@@ -121,6 +147,13 @@ function point(event: PointerEvent) {
       y_mm: (event.clientY - box.top) / scale.value,
     }),
   );
+}
+function tap(event: MouseEvent) {
+  const over = event.currentTarget;
+  if (!(over instanceof Element) || event.target !== over) return;
+  const box = over.getBoundingClientRect();
+  const [x, y] = [(event.clientX - box.left) / scale.value, (event.clientY - box.top) / scale.value];
+  emit("tap", onPanel({ x_mm: Math.round(x * 10) / 10, y_mm: Math.round(y * 10) / 10 }));
 }
 </script>
 
@@ -174,6 +207,7 @@ function point(event: PointerEvent) {
           data-test="over"
           @pointermove="point"
           @pointerdown="point"
+          @click="tap"
           @pointerleave="emit('point', null)"
         >
           <clipPath id="near">
@@ -188,7 +222,18 @@ function point(event: PointerEvent) {
             :chosen="choosing.openings"
             @toggle="(key) => emit('opening', key)"
           />
+          <PrintsOver
+            v-if="chosen"
+            :step="chosen"
+            :placing="prints"
+            @toggle="(place) => emit('print', place)"
+          />
           <FocalOver :placing="focal" />
+          <path
+            v-if="tapped"
+            class="tapped"
+            :d="`M${tapped.x_mm - 3} ${tapped.y_mm}h6M${tapped.x_mm} ${tapped.y_mm - 3}v6`"
+          />
           <GuideLines v-if="guides" :x="guides.x" :y="guides.y" :width="panel.width" :height="panel.height" />
           <g v-if="mark" class="mark" data-test="mark" :transform="`translate(${mark.x_mm} ${mark.y_mm})`">
             <circle r="4.2" />
@@ -237,6 +282,13 @@ img,
   stroke: var(--ink);
   stroke-width: 1.5px;
   stroke-dasharray: 8 3;
+  vector-effect: non-scaling-stroke;
+  pointer-events: none;
+}
+.tapped {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 2px;
   vector-effect: non-scaling-stroke;
   pointer-events: none;
 }

@@ -5,8 +5,10 @@ import type { Finding, Step } from "../../api/models";
 import WordMenu from "../../components/word/WordMenu.vue";
 import { useDesk } from "../../composables/useDesk";
 import { newSteps } from "../../logic/newSteps";
+import { regionOf } from "../../logic/prints";
 import { againOf, inPlaceOf, newStepId, spellOf } from "../../logic/steps";
 import FindingNote from "../FindingNote.vue";
+import PrintActions from "./PrintActions.vue";
 import StepSentence from "./StepSentence.vue";
 import TakeMaskOut from "./TakeMaskOut.vue";
 
@@ -39,6 +41,7 @@ function press(id: string) {
   emit("choose", id);
 }
 
+const PRINTED = new Set(["print", "motifs", "words"]);
 const said = (id: string) => desk.saved?.reading.steps.find((step) => step.id === id);
 const words = (id: string) =>
   said(id)
@@ -155,6 +158,11 @@ function takeOut(id: string) {
           :finding="finding"
           @remedy="emit('remedy', finding)"
           @point="(value) => emit('point', value)"
+        />
+        <PrintActions
+          v-if="step.id === chosen && PRINTED.has(regionOf(step)?.over ?? '')"
+          :step="step"
+          @choose="(id) => emit('choose', id)"
         />
         <div v-if="step.id === chosen" class="does">
           <el-button size="small" :disabled="at === 0" @click="move(step.id, at - 1)">Earlier</el-button>

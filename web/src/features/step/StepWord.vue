@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** One word of a step's sentence that can be changed in place. A kind of word that has no way to be changed is an error. */
 import { computed } from "vue";
-import type { Part, Step } from "../../api/models";
+import type { Part, Schemas, Step } from "../../api/models";
 import WordAngle from "../../components/word/WordAngle.vue";
 import WordChoice from "../../components/word/WordChoice.vue";
 import WordCount from "../../components/word/WordCount.vue";
@@ -33,8 +33,17 @@ const fresh = computed(() => {
 const read = computed(() => (fresh.value ? props.part.text : undefined));
 
 const choices = computed(() =>
-  desk.card && shelf.shelf ? wordChoices(props.part, desk.card, shelf.shelf) : null,
+  desk.card && shelf.shelf && props.part.kind !== "places"
+    ? wordChoices(props.part, desk.card, shelf.shelf)
+    : null,
 );
+/** The built-in image that is printed; empty where it is one of the maker's own. */
+const imageKey = computed(() => {
+  const image = value.value as Schemas["Print"]["image"] | null;
+  return image?.image === "built-in" ? image.motif : "";
+});
+const inOneLine = (text: string) => text.split("\n").join(" / ");
+const inLines = (text: string) => text.split(/\s*\/\s*/).join("\n");
 const chosen = computed(() =>
   props.part.kind === "fade" ? (fadeAt(props.step)?.edge ?? "none") : String(value.value),
 );
@@ -109,10 +118,42 @@ function choose(key: string) {
   />
   <WordText
     v-else-if="part.kind === 'text'"
-    :text="read ?? `“${String(value)}”`"
+    :text="read ?? `“${inOneLine(String(value))}”`"
+    :label="`${label}; a stroke / begins a new line`"
+    :value="inOneLine(String(value))"
+    :longest="120"
+    @change="(text) => write(inLines(text), `write “${text}”`)"
+  />
+  <WordToggle
+    v-else-if="part.kind === 'line'"
     :label="label"
-    :value="String(value)"
-    @change="(text) => write(text, `write “${text}”`)"
+    :text="part.text"
+    :other="value ? 'solid' : 'as a line'"
+    @toggle="write(value ? null : 0.6, value ? 'print it solid' : 'print its outline')"
+  />
+  <WordToggle
+    v-else-if="part.kind === 'flipped'"
+    label="It is"
+    :text="part.text"
+    other="as it was drawn"
+    @toggle="write(!value, 'mirror it')"
+  />
+  <button
+    v-else-if="part.kind === 'prints'"
+    type="button"
+    class="word"
+    title="Tap prints on the panel to add or leave them; here to take all of them again"
+    @click="write([], 'go into every print')"
+  >
+    {{ part.text }}
+  </button>
+  <WordChoice
+    v-else-if="part.kind === 'image' && choices"
+    :text="read ?? called(imageKey)"
+    :label="label"
+    :choices="choices"
+    :value="imageKey"
+    @choose="(motif) => write({ image: 'built-in', motif }, `stamp the ${called(motif)}`)"
   />
   <button
     v-else-if="part.kind === 'throw'"

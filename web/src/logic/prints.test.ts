@@ -1,0 +1,38 @@
+import { describe, expect, it } from "vitest";
+import type { Step } from "../api/models";
+import { centred, inARow, newPrint, placesOf, withAnother, withoutLast, withPlace } from "./prints";
+
+const panel = { width: 120, height: 170 };
+const snail = newPrint("snail", 40, 30, 50);
+
+describe("prints", () => {
+  it("stand at their places, one key each", () => {
+    const step = { do: "brush", id: "s1", region: withAnother(snail, panel) } as Step;
+    expect(placesOf(step)).toEqual([
+      { key: "0", x_mm: 30, y_mm: 50 },
+      { key: "1", x_mm: 62, y_mm: 50 },
+    ]);
+    expect(placesOf({ do: "dry", id: "d", way: "air", minutes: 5 } as Step)).toEqual([]);
+  });
+  it("are moved one by one", () => {
+    const two = withAnother(snail, panel);
+    const moved = withPlace(two, { key: "1", x_mm: 9, y_mm: 8 });
+    expect(moved).toMatchObject({ places: [{ x_mm: 30 }, { x_mm: 9, y_mm: 8 }] });
+  });
+  it("never come to none", () => {
+    expect(withoutLast(withAnother(snail, panel)).places).toHaveLength(1);
+    expect(withoutLast(snail)).toBe(snail);
+  });
+  it("stand in a row on the bottom edge, evenly apart", () => {
+    const row = inARow(snail, 3, panel);
+    expect(row.places.map((at) => at.x_mm)).toEqual([20, 60, 100]);
+    expect(new Set(row.places.map((at) => at.y_mm))).toEqual(new Set([150]));
+  });
+  it("keep to the panel when one more finds no room at the right", () => {
+    const far = newPrint("snail", 40, 110, 50);
+    expect(withAnother(far, panel).places[1]?.x_mm).toBe(78);
+  });
+  it("go to the middle", () => {
+    expect(centred(snail, panel).places).toMatchObject([{ x_mm: 60, y_mm: 85 }]);
+  });
+});

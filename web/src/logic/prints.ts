@@ -1,0 +1,80 @@
+/** Prints of a step: where they stand, and how they are moved, added and taken away. */
+import type { At, Print, Schemas, Step, Words } from "../api/models";
+
+const UPRIGHT = { angle_deg: 0, flipped: false, size_mm: null };
+type Region = Extract<Step, { do: "brush" }>["region"];
+
+/** One print of a step as a thing on the panel; its key is its place in the row. */
+export interface PlacedPrint {
+  key: string;
+  x_mm: number;
+  y_mm: number;
+}
+
+export function regionOf(step: Step | undefined): Region | null {
+  return step?.do === "brush" ? step.region : null;
+}
+/** The prints of a step that stand at places of their own. */
+export function placesOf(step: Step | undefined): PlacedPrint[] {
+  const region = regionOf(step);
+  if (region?.over === "print")
+    return region.places.map(({ x_mm, y_mm }, i) => ({ key: String(i), x_mm, y_mm }));
+  return region?.over === "words" ? [{ key: "0", x_mm: region.x_mm, y_mm: region.y_mm }] : [];
+}
+/** A region with one of its prints at another place. */
+export function withPlace(region: Print | Words, { key, x_mm, y_mm }: PlacedPrint): Print | Words {
+  if (region.over === "words") return { ...region, x_mm, y_mm };
+  const places = region.places.map((at, i) => (String(i) === key ? { ...at, x_mm, y_mm } : at));
+  return { ...region, places };
+}
+/** One print more, beside the last and as that is, or where it is wanted. */
+export function withAnother(
+  region: Print,
+  panel: { width: number; height: number },
+  at?: Partial<At>,
+): Print {
+  const last = region.places[region.places.length - 1] ?? {
+    ...UPRIGHT,
+    x_mm: panel.width / 2,
+    y_mm: panel.height / 2,
+  };
+  const right = last.x_mm + region.size_mm * 0.8;
+  const x_mm = right < panel.width ? right : Math.max(0, last.x_mm - region.size_mm * 0.8);
+  return { ...region, places: [...region.places, { ...last, x_mm: Math.round(x_mm * 10) / 10, ...at }] };
+}
+export function withoutLast(region: Print): Print {
+  return region.places.length > 1 ? { ...region, places: region.places.slice(0, -1) } : region;
+}
+/** So many of them in a row along the bottom, evenly apart, standing on it. */
+export function inARow(region: Print, many: number, panel: { width: number; height: number }): Print {
+  const y_mm = Math.round((panel.height - region.size_mm / 2) * 10) / 10;
+  const first = region.places[0] ?? UPRIGHT;
+  const places = Array.from({ length: many }, (_, i) => ({
+    ...first,
+    x_mm: Math.round((panel.width * (2 * i + 1) * 10) / (2 * many)) / 10,
+    y_mm,
+  }));
+  return { ...region, places };
+}
+export function centred(region: Print, panel: { width: number; height: number }): Print {
+  const at = region.places[0] ?? UPRIGHT;
+  const place = { ...at, x_mm: Math.round(panel.width * 5) / 10, y_mm: Math.round(panel.height * 5) / 10 };
+  return { ...region, places: [place] };
+}
+export function newPrint(
+  motif: Schemas["BuiltIn"]["motif"],
+  size_mm: number,
+  x_mm: number,
+  y_mm: number,
+): Print {
+  return {
+    over: "print",
+    image: { image: "built-in", motif },
+    size_mm,
+    places: [{ ...UPRIGHT, x_mm, y_mm }],
+    line_mm: null,
+    stands: null,
+    front: false,
+    texture: false,
+  };
+}
