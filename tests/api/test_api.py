@@ -151,3 +151,38 @@ def test_pages_are_served_and_paths_cannot_climb_out(store: Store, tmp_path: Pat
 
 def test_the_published_description_is_the_one_the_code_has() -> None:
     assert json.loads((ROOT / "docs" / "openapi.json").read_text()) == json.loads(description())
+
+
+def test_a_piece_is_made_worked_on_put_on_and_taken_away(web: TestClient) -> None:
+    card = first_card(web)
+    stock = web.get("/api/shelf").json()["stocks"][1]["stock"]["key"]
+    made = web.post(f"/api/cards/{card['id']}/beside", json={"based_on": card["revision"], "kind": "strip", "stock": stock}).json()
+    (piece,) = made["pieces"]
+    assert piece["name"] == "strip"
+    of = f"{card['id']}~{piece['key']}"
+    own = web.get(f"/api/cards/{of}").json()
+    assert own["piece"] == piece["key"]
+    assert own["plan"]["steps"] == []
+    assert own["plan"]["inks"] == card["plan"]["inks"], "inks are those of the card"
+    brush = next(step for step in card["plan"]["steps"] if step["do"] == "brush")
+    step = {**brush, "id": "s1", "region": {"over": "whole"}, "purpose": None}
+    body = {"based_on": own["revision"], "said": "ink the strip", "plan": {**own["plan"], "steps": [step]}}
+    own = web.put(f"/api/cards/{of}", json=body).json()
+    assert [s["id"] for s in own["plan"]["steps"]] == ["s1"]
+    whole = web.get(f"/api/cards/{card['id']}").json()
+    assert whole["plan"]["steps"] == card["plan"]["steps"], "the panel is left alone"
+    assert whole["pieces"][0]["steps"] == 1
+    at = {name: piece[name] for name in ("name", "outline", "width_mm", "height_mm", "x_mm", "y_mm")}
+    moved = {**at, "x_mm": 40.0, "angle_deg": 8.0, "said": "turn the strip", "based_on": whole["revision"]}
+    put = web.put(f"/api/cards/{card['id']}/beside/{piece['key']}", json=moved).json()
+    assert (put["pieces"][0]["x_mm"], put["pieces"][0]["steps"]) == (40.0, 1)
+    picture = web.get(f"/api/cards/{of}/picture.png", params={"revision": put["revision"], "dpi": 40})
+    together = web.get(f"/api/cards/{card['id']}/assembled.png", params={"revision": put["revision"], "dpi": 40})
+    with Image.open(BytesIO(picture.content)) as strip, Image.open(BytesIO(together.content)) as front:
+        assert strip.size[0] > 4 * strip.size[1]
+        assert front.size == (200, 280)
+    undone = web.post(f"/api/cards/{of}/undo", json={"based_on": put["revision"]}).json()
+    assert undone["pieces"][0]["x_mm"] == piece["x_mm"]
+    gone = web.post(f"/api/cards/{card['id']}/beside/{piece['key']}/take-away", json={"based_on": undone["revision"]}).json()
+    assert gone["pieces"] == []
+    assert web.get(f"/api/cards/{of}").status_code == 404

@@ -13,4 +13,7 @@ def _store(request: Request) -> Store:
 
 
 StoreOfApp = Annotated[Store, Depends(_store)]
-CardId = Annotated[str, Path(pattern="^[0-9a-f]{12}$", description="the id of a card")]
+CardId = Annotated[
+    str,
+    Path(pattern="^[0-9a-f]{12}(~[A-Za-z0-9-]{1,40})?$", description="the id of a card, with ~ and the key of one of its pieces"),
+]

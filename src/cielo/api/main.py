@@ -9,11 +9,13 @@ from starlette.staticfiles import StaticFiles
 
 from cielo.api import errors
 from cielo.api.guard import Guard
-from cielo.api.routers import bench, cards, crossings, cutting, day, grounds, predict, prints, shelf, stencils, things
+from cielo.api.routers import bench, cards, crossings, cutting, day, grounds, pieces, predict, prints, shelf, stencils, things
 from cielo.errors import NotFound
 from cielo.store.database import Store
 
-ROUTERS = tuple(part.router for part in (shelf, things, cards, stencils, prints, cutting, day, bench, crossings, grounds, predict))
+ROUTERS = tuple(
+    part.router for part in (shelf, things, cards, stencils, prints, pieces, cutting, day, bench, crossings, grounds, predict)
+)
 
 
 def create_app(store: Store, web_root: Path | None = None) -> FastAPI:

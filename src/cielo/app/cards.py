@@ -14,7 +14,7 @@ from cielo.core.geometry.formats import FORMATS, CardFormat
 from cielo.core.materials import Stock
 from cielo.core.order.arrange import in_order
 from cielo.core.order.derive import with_derived
-from cielo.core.plan import Card, Fold, Plan, Reveals, ensure_sound, fitted
+from cielo.core.plan import Card, Fold, Plan, Reveals, ensure_sound, fitted, plan_of_piece, with_piece_plan
 from cielo.core.say import say
 from cielo.core.sequence.gradient import GradientWish, propose_gradient
 from cielo.core.sequence.grounds import GROUNDS, lay_out
@@ -42,6 +42,7 @@ class CardOnDesk:
     undoes, redoes : what undo and redo would bring back, in words.
     supplies : the shelf it is made from, for the batch at the bench.
     measured : what was measured of its inks and stock since it was planned, in words.
+    whole : the plan of the whole card, where ``revision`` is of one of its pieces.
     """
 
     revision: Revision
@@ -49,6 +50,7 @@ class CardOnDesk:
     redoes: str | None
     supplies: Supplies
     measured: tuple[str, ...]
+    whole: Plan
 
 
 @dataclass(frozen=True)
@@ -84,21 +86,45 @@ def delete_card(store: Store, card_id: str) -> None:
         session.delete(card)
 
 
+# A card's id, and after this sign the key of one of its pieces, where that is worked on as a plan of its own.
+OF = "~"
+
+
+def whole_id(card_id: str) -> str:
+    """The id of the whole card."""
+    return card_id.partition(OF)[0]
+
+
+def _part_of(card_id: str, plan: Plan) -> Plan:
+    """The plan that an id means: the whole, or one of its pieces. Raises NotFound."""
+    piece = card_id.partition(OF)[2]
+    return plan_of_piece(plan, piece) if piece else plan
+
+
+def _with_part(card_id: str, plan: Plan, part: Plan) -> Plan:
+    """The whole plan after the part that an id means was changed."""
+    piece = card_id.partition(OF)[2]
+    return with_piece_plan(plan, piece, part) if piece else part
+
+
 def open_card(store: Store, card_id: str) -> CardOnDesk:
-    """One card as it stands."""
+    """One card as it stands, or one of its pieces as a plan of its own."""
     with store.reading() as session:
-        card = find_card(session, card_id)
-        current = read_revision(session, card_id, card.revision)
-        redoes = read_revision(session, card_id, current.redo_to).said if current.redo_to else None
+        whole = whole_id(card_id)
+        card = find_card(session, whole)
+        current = read_revision(session, whole, card.revision)
+        redoes = read_revision(session, whole, current.redo_to).said if current.redo_to else None
         undoes = current.said if current.undo_to else None
-        supplies = supplies_for(session, card_id)
-        return CardOnDesk(current, undoes, redoes, supplies, measured_since(session, current.plan, supplies.shelf))
+        supplies = supplies_for(session, whole)
+        part = replace(current, card_id=card_id, plan=_part_of(card_id, current.plan))
+        measured = measured_since(session, part.plan, supplies.shelf)
+        return CardOnDesk(part, undoes, redoes, supplies, measured, current.plan)
 
 
 def card_at(store: Store, card_id: str, revision: int) -> Plan:
     """The plan of a card at one of its revisions."""
     with store.reading() as session:
-        return read_revision(session, card_id, revision).plan
+        return _part_of(card_id, read_revision(session, whole_id(card_id), revision).plan)
 
 
 def start_card(store: Store, plan: Plan, said: str) -> CardOnDesk:
@@ -248,22 +274,26 @@ def change_card(store: Store, card_id: str, basis: Basis, said: str, change: Cal
     with store.transaction() as session:
         current = _to_edit(session, card_id, basis)
         if current is not None:
-            plan = resettled(current.plan, with_crossings(session, change(current.plan), current.plan))
+            was = _part_of(card_id, current.plan)
+            now = with_crossings(session, change(was), was)
+            # What every piece of the whole is for is kept with it; only the part that was changed is read anew.
+            plan = _with_part(card_id, current.plan, resettled(was, now))
             ensure_sound(plan)
             if plan != current.plan:
-                card = find_card(session, card_id)
+                card = find_card(session, whole_id(card_id))
                 add_revision(session, card, plan, said, undo_to=current.number, redo_to=None, edit_key=basis.key)
     return open_card(store, card_id)
 
 
 def _to_edit(session: Session, card_id: str, basis: Basis) -> Revision | None:
     """The revision an edit is made from; None when the edit has been made already. Raises OutOfDate."""
-    card = find_card(session, card_id)
-    if basis.key is not None and was_made(session, card_id, basis.key):
+    whole = whole_id(card_id)
+    card = find_card(session, whole)
+    if basis.key is not None and was_made(session, whole, basis.key):
         return None
     if card.revision != basis.revision:
         raise OutOfDate("this card was changed in another window.", mend="It has been opened afresh; make the change again.")
-    return read_revision(session, card_id, card.revision)
+    return read_revision(session, whole, card.revision)
 
 
 def resize_card(store: Store, card_id: str, basis: Basis, card: Card, said: str) -> CardOnDesk:
@@ -292,7 +322,8 @@ def apply_remedy(store: Store, card_id: str, basis: Basis, code: str, step: str 
 def take_measured_in(store: Store, card_id: str, basis: Basis) -> CardOnDesk:
     """Plan a card with its inks, stock and crossings as they are known now."""
     with store.reading() as session:
-        known = as_measured_now(session, read_revision(session, card_id, basis.revision).plan, read_on_shelf(session))
+        plan = _part_of(card_id, read_revision(session, whole_id(card_id), basis.revision).plan)
+        known = as_measured_now(session, plan, read_on_shelf(session))
     return change_card(store, card_id, basis, "take in what was measured", lambda _: known)
 
 
@@ -320,8 +351,8 @@ def undo(store: Store, card_id: str, basis: Basis) -> CardOnDesk:
         if current is not None:
             if current.undo_to is None:
                 raise BadInput("there is nothing to undo.")
-            back = read_revision(session, card_id, current.undo_to)
-            card = find_card(session, card_id)
+            back = read_revision(session, whole_id(card_id), current.undo_to)
+            card = find_card(session, whole_id(card_id))
             add_revision(session, card, back.plan, back.said, undo_to=back.undo_to, redo_to=current.number, edit_key=basis.key)
     return open_card(store, card_id)
 
@@ -333,8 +364,8 @@ def redo(store: Store, card_id: str, basis: Basis) -> CardOnDesk:
         if current is not None:
             if current.redo_to is None:
                 raise BadInput("there is nothing to redo.")
-            again = read_revision(session, card_id, current.redo_to)
-            card = find_card(session, card_id)
+            again = read_revision(session, whole_id(card_id), current.redo_to)
+            card = find_card(session, whole_id(card_id))
             add_revision(session, card, again.plan, again.said, undo_to=current.number, redo_to=again.redo_to, edit_key=basis.key)
     return open_card(store, card_id)
 

@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from cielo.app.reading import read_aloud
 from cielo.core.materials import Ink, Paper, Stock, Swatch
 from cielo.core.plan import Brush, Card, EdgeMask, LayMask, MotifMask, Plan, Reveals, Water, Whole
+from cielo.core.simulation.assembled import assembled
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.run import Progress, picture
 from cielo.errors import BadInput
@@ -29,6 +30,17 @@ def panel_png(
     if steps_done is not None and not 0 <= steps_done <= len(plan.steps):
         raise BadInput(f"the plan has {len(plan.steps)} steps.", field="step", mend=f"Use 0 to {len(plan.steps)}.")
     return write_png(picture(plan, grid_of(plan.card, dots_per_inch), steps_done, tell), dots_per_inch, packed=packed)
+
+
+def assembled_png(plan: Plan, dots_per_inch: float) -> bytes:
+    """The whole card put together, with its pieces; base and mats drawn plain. Raises BadInput for a resolution out of range."""
+    if not LOWEST_DPI <= dots_per_inch <= HIGHEST_DPI // 4:
+        raise BadInput(
+            f"{dots_per_inch:g} dots to the inch cannot be drawn.",
+            field="dpi",
+            mend=f"Use {LOWEST_DPI} to {HIGHEST_DPI // 4}.",
+        )
+    return write_png(assembled(plan, dots_per_inch), dots_per_inch, packed=False)
 
 
 def proofs(plan: Plan, dots_per_inch: float) -> Iterator[tuple[int, bytes]]:

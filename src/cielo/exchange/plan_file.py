@@ -13,7 +13,7 @@ from annotated_types import Len
 from pydantic import Field
 
 from cielo.core.bounds import Name, bounds_of
-from cielo.core.plan import Card, Cut, Focal, Hold, Mask, Plan, Schools, Step, Wish, ensure_sound
+from cielo.core.plan import Card, Cut, Focal, Hold, Mask, Piece, Plan, Schools, Step, Wish, ensure_sound
 from cielo.core.table.purpose import settled
 from cielo.core.units import Units
 from cielo.exchange.materials_model import CrossingModel, InkModel, StockModel, Strict, say_units
@@ -45,6 +45,7 @@ class PlanModel(Strict):
     schools: Schools = Schools()
     wishes: Annotated[tuple[Wish, ...], most("wishes")] = ()
     crossings: Annotated[tuple[CrossingModel, ...], most("crossings")] = ()
+    pieces: Annotated[tuple[Piece, ...], most("pieces")] = ()
 
     def to_core(self) -> Plan:
         """The plan as core data; one of version 1 is walked once for what each step is for. Raises BadInput when its parts do not refer
@@ -74,6 +75,8 @@ def read_plan(data: bytes) -> Plan:
 def write_plan(plan: Plan) -> bytes:
     """A plan to the bytes of its file; the same plan always gives the same bytes."""
     document = PlanModel.of(plan).model_dump(mode="json", exclude_none=True)
+    if not plan.pieces:  # a plain card never meets the word
+        del document["pieces"]
     return (json.dumps(document, indent=2, ensure_ascii=False) + "\n").encode()
 
 

@@ -1192,6 +1192,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cards/{card_id}/beside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Piece
+         * @description Make another piece to put on the card.
+         */
+        post: operations["make_piece_api_cards__card_id__beside_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/beside/{piece}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Piece
+         * @description Another name, outline, size or place of a piece.
+         */
+        put: operations["put_piece_api_cards__card_id__beside__piece__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/beside/{piece}/take-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Piece Away
+         * @description Take a piece away; undo brings it back.
+         */
+        post: operations["take_piece_away_api_cards__card_id__beside__piece__take_away_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/assembled.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Assembled
+         * @description The whole card put together at one revision; it never changes, so it may be kept.
+         */
+        get: operations["assembled_api_cards__card_id__assembled_png_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cards/{card_id}/pieces": {
         parameters: {
             query?: never;
@@ -2072,6 +2152,7 @@ export interface components {
          * CardOut
          * @description A card on the desk: its plan, read aloud; ``undoes`` and ``redoes`` are what those would take back, in words.
          *
+         *     Of a piece, its own plan; ``piece`` is its key, and ``pieces`` all those of the card in any case.
          *     ``measured``: what was measured of its inks and stock since it was planned.
          */
         CardOut: {
@@ -2087,6 +2168,10 @@ export interface components {
             redoes: string | null;
             /** Measured */
             measured: string[];
+            /** Piece */
+            piece: string | null;
+            /** Pieces */
+            pieces: components["schemas"]["cielo__api__schemas__cards__PieceOut"][];
         };
         /** CardSummary */
         CardSummary: {
@@ -3164,6 +3249,23 @@ export interface components {
             /** Twice */
             twice: string;
         };
+        /**
+         * MakePiece
+         * @description Another piece, cut of a stock of the shelf.
+         */
+        MakePiece: {
+            /** Based On */
+            based_on: number;
+            /** Key */
+            key?: string | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "strip" | "circle" | "square" | "figure" | "hill" | "second print" | "inside";
+            /** Stock */
+            stock: string;
+        };
         /** MarkOut */
         MarkOut: {
             /** Code */
@@ -3559,6 +3661,23 @@ export interface components {
              */
             image: string;
         };
+        /**
+         * Paper
+         * @description The colour and finish of a sheet: all that the optics needs of it.
+         */
+        Paper: {
+            /** Lab */
+            lab: [
+                number,
+                number,
+                number
+            ];
+            /**
+             * Surface
+             * @enum {string}
+             */
+            surface: "coated" | "calendered" | "uncoated" | "rough" | "synthetic";
+        };
         /** PaperModel */
         PaperModel: {
             /** Lab */
@@ -3615,32 +3734,62 @@ export interface components {
             over: "patches";
         };
         /**
-         * PieceOut
-         * @description A piece to cut: its outlines and scores as SVG paths in mm, and what the cutter says of it.
+         * Piece
+         * @description A piece made beside the panel and put on it: a strip, a circle, a figure, a second print. Its inks are those of the plan.
+         *
+         *     x_mm, y_mm, angle_deg : where its middle comes on the panel.
+         *     raised_mm : how high foam lifts it; 0 where it is glued flat.
+         *     flush : what hangs over the panel's edge is trimmed flush with it.
          */
-        PieceOut: {
+        Piece: {
             /** Key */
             key: string;
             /** Name */
             name: string;
-            /** Of */
-            of: string;
+            stock: components["schemas"]["Stock"];
             /** Width Mm */
             width_mm: number;
             /** Height Mm */
             height_mm: number;
-            /** Size */
-            size: string;
-            /** Cuts */
-            cuts: string;
-            /** Scores */
-            scores: string;
-            /** Note */
-            note: string;
-            /** Cutter */
-            cutter: string;
-            /** Cutter Can */
-            cutter_can: boolean;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /**
+             * Outline
+             * @default rectangle
+             */
+            outline: ("rectangle" | "round") | ("leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot" | "grasses" | "reeds" | "tree-line" | "fir" | "bird" | "birds" | "branch" | "spray" | "fern" | "small-blossom" | "large-blossom" | "bud" | "waves" | "wave" | "hill-pair" | "crescent" | "half-moon" | "gibbous" | "star-eight" | "pot" | "jar" | "lizard" | "moth" | "snail" | "barrel" | "pads" | "cairn" | "cloud" | "drop" | "fence" | "lantern" | "feather");
+            /**
+             * Angle Deg
+             * @default 0
+             */
+            angle_deg: number;
+            /**
+             * Raised Mm
+             * @default 0
+             */
+            raised_mm: number;
+            /**
+             * Flush
+             * @default false
+             */
+            flush: boolean;
+            /**
+             * Masks
+             * @default []
+             */
+            masks: (components["schemas"]["Disc"] | components["schemas"]["EdgeMask"] | components["schemas"]["Tapes"] | components["schemas"]["Stencil"] | components["schemas"]["MotifMask"] | components["schemas"]["Drawn"])[];
+            /**
+             * Steps
+             * @default []
+             */
+            steps: (components["schemas"]["Brush"] | components["schemas"]["LayMask"] | components["schemas"]["LiftMask"] | components["schemas"]["Wipe"] | components["schemas"]["Dry"] | components["schemas"]["Water"] | components["schemas"]["WipeBeads"] | components["schemas"]["Prepare"])[];
+            /**
+             * Holds
+             * @default []
+             */
+            holds: components["schemas"]["Hold"][];
         };
         /**
          * PiecesOut
@@ -3648,7 +3797,7 @@ export interface components {
          */
         PiecesOut: {
             /** Pieces */
-            pieces: components["schemas"]["PieceOut"][];
+            pieces: components["schemas"]["cielo__api__schemas__stencils__PieceOut"][];
             /** Tapes */
             tapes: string[];
             envelope: components["schemas"]["EnvelopeOut"] | null;
@@ -3743,6 +3892,11 @@ export interface components {
              * @default []
              */
             crossings: components["schemas"]["CrossingModel"][];
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: components["schemas"]["Piece"][];
         };
         /** PredictRequest */
         PredictRequest: {
@@ -3986,6 +4140,45 @@ export interface components {
              * @default true
              */
             away: boolean;
+        };
+        /**
+         * PutPiece
+         * @description How a piece is called, cut and put on; ``said`` is what was done ("turn the strip").
+         */
+        PutPiece: {
+            /** Based On */
+            based_on: number;
+            /** Key */
+            key?: string | null;
+            /** Said */
+            said: string;
+            /** Name */
+            name: string;
+            /** Outline */
+            outline: ("rectangle" | "round") | ("leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot" | "grasses" | "reeds" | "tree-line" | "fir" | "bird" | "birds" | "branch" | "spray" | "fern" | "small-blossom" | "large-blossom" | "bud" | "waves" | "wave" | "hill-pair" | "crescent" | "half-moon" | "gibbous" | "star-eight" | "pot" | "jar" | "lizard" | "moth" | "snail" | "barrel" | "pads" | "cairn" | "cloud" | "drop" | "fence" | "lantern" | "feather");
+            /** Width Mm */
+            width_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /**
+             * Angle Deg
+             * @default 0
+             */
+            angle_deg: number;
+            /**
+             * Raised Mm
+             * @default 0
+             */
+            raised_mm: number;
+            /**
+             * Flush
+             * @default false
+             */
+            flush: boolean;
         };
         /** ReInk */
         ReInk: {
@@ -4407,6 +4600,27 @@ export interface components {
             prints: string[];
             /** Masks On */
             masks_on: string[];
+        };
+        /**
+         * Stock
+         * @description A cardstock on the shelf; a usual one is 0.3 mm thick (common practice, no source). ``translucent``: glue shows through it.
+         */
+        Stock: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            paper: components["schemas"]["Paper"];
+            /**
+             * Thickness Mm
+             * @default 0.3
+             */
+            thickness_mm: number;
+            /**
+             * Translucent
+             * @default false
+             */
+            translucent: boolean;
         };
         /** StockModel */
         StockModel: {
@@ -4840,6 +5054,68 @@ export interface components {
              */
             over: "words";
         };
+        /**
+         * PieceOut
+         * @description A piece of a card, made beside the panel and put on it; ``path`` is its outline on the panel as an SVG path in mm.
+         */
+        cielo__api__schemas__cards__PieceOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Outline */
+            outline: string;
+            /** Stock */
+            stock: string;
+            /** Stock Hex */
+            stock_hex: string;
+            /** Width Mm */
+            width_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Angle Deg */
+            angle_deg: number;
+            /** Raised Mm */
+            raised_mm: number;
+            /** Flush */
+            flush: boolean;
+            /** Steps */
+            steps: number;
+            /** Path */
+            path: string;
+        };
+        /**
+         * PieceOut
+         * @description A piece to cut: its outlines and scores as SVG paths in mm, and what the cutter says of it.
+         */
+        cielo__api__schemas__stencils__PieceOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Of */
+            of: string;
+            /** Width Mm */
+            width_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            /** Size */
+            size: string;
+            /** Cuts */
+            cuts: string;
+            /** Scores */
+            scores: string;
+            /** Note */
+            note: string;
+            /** Cutter */
+            cutter: string;
+            /** Cutter Can */
+            cutter_can: boolean;
+        };
     };
     responses: never;
     parameters: never;
@@ -4940,7 +5216,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -6625,7 +6901,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -6688,7 +6964,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -6755,7 +7031,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -6816,7 +7092,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -6883,7 +7159,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -6950,7 +7226,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -7017,7 +7293,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -7084,7 +7360,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -7151,7 +7427,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -7218,7 +7494,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -7285,7 +7561,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -7352,7 +7628,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -7415,7 +7691,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -7476,7 +7752,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -7537,7 +7813,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -7606,7 +7882,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -7741,7 +8017,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -7804,7 +8080,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -7867,7 +8143,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -7930,7 +8206,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -7993,7 +8269,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -8305,7 +8581,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -8376,7 +8652,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -8443,7 +8719,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
                 mask: string;
             };
@@ -8511,7 +8787,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
                 mask: string;
             };
@@ -8579,7 +8855,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
                 mask: string;
             };
@@ -8647,7 +8923,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
                 mask: string;
             };
@@ -8715,7 +8991,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
                 mask: string;
             };
@@ -8783,7 +9059,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -8855,7 +9131,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -8922,7 +9198,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
                 step: string;
             };
@@ -8985,6 +9261,275 @@ export interface operations {
             };
         };
     };
+    make_piece_api_cards__card_id__beside_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card, with ~ and the key of one of its pieces */
+                card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MakePiece"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_piece_api_cards__card_id__beside__piece__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card, with ~ and the key of one of its pieces */
+                card_id: string;
+                piece: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutPiece"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_piece_away_api_cards__card_id__beside__piece__take_away_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card, with ~ and the key of one of its pieces */
+                card_id: string;
+                piece: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Edit"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    assembled_api_cards__card_id__assembled_png_get: {
+        parameters: {
+            query: {
+                revision: number;
+                dpi?: number;
+            };
+            header?: never;
+            path: {
+                /** @description the id of a card, with ~ and the key of one of its pieces */
+                card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     pieces_api_cards__card_id__pieces_get: {
         parameters: {
             query?: {
@@ -8993,7 +9538,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -9058,7 +9603,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
                 piece: string;
             };
@@ -9120,7 +9665,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
                 piece: string;
             };
@@ -9258,7 +9803,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -9330,7 +9875,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -9403,7 +9948,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -9464,7 +10009,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
                 number: number;
             };
@@ -9528,7 +10073,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
             cookie?: never;
@@ -9595,7 +10140,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
                 number: number;
             };
@@ -9663,7 +10208,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
                 number: number;
             };
@@ -9727,7 +10272,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
                 number: number;
             };
@@ -9791,7 +10336,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
                 number: number;
             };
@@ -9859,7 +10404,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
                 number: number;
                 step: string;
@@ -9924,7 +10469,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
                 number: number;
             };
@@ -9992,7 +10537,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
                 number: number;
                 difference: number;
@@ -10060,7 +10605,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                /** @description the id of a card */
+                /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
                 number: number;
             };

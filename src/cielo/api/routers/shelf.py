@@ -54,6 +54,8 @@ def shelf(store: StoreOfApp, stock: str | None = None) -> ShelfOut:
         ],
         tools=[ToolOut.model_validate(tool) for tool in TOOLS.values()],
         formats=[FormatOut.model_validate(card_format) for card_format in FORMATS.values()],
-        motifs=[MotifOut.model_validate({"key": key, "name": name, "path": path_of(motif_rings(key))}) for key, name in NAMES.items()],
+        motifs=[
+            MotifOut.model_validate({"key": key, "name": name, "path": path_of(motif_rings(key))}) for key, name in NAMES.items()
+        ],
         water_tools=list(WATER_TOOLS),
     )

@@ -4,12 +4,14 @@ from typing import Annotated, Any, Literal, Self
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from cielo.app.cards import Basis, CardOnDesk, CardWish, ListedCard
+from cielo.app.cards import OF, Basis, CardOnDesk, CardWish, ListedCard
 from cielo.app.reading import Reading
 from cielo.core.bounds import Side
+from cielo.core.geometry.shapes import rings_mm
 from cielo.core.optics.spectra import hex_from_lab
 from cielo.core.plan import Card, Disc, Edge, Fade, Fold, Motif
 from cielo.core.sequence.gradient import GradientWish, SeamSchool
+from cielo.core.simulation.assembled import piece_shape
 from cielo.core.units import Units
 from cielo.exchange.materials_model import InkModel, Key, Name, StockModel
 from cielo.exchange.plan_file import PlanModel
@@ -230,9 +232,32 @@ class CardSummary(BaseModel):
         )
 
 
+PLACED = ("key", "name", "outline", "width_mm", "height_mm", "x_mm", "y_mm", "angle_deg", "raised_mm", "flush")
+
+
+class PieceOut(BaseModel):
+    """A piece of a card, made beside the panel and put on it; ``path`` is its outline on the panel as an SVG path in mm."""
+
+    key: str
+    name: str
+    outline: str
+    stock: str
+    stock_hex: str
+    width_mm: float
+    height_mm: float
+    x_mm: float
+    y_mm: float
+    angle_deg: float
+    raised_mm: float
+    flush: bool
+    steps: int
+    path: str
+
+
 class CardOut(BaseModel):
     """A card on the desk: its plan, read aloud; ``undoes`` and ``redoes`` are what those would take back, in words.
 
+    Of a piece, its own plan; ``piece`` is its key, and ``pieces`` all those of the card in any case.
     ``measured``: what was measured of its inks and stock since it was planned.
     """
 
@@ -243,6 +268,8 @@ class CardOut(BaseModel):
     undoes: str | None
     redoes: str | None
     measured: list[str]
+    piece: str | None
+    pieces: list[PieceOut]
 
     @classmethod
     def of(cls, card: CardOnDesk, reading: Reading) -> Self:
@@ -255,6 +282,17 @@ class CardOut(BaseModel):
             undoes=card.undoes,
             redoes=card.redoes,
             measured=list(card.measured),
+            piece=card.revision.card_id.partition(OF)[2] or None,
+            pieces=[
+                PieceOut(
+                    **{name: getattr(piece, name) for name in PLACED},
+                    stock=piece.stock.name,
+                    stock_hex=hex_from_lab(piece.stock.paper.lab),
+                    steps=len(piece.steps),
+                    path=path_of(rings_mm(piece_shape(card.whole, piece.key))),
+                )
+                for piece in card.whole.pieces
+            ],
         )
 
 

@@ -220,7 +220,7 @@ def _printed_in_others(plan: Plan, step: Brush) -> Iterator[tuple[str, Plan]]:
     ]
     reached = {ink.key: read_print(changed, replace(step, ink=ink.key)).worst for ink, changed in others}
     for ink, changed in sorted(others, key=lambda other: (-reached[other[0].key], other[0].key)):
-        yield f"Take {ink.name} for it: {reached[ink.key]:.0f}", changed
+        yield f"Take {ink.name} for it ({reached[ink.key]:.0f} from the ground)", changed
 
 
 def _other_inks(plan: Plan, piece: Focal) -> Iterator[tuple[str, Plan]]:

@@ -16,7 +16,8 @@ from cielo.core.geometry.bridges import islands
 from cielo.core.geometry.envelopes import fold_envelope, pile_mm
 from cielo.core.geometry.masks import outlines_mm
 from cielo.core.geometry.shapes import MARGIN_MM, inside_of, rings_mm, shape_of_cut, sheet_of
-from cielo.core.plan import Card, Cut, Disc, Drawn, Mask, MotifMask, Plan, Tapes, same_sheet
+from cielo.core.plan import Card, Cut, Disc, Drawn, Mask, MotifMask, Plan, Tapes, plan_of_piece, same_sheet
+from cielo.core.plan import Piece as MadePiece
 from cielo.core.units import Units, say_length, say_size
 
 Array = NDArray[np.float64]
@@ -64,7 +65,9 @@ def pieces_of(plan: Plan) -> tuple[Piece, ...]:
         *_mats(plan.card, plan.units),
         _panel(plan),
         *(piece for cut in plan.cuts for piece in _cut(plan, cut)),
+        *(_beside(piece) for piece in plan.pieces),
         *(_mask(plan, mask) for mask in _templates(plan)),
+        *(_mask(own, mask) for own in _plans_beside(plan) for mask in _templates(own)),
         *_envelope(plan),
     )
     return tuple(_with_own_key(pieces))
@@ -183,6 +186,19 @@ def _envelope(plan: Plan) -> Iterator[Piece]:
 def _beyond(a: tuple[float, float], b: tuple[float, float]) -> tuple[float, float]:
     """A point far beyond ``b`` on the line from ``a``."""
     return (b[0] + 20 * (b[0] - a[0]), b[1] + 20 * (b[1] - a[1]))
+
+
+def _plans_beside(plan: Plan) -> list[Plan]:
+    return [plan_of_piece(plan, piece.key) for piece in plan.pieces]
+
+
+def _beside(piece: MadePiece) -> Piece:
+    """A piece that is made beside the panel, cut to its outline."""
+    size = (piece.width_mm, piece.height_mm)
+    if piece.outline == "rectangle":
+        return _straight(piece.key, piece.name, piece.stock.name, size, "")
+    shape = shape_of_cut(Cut(piece.key, piece.name, "spotlight", piece.outline, size[0] / 2, size[1] / 2, *size))
+    return _free(piece.key, piece.name, piece.stock.name, shape, "Ink it as a square, and cut it out when it is dry.")
 
 
 def _templates(plan: Plan) -> list[Mask]:

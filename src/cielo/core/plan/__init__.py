@@ -4,11 +4,12 @@ Lengths are millimetres from the panel's top left corner. A step's ``id`` never 
 the pictures can speak of it while the plan is rearranged.
 """
 
+from cielo.core.plan.beside import piece_of, plan_of_piece, with_piece, with_piece_plan, without_piece
 from cielo.core.plan.card import Card, EnvelopeKey, Fold, Mat, Reveals
 from cielo.core.plan.edits import free_key, insert_step, move_step, new_step_id, replace_mask, replace_step, without_steps
 from cielo.core.plan.fitting import fitted
 from cielo.core.plan.images import Motif
-from cielo.core.plan.pieces import Cut, Focal
+from cielo.core.plan.pieces import Cut, Focal, Outline, Piece
 from cielo.core.plan.placements import (
     LEAST_PITCH_MM,
     MOST_OFFSET_MM,
@@ -118,8 +119,10 @@ __all__ = [
     "MotifMask",
     "Motifs",
     "Onto",
+    "Outline",
     "OwnImage",
     "Patches",
+    "Piece",
     "Plan",
     "Prepare",
     "Print",
@@ -150,9 +153,14 @@ __all__ = [
     "masks_on",
     "move_step",
     "new_step_id",
+    "piece_of",
+    "plan_of_piece",
     "replace_mask",
     "replace_step",
     "same_sheet",
     "span_mm",
+    "with_piece",
+    "with_piece_plan",
+    "without_piece",
     "without_steps",
 ]

@@ -1,10 +1,15 @@
-"""What stands on the panel or is cut from it."""
+"""What stands on the panel, is cut from it, or is made beside it and put on."""
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
 
-from cielo.core.bounds import Angle, Key, Name, Place, Rim, Span
+from annotated_types import Len
+
+from cielo.core.bounds import MOST_STEPS, Angle, Key, Name, Place, Raised, Rim, Span
+from cielo.core.materials import Stock
 from cielo.core.plan.images import Motif
+from cielo.core.plan.placements import Hold, Mask
+from cielo.core.plan.steps import Step
 
 
 @dataclass(frozen=True)
@@ -44,3 +49,31 @@ class Cut:
     height_mm: Span
     angle_deg: Angle = 0.0
     rim_mm: Rim = 6.0
+
+
+Outline = Literal["rectangle", "round"] | Motif
+
+
+@dataclass(frozen=True)
+class Piece:
+    """A piece made beside the panel and put on it: a strip, a circle, a figure, a second print. Its inks are those of the plan.
+
+    x_mm, y_mm, angle_deg : where its middle comes on the panel.
+    raised_mm : how high foam lifts it; 0 where it is glued flat.
+    flush : what hangs over the panel's edge is trimmed flush with it.
+    """
+
+    key: Key
+    name: Name
+    stock: Stock
+    width_mm: Span
+    height_mm: Span
+    x_mm: Place
+    y_mm: Place
+    outline: Outline = "rectangle"
+    angle_deg: Angle = 0.0
+    raised_mm: Raised = 0.0
+    flush: bool = False
+    masks: Annotated[tuple[Mask, ...], Len(0, 24)] = ()
+    steps: Annotated[tuple[Step, ...], Len(0, MOST_STEPS)] = ()
+    holds: Annotated[tuple[Hold, ...], Len(0, 24)] = ()

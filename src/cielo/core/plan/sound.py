@@ -2,6 +2,8 @@
 
 from cielo.core.bounds import ensure_within
 from cielo.core.materials import TOOLS, WATER_TOOLS
+from cielo.core.plan.beside import plan_of_piece
+from cielo.core.plan.pieces import Piece
 from cielo.core.plan.placements import LEAST_PITCH_MM, MOST_OFFSET_MM, MOST_POINTS, MOST_RINGS, Disc, Drawn, MotifMask
 from cielo.core.plan.prints import MOST_PRINT_POINTS, InPrint, Motifs, OwnImage, Print, Words
 from cielo.core.plan.regions import Band, Halo, Inside, Slant, WetArea, span_mm
@@ -9,6 +11,9 @@ from cielo.core.plan.steps import Brush, LayMask, LiftMask, Prepare, Step, Water
 from cielo.core.plan.whole import Plan, last_water
 from cielo.core.units import Units, say_length
 from cielo.errors import BadInput
+
+# Of a and b in CIE Lab, as files have them.
+MOST_OPPONENT = 160
 
 
 def ensure_sound(plan: Plan) -> None:
@@ -49,10 +54,23 @@ def ensure_sound(plan: Plan) -> None:
             _ensure_known("ink", piece.ink, [ink.key for ink in plan.inks], f"focal[{i}].ink")
     for i, step in enumerate(plan.steps):
         _ensure_step_sound(plan, step, f"steps[{i}]")
+    _ensure_distinct("pieces", [piece.key for piece in plan.pieces])
+    for i, beside in enumerate(plan.pieces):
+        _ensure_piece_sound(plan, beside, f"pieces[{i}]")
     steps = [step.id for step in plan.steps]
     for i, wish in enumerate(plan.wishes):
         for end in ("first", "then"):
             _ensure_known("step", getattr(wish, end), steps, f"wishes[{i}].{end}")
+
+
+def _ensure_piece_sound(plan: Plan, piece: Piece, field: str) -> None:
+    light, *opponent = piece.stock.paper.lab
+    if not 0 <= light <= 100 or any(abs(value) > MOST_OPPONENT for value in opponent):
+        raise BadInput("that is no colour of a paper.", field=f"{field}.stock.paper.lab", mend="Take a stock from the shelf.")
+    try:
+        ensure_sound(plan_of_piece(plan, piece.key))
+    except BadInput as error:
+        raise BadInput(error.reason, field=f"{field}.{error.field}", mend=error.mend) from error
 
 
 def _ensure_drawing_sound(mask: Drawn, field: str, units: Units) -> None:

@@ -9,7 +9,7 @@ from annotated_types import Len
 from cielo.core.bounds import MOST_INKS, MOST_STEPS, Key, Name, Owned
 from cielo.core.materials import Ink, MeasuredCrossing, Stock
 from cielo.core.plan.card import Card
-from cielo.core.plan.pieces import Cut, Focal
+from cielo.core.plan.pieces import Cut, Focal, Piece
 from cielo.core.plan.placements import Hold, Mask
 from cielo.core.plan.steps import LayMask, LiftMask, Step, Water
 from cielo.core.units import Units
@@ -45,6 +45,7 @@ class Wish:
 class Plan:
     """All that is needed to make one card, with copies of the stock and inks so that it stands alone.
 
+    pieces : what is made beside the panel and put on it; a plain card has none.
     crossings : what was measured of its inks over each other on its stock; crossings of other inks count for nothing.
     """
 
@@ -61,6 +62,7 @@ class Plan:
     schools: Schools = Schools()
     wishes: Annotated[tuple[Wish, ...], Len(0, 40)] = ()
     crossings: Annotated[tuple[MeasuredCrossing, ...], Len(0, MOST_INKS * (MOST_INKS - 1))] = ()
+    pieces: Annotated[tuple[Piece, ...], Len(0, 12)] = ()
 
     def ink(self, key: str) -> Ink:
         """The ink of that key. Raises BadInput when there is none."""

@@ -150,7 +150,8 @@ function point(event: PointerEvent) {
 }
 function tap(event: MouseEvent) {
   const over = event.currentTarget;
-  if (!(over instanceof Element) || event.target !== over) return;
+  const chooses = event.target instanceof Element && event.target.closest("[role=checkbox]");
+  if (!(over instanceof Element) || chooses) return;
   const box = over.getBoundingClientRect();
   const [x, y] = [(event.clientX - box.left) / scale.value, (event.clientY - box.top) / scale.value];
   emit("tap", onPanel({ x_mm: Math.round(x * 10) / 10, y_mm: Math.round(y * 10) / 10 }));

@@ -1,0 +1,56 @@
+"""The pieces of a card: made beside the panel and put on it; each function is one action."""
+
+from dataclasses import replace
+from typing import Literal
+
+from cielo.app.cards import Basis, CardOnDesk, change_card, whole_id
+from cielo.app.shelf import find_stock
+from cielo.core.plan import Outline, Piece, Plan, free_key, piece_of, with_piece, without_piece
+from cielo.core.units import inches
+from cielo.store.database import Store
+
+Kind = Literal["strip", "circle", "square", "figure", "hill", "second print", "inside"]
+
+
+def make_piece(store: Store, card_id: str, basis: Basis, kind: Kind, stock_key: str) -> CardOnDesk:
+    """Another piece of a stock of the shelf, of a size that suits the panel. Raises NotFound for a stock that is not there."""
+    stock = find_stock(store, stock_key)
+
+    def with_it(plan: Plan) -> Plan:
+        width, height = plan.card.panel_width_mm, plan.card.panel_height_mm
+        short = min(width, height)
+        sizes: dict[Kind, tuple[float, float, float, float, Outline, float]] = {
+            "strip": (width * 0.8, inches(0.625), width / 2, height * 0.82, "rectangle", inches(1 / 16)),
+            "circle": (inches(1.375), inches(1.375), width / 2, height * 0.4, "round", inches(1 / 16)),
+            "square": (short * 0.4, short * 0.4, width / 2, height / 2, "rectangle", inches(1 / 16)),
+            "figure": (short * 0.45, short * 0.45, width / 2, height * 0.62, "saguaro", inches(1 / 16)),
+            "hill": (width, height * 0.35, width / 2, height * 0.86, "hill-pair", 0.0),
+            "second print": (width, height, width / 2, height / 2, "rectangle", 0.0),
+            "inside": (width, height, width / 2, height / 2, "rectangle", 0.0),
+        }
+        across, down, x, y, outline, raised = sizes[kind]
+        key = free_key("piece", [piece.key for piece in plan.pieces])
+        taken = {piece.name for piece in plan.pieces}
+        name = kind if kind not in taken else next(f"{kind} {n}" for n in range(2, 99) if f"{kind} {n}" not in taken)
+        size, place = (round(across, 1), round(down, 1)), (round(x, 1), round(y, 1))
+        piece = Piece(key, name, stock, *size, *place, outline, 0.0, raised, kind == "hill")
+        if kind == "second print":
+            piece = replace(piece, masks=plan.masks, steps=plan.steps, holds=plan.holds)
+        return with_piece(plan, piece)
+
+    return change_card(store, whole_id(card_id), basis, f"make a {kind} to put on it", with_it)
+
+
+def put_piece(store: Store, card_id: str, basis: Basis, piece: Piece, said: str) -> CardOnDesk:
+    """A piece of another name, outline, size or place; what is laid on it stays. Raises NotFound where it is gone."""
+
+    def moved(plan: Plan) -> Plan:
+        own = piece_of(plan, piece.key)
+        return with_piece(plan, replace(piece, stock=own.stock, masks=own.masks, steps=own.steps, holds=own.holds))
+
+    return change_card(store, whole_id(card_id), basis, said, moved)
+
+
+def take_piece_away(store: Store, card_id: str, basis: Basis, key: str) -> CardOnDesk:
+    """A card without one of its pieces; undo brings it back."""
+    return change_card(store, whole_id(card_id), basis, "take a piece away", lambda plan: without_piece(plan, key))

@@ -1,0 +1,75 @@
+"""The pieces of a plan each as a plan of its own, so that whatever is known of the panel is known of them: picture, order, checks, words."""
+
+from dataclasses import replace
+
+from cielo.core.plan.card import Card, Reveals
+from cielo.core.plan.pieces import Cut, Piece
+from cielo.core.plan.whole import Plan
+from cielo.errors import NotFound
+
+# A piece lies by itself on the table while it is worked on, with this much round it, so that a narrow strip is as good as a card.
+TABLE_MM = 10.0
+TABLE = Reveals(TABLE_MM, TABLE_MM, TABLE_MM, TABLE_MM)
+
+
+def piece_of(plan: Plan, key: str) -> Piece:
+    """A piece of a plan. Raises NotFound."""
+    for piece in plan.pieces:
+        if piece.key == key:
+            return piece
+    raise NotFound("that piece is not on the card any more.", mend="Choose another piece.")
+
+
+def plan_of_piece(plan: Plan, key: str) -> Plan:
+    """A piece as a plan: its own panel, stock, sheets and steps, with the inks and ways of the whole. Raises NotFound."""
+    piece = piece_of(plan, key)
+    cut = Cut(
+        "outline",
+        piece.name,
+        "spotlight",
+        piece.outline,
+        piece.width_mm / 2,
+        piece.height_mm / 2,
+        piece.width_mm,
+        piece.height_mm,
+    )
+    return replace(
+        plan,
+        title=f"{plan.title[: 77 - len(piece.name)]}: {piece.name}"[:80],
+        card=Card(piece.width_mm + 2 * TABLE_MM, piece.height_mm + 2 * TABLE_MM, "left", TABLE),
+        stock=piece.stock,
+        masks=piece.masks,
+        steps=piece.steps,
+        holds=piece.holds,
+        focal=(),
+        cuts=() if piece.outline == "rectangle" else (cut,),
+        wishes=(),
+        pieces=(),
+    )
+
+
+def with_piece_plan(plan: Plan, key: str, own: Plan) -> Plan:
+    """The whole plan after its piece was worked on as a plan of its own: its size, stock, sheets and steps, and the inks of all."""
+    piece = replace(
+        piece_of(plan, key),
+        stock=own.stock,
+        width_mm=round(own.card.panel_width_mm, 6),
+        height_mm=round(own.card.panel_height_mm, 6),
+        masks=own.masks,
+        steps=own.steps,
+        holds=own.holds,
+    )
+    return replace(with_piece(plan, piece), inks=own.inks, units=own.units, schools=own.schools)
+
+
+def with_piece(plan: Plan, piece: Piece) -> Plan:
+    """The plan with the piece of the same key replaced, or added last."""
+    known = [other.key for other in plan.pieces]
+    if piece.key not in known:
+        return replace(plan, pieces=(*plan.pieces, piece))
+    return replace(plan, pieces=tuple(piece if other.key == piece.key else other for other in plan.pieces))
+
+
+def without_piece(plan: Plan, key: str) -> Plan:
+    """The plan without a piece."""
+    return replace(plan, pieces=tuple(piece for piece in plan.pieces if piece.key != key))

@@ -1,0 +1,114 @@
+"""The whole card put together: base, mats, the panel and every piece on it, with a soft shadow for what foam lifts.
+
+Symbols
+-------
+=========  ===============  ==========================================================================
+symbol     shape            meaning
+=========  ===============  ==========================================================================
+c          (rows, columns)  share of a pixel that a layer covers, 0..1
+d          ()               how high foam lifts a layer, mm
+k          (rows, columns)  shadow: c moved aside by d and blurred over d (a soft light from above left)
+=========  ===============  ==========================================================================
+
+Base and mats are drawn plain: what they are cut of is known by name alone, and their colour is not.
+"""
+
+from math import cos, radians, sin
+from typing import NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy import ndimage
+from shapely import affinity, box
+from shapely.geometry.base import BaseGeometry
+
+from cielo.core.geometry.distance import signed_distance_mm
+from cielo.core.geometry.shapes import rings_mm, shape_of_cut
+from cielo.core.plan import Cut, Plan, plan_of_piece
+from cielo.core.simulation.grid import Grid, grid_of
+from cielo.core.simulation.run import picture
+
+Rgb = NDArray[np.uint8]
+
+# What lies under the panel, sRGB: a plain card, and its mats a shade darker each. They are not predicted.
+PLAIN, DARKER = 236.0, 12.0
+# How dark a shadow is at most, and how far light from above left throws it for each mm of height. Judgement.
+SHADOW, THROWN = 0.34, 0.7
+MM_PER_INCH = 25.4
+
+
+class Layer(NamedTuple):
+    """Something lying on the card: its shape on the card, mm, its picture, and where that lies: middle, turn; how high it is lifted."""
+
+    shape: BaseGeometry
+    rgb: Rgb
+    width_mm: float
+    height_mm: float
+    x_mm: float
+    y_mm: float
+    angle_deg: float
+    raised_mm: float
+
+
+def assembled(plan: Plan, pixels_per_inch: float) -> Rgb:
+    """The card as it is put together, sRGB 8 bit (rows, columns, 3), on a grid as large as its front."""
+    card = plan.card
+    rows, columns = (max(1, round(mm / MM_PER_INCH * pixels_per_inch)) for mm in (card.height_mm, card.width_mm))
+    grid = Grid(card.width_mm, card.height_mm, card.width_mm / columns, card.height_mm / rows, rows, columns)
+    canvas = np.full((rows, columns, 3), PLAIN, np.float32)
+    left, top = card.reveals.left_mm, card.reveals.top_mm
+    for n, mat in enumerate(reversed(card.mats), 1):
+        inside = (left <= grid.x_mm[None, :]) & (grid.x_mm[None, :] <= card.width_mm - left)
+        inside = inside & (top <= grid.y_mm[:, None]) & (grid.y_mm[:, None] <= card.height_mm - top)
+        canvas[inside] = PLAIN - n * DARKER
+        left, top = left + mat.reveals.left_mm, top + mat.reveals.top_mm
+    for layer in _layers(plan, left, top, pixels_per_inch):
+        _lay(canvas, grid, layer)
+    return np.asarray(np.clip(canvas + 0.5, 0, 255), np.uint8)
+
+
+def _layers(plan: Plan, left_mm: float, top_mm: float, pixels_per_inch: float) -> list[Layer]:
+    """The panel, then the pieces in the order in which they are put on."""
+    card = plan.card
+    width, height = card.panel_width_mm, card.panel_height_mm
+    panel = box(left_mm, top_mm, left_mm + width, top_mm + height)
+    middle = (left_mm + width / 2, top_mm + height / 2)
+    layers = [Layer(panel, picture(plan, grid_of(card, pixels_per_inch)), width, height, *middle, 0.0, card.raised_mm)]
+    for piece in plan.pieces:
+        own = plan_of_piece(plan, piece.key)
+        x, y = left_mm + piece.x_mm, top_mm + piece.y_mm
+        shape = affinity.translate(piece_shape(plan, piece.key), left_mm, top_mm)
+        rgb = picture(own, grid_of(own.card, pixels_per_inch))
+        layers.append(Layer(shape, rgb, piece.width_mm, piece.height_mm, x, y, piece.angle_deg, piece.raised_mm))
+    return layers
+
+
+def piece_shape(plan: Plan, key: str) -> BaseGeometry:
+    """The outline of a piece where it is put on, mm on the panel; trimmed flush where it is. Raises NotFound."""
+    piece = next(piece for piece in plan.pieces if piece.key == key)
+    place = (piece.x_mm, piece.y_mm, piece.width_mm, piece.height_mm, piece.angle_deg)
+    shape = shape_of_cut(Cut(piece.key, piece.name, "spotlight", piece.outline, *place))
+    panel = box(0, 0, plan.card.panel_width_mm, plan.card.panel_height_mm)
+    return shape.intersection(panel) if piece.flush else shape
+
+
+def _lay(canvas: NDArray[np.float32], grid: Grid, layer: Layer) -> None:
+    """Lay one thing on the canvas, its shadow first."""
+    if layer.shape.is_empty:
+        return
+    x, y = np.broadcast_arrays(grid.x_mm[None, :], grid.y_mm[:, None])
+    distance = signed_distance_mm(tuple(ring[:-1] for ring in rings_mm(layer.shape)), x, y)
+    cover = np.clip(np.float32(0.5) - distance / np.float32(grid.pixel_width_mm), 0, 1)
+    if layer.raised_mm > 0:
+        away = layer.raised_mm * THROWN
+        moved = ndimage.shift(cover, (away / grid.pixel_height_mm, away / grid.pixel_width_mm), order=1)
+        blurred = ndimage.gaussian_filter(moved, layer.raised_mm / grid.pixel_width_mm)
+        canvas *= 1 - SHADOW * blurred[..., None]
+    turn = radians(layer.angle_deg)
+    across, down = x - layer.x_mm, y - layer.y_mm
+    u = across * cos(turn) + down * sin(turn) + layer.width_mm / 2
+    v = down * cos(turn) - across * sin(turn) + layer.height_mm / 2
+    rows, columns = layer.rgb.shape[:2]
+    row = np.clip((v / layer.height_mm * rows).astype(int), 0, rows - 1)
+    column = np.clip((u / layer.width_mm * columns).astype(int), 0, columns - 1)
+    canvas += (layer.rgb[row, column] - canvas) * cover[..., None]

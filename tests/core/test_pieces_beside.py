@@ -1,0 +1,111 @@
+"""Pieces made beside the panel: each a plan of its own, put back into the whole; the whole put together, by arithmetic and Shapely."""
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from cielo.core.advice.judge import judge
+from cielo.core.geometry.envelopes import pile_mm
+from cielo.core.geometry.pieces import pieces_of
+from cielo.core.order.arrange import in_order
+from cielo.core.plan import Piece, Plan, ensure_sound, plan_of_piece, with_piece, with_piece_plan, without_piece
+from cielo.core.simulation.assembled import SHADOW, assembled, piece_shape
+from cielo.core.simulation.grid import grid_of
+from cielo.core.simulation.run import picture
+from cielo.core.table.purpose import settled
+from cielo.errors import BadInput, NotFound
+from cielo.exchange.plan_file import read_plan, write_plan
+from tests.core.random_plans import plans
+from tests.core.test_every_check import AIR, NIGHT, SMOOTH, lay, low, plan, top
+
+STRIP = Piece("piece-1", "strip", NIGHT, 90.0, 16.0, 60.0, 140.0, raised_mm=1.5)
+CIRCLE = Piece("piece-2", "circle", SMOOTH, 35.0, 35.0, 60.0, 60.0, "round")
+GROUND = plan(lay("pale", top(90)), lay("blue", low(90)))
+
+
+def beside(of: Plan, *pieces: Piece) -> Plan:
+    return replace(of, pieces=pieces)
+
+
+@given(plans(), st.floats(10, 120), st.floats(10, 120))
+@settings(max_examples=30, deadline=None, suppress_health_check=list(HealthCheck))
+def test_a_piece_is_a_plan_of_its_own_and_goes_back_as_it_was(own: Plan, width: float, height: float) -> None:
+    piece = replace(CIRCLE, width_mm=width, height_mm=height, masks=own.masks, steps=own.steps)
+    whole = beside(GROUND, STRIP, piece)
+    try:
+        ensure_sound(whole)
+    except BadInput:
+        return  # its bands lie beyond so small a piece
+    part = plan_of_piece(whole, "piece-2")
+    assert (part.card.panel_width_mm, part.card.panel_height_mm) == pytest.approx((width, height))
+    back = with_piece_plan(whole, "piece-2", part)
+    assert replace(back, pieces=()) == replace(whole, pieces=())
+    assert back.pieces[1].steps == piece.steps
+    assert read_plan(write_plan(whole)) == whole
+    worked_on = replace(part, steps=in_order(part).plan.steps)
+    assert with_piece_plan(whole, "piece-2", worked_on).steps == whole.steps, "the panel is left alone"
+    assert {finding.code for finding in judge(part)} == {finding.code for finding in judge(plan_of_piece(whole, "piece-2"))}
+
+
+def test_what_is_wrong_with_a_piece_is_refused_with_its_field() -> None:
+    wrong = beside(GROUND, replace(STRIP, steps=(replace(lay("blue"), id="s1", ink="plum"),)))
+    with pytest.raises(BadInput) as refused:
+        ensure_sound(wrong)
+    assert refused.value.field == "pieces[0].steps[0].ink"
+    with pytest.raises(BadInput, match="stands there twice"):
+        ensure_sound(beside(GROUND, STRIP, STRIP))
+    with pytest.raises(NotFound):
+        plan_of_piece(GROUND, "piece-9")
+    assert without_piece(with_piece(GROUND, STRIP), "piece-1") == GROUND
+
+
+def test_the_card_put_together_shows_each_piece_where_it_lies() -> None:
+    inked = replace(CIRCLE, steps=settled(plan(lay("red", passes=9))).steps)
+    whole = beside(GROUND, STRIP, inked)
+    card = whole.card
+    rgb = assembled(whole, 40).astype(float)
+    assert rgb.shape[:2] == (round(card.height_mm / 25.4 * 40), round(card.width_mm / 25.4 * 40))
+    bare = assembled(GROUND, 40).astype(float)
+
+    def at(x_mm: float, y_mm: float, of: np.ndarray = rgb) -> np.ndarray:
+        row, column = ((mm / 25.4 * 40) for mm in (y_mm + card.reveals.top_mm, x_mm + card.reveals.left_mm))
+        return np.asarray(of[int(row), int(column)])
+
+    own = plan_of_piece(whole, "piece-2")
+    middle = picture(own, grid_of(own.card, 40)).astype(float)
+    assert np.abs(at(60, 60) - middle[middle.shape[0] // 2, middle.shape[1] // 2]).max() < 6
+    assert np.abs(at(60 + 17.0, 60 + 17.0) - at(60 + 17.0, 60 + 17.0, bare)).max() == 0, "beside the circle, in its square"
+    assert at(60, 140).mean() < 90, "the strip is of dark stock"
+    assert at(60, 149.3).mean() < at(60, 149.3, bare).mean() - 4, "its shadow below it"
+    assert at(60, 149.3).mean() > at(60, 149.3, bare).mean() * (1 - SHADOW) - 1
+    assert np.array_equal(assembled(whole, 40), assembled(whole, 40))
+
+
+def test_what_hangs_over_is_trimmed_flush() -> None:
+    over = replace(CIRCLE, x_mm=0.0)
+    width = GROUND.card.panel_width_mm
+    hanging, flush = (piece_shape(beside(GROUND, replace(over, flush=trimmed)), "piece-2") for trimmed in (False, True))
+    assert hanging.bounds[0] == pytest.approx(-17.5, abs=0.1)
+    assert flush.bounds[0] == 0.0
+    assert flush.area == pytest.approx(hanging.area / 2, rel=0.01)
+    assert flush.bounds[2] <= width
+
+
+def test_every_piece_is_cut_once_and_counts_in_the_pile() -> None:
+    whole = beside(GROUND, STRIP, CIRCLE)
+    names = [piece.name for piece in pieces_of(whole)]
+    assert names.count("strip") == names.count("circle") == 1
+    cut = next(piece for piece in pieces_of(whole) if piece.name == "circle")
+    assert cut.width_mm == pytest.approx(35.0, abs=0.1)
+    assert cut.of == SMOOTH.name
+    assert pile_mm(whole) == pytest.approx(pile_mm(GROUND) + NIGHT.thickness_mm + 1.5)
+
+
+def test_a_second_print_carries_its_own_purposes() -> None:
+    first = settled(plan(lay("pale"), AIR, lay("dark", low(60))))
+    whole = beside(first, replace(CIRCLE, steps=first.steps, masks=first.masks))
+    part = plan_of_piece(whole, "piece-2")
+    assert in_order(part).changes == ()
