@@ -2003,6 +2003,40 @@ export interface components {
              */
             now: string;
         };
+        /**
+         * BesideOut
+         * @description A piece of a card, made beside the panel and put on it; ``path`` is its outline on the panel as an SVG path in mm.
+         */
+        BesideOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Outline */
+            outline: string;
+            /** Stock */
+            stock: string;
+            /** Stock Hex */
+            stock_hex: string;
+            /** Width Mm */
+            width_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Angle Deg */
+            angle_deg: number;
+            /** Raised Mm */
+            raised_mm: number;
+            /** Flush */
+            flush: boolean;
+            /** Steps */
+            steps: number;
+            /** Path */
+            path: string;
+        };
         /** BoxOut */
         BoxOut: {
             /** Number */
@@ -2171,7 +2205,7 @@ export interface components {
             /** Piece */
             piece: string | null;
             /** Pieces */
-            pieces: components["schemas"]["cielo__api__schemas__cards__PieceOut"][];
+            pieces: components["schemas"]["BesideOut"][];
         };
         /** CardSummary */
         CardSummary: {
@@ -3792,12 +3826,40 @@ export interface components {
             holds: components["schemas"]["Hold"][];
         };
         /**
+         * PieceOut
+         * @description A piece to cut: its outlines and scores as SVG paths in mm, and what the cutter says of it.
+         */
+        PieceOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Of */
+            of: string;
+            /** Width Mm */
+            width_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            /** Size */
+            size: string;
+            /** Cuts */
+            cuts: string;
+            /** Scores */
+            scores: string;
+            /** Note */
+            note: string;
+            /** Cutter */
+            cutter: string;
+            /** Cutter Can */
+            cutter_can: boolean;
+        };
+        /**
          * PiecesOut
          * @description Everything to cut for a number of cards, nested on sheets; ``sheet`` is the size asked for.
          */
         PiecesOut: {
             /** Pieces */
-            pieces: components["schemas"]["cielo__api__schemas__stencils__PieceOut"][];
+            pieces: components["schemas"]["PieceOut"][];
             /** Tapes */
             tapes: string[];
             envelope: components["schemas"]["EnvelopeOut"] | null;
@@ -5053,68 +5115,6 @@ export interface components {
              * @enum {string}
              */
             over: "words";
-        };
-        /**
-         * PieceOut
-         * @description A piece of a card, made beside the panel and put on it; ``path`` is its outline on the panel as an SVG path in mm.
-         */
-        cielo__api__schemas__cards__PieceOut: {
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            /** Outline */
-            outline: string;
-            /** Stock */
-            stock: string;
-            /** Stock Hex */
-            stock_hex: string;
-            /** Width Mm */
-            width_mm: number;
-            /** Height Mm */
-            height_mm: number;
-            /** X Mm */
-            x_mm: number;
-            /** Y Mm */
-            y_mm: number;
-            /** Angle Deg */
-            angle_deg: number;
-            /** Raised Mm */
-            raised_mm: number;
-            /** Flush */
-            flush: boolean;
-            /** Steps */
-            steps: number;
-            /** Path */
-            path: string;
-        };
-        /**
-         * PieceOut
-         * @description A piece to cut: its outlines and scores as SVG paths in mm, and what the cutter says of it.
-         */
-        cielo__api__schemas__stencils__PieceOut: {
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            /** Of */
-            of: string;
-            /** Width Mm */
-            width_mm: number;
-            /** Height Mm */
-            height_mm: number;
-            /** Size */
-            size: string;
-            /** Cuts */
-            cuts: string;
-            /** Scores */
-            scores: string;
-            /** Note */
-            note: string;
-            /** Cutter */
-            cutter: string;
-            /** Cutter Can */
-            cutter_can: boolean;
         };
     };
     responses: never;

@@ -48,6 +48,14 @@ export type ServerChange =
   | { do: "print-design"; design: string; after: string | null }
   | { do: "print-drawing"; name: string; svg: string; after: string | null }
   | { do: "own-mask"; step: string }
+  | { do: "make-piece"; kind: Schemas["MakePiece"]["kind"]; stock: string }
+  | {
+      do: "put-piece";
+      piece: string;
+      put: Omit<Schemas["PutPiece"], "based_on" | "key" | "said">;
+      said: string;
+    }
+  | { do: "take-piece-away"; piece: string }
   | { do: "stencil"; stencil: string }
   | { do: "drawing"; name: string; svg: string }
   | { do: "mask-action"; mask: string; action: MaskAction }
@@ -73,6 +81,9 @@ const SERVER = new Set<Change["do"]>([
   "gradient",
   "ground",
   "resize",
+  "make-piece",
+  "put-piece",
+  "take-piece-away",
   "print-design",
   "print-drawing",
   "own-mask",

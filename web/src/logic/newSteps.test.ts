@@ -34,7 +34,10 @@ it("offers only what the plan can bear", () => {
   const values = (of: CardOut) => newSteps(of, undefined).map((one) => one.value);
   const plain = values(card([ink("a", "dye")]));
   for (const missing of ["emboss", "wet-area", "wipe-beads"]) expect(plain).not.toContain(missing);
-  const wet = card([ink("a", "dye"), ink("p", "clear")], [{ do: "water" }, { do: "brush", ink: "p" }]);
+  const wet = card(
+    [ink("a", "dye"), ink("p", "clear")],
+    [{ do: "water" }, { do: "brush", ink: "p", region: { over: "whole" } }],
+  );
   for (const there of ["emboss", "wet-area", "wipe-beads", "lay-moon", "lift-moon"])
     expect(values(wet)).toContain(there);
   expect(new Set(plain).size).toBe(plain.length);

@@ -13,10 +13,12 @@ import SavedWord from "../features/card/SavedWord.vue";
 import UndoRedo from "../features/card/UndoRedo.vue";
 import VerdictLine from "../features/card/VerdictLine.vue";
 import FindingNote from "../features/FindingNote.vue";
+import PieceRow from "../features/card/PieceRow.vue";
 import PanelAnswer from "../features/panel/PanelAnswer.vue";
 import PanelTable from "../features/panel/PanelTable.vue";
 import RunOfProofs from "../features/step/RunOfProofs.vue";
 import StepList from "../features/step/StepList.vue";
+import { wholeOf } from "../logic/beside";
 import { newSteps } from "../logic/newSteps";
 import { panelSize } from "../logic/panelSize";
 import { regionOf, withAnother } from "../logic/prints";
@@ -117,6 +119,9 @@ watch(
 );
 const choose = (id: string | null) => (chosen.value = chosen.value === id ? null : id);
 
+/** Whether the whole card is shown, put together. */
+const together = ref(false);
+
 // What lies at the place pointed at, in what is saved.
 const place = ref<{ x_mm: number; y_mm: number } | null>(null);
 const point = useDebounceFn((to: typeof place.value) => (place.value = to), 40);
@@ -190,7 +195,22 @@ useEventListener("keydown", (event) => {
     <template v-if="card">
       <main>
         <div class="left">
+          <PieceRow
+            v-if="card.pieces.length"
+            :card="card"
+            :together="together"
+            @together="(shown) => (together = shown)"
+          />
+          <figure v-if="together" class="together">
+            <img
+              :src="`/api/cards/${wholeOf(id)}/assembled.png?revision=${card.revision}&dpi=90`"
+              alt="The whole card put together"
+              data-test="together"
+            />
+            <figcaption>The base and its mats are drawn plain: their colours are not known.</figcaption>
+          </figure>
           <PanelTable
+            v-else
             :card="card"
             :steps="stepsDone"
             :masks-on="masksOn"
@@ -271,9 +291,28 @@ main {
   min-height: 0;
   border-right: 1px solid var(--hairline);
 }
-.left > :first-child {
+.left > :deep(.table),
+.together {
   flex: 1;
   min-height: 0;
+}
+.together {
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  justify-content: center;
+  gap: 10px;
+  margin: 0;
+  padding: 16px;
+  background: var(--surround);
+}
+.together img {
+  max-width: 100%;
+  max-height: calc(100% - 40px);
+  box-shadow: 0 2px 10px #0003;
+}
+figcaption {
+  font-size: 15px;
 }
 .right {
   overflow-y: auto;

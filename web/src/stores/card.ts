@@ -152,6 +152,12 @@ function isRebased(change: Change): boolean {
   return change.do !== "undo" && change.do !== "redo";
 }
 
+/** Pieces are put on and taken away in the whole card; on the page of a piece its own plan is shown. */
+async function ofPart(id: string, answer: CardOut): Promise<CardOut> {
+  if (answer.id === id) return answer;
+  return ask("get", "/api/cards/{card_id}", { params: { path: { card_id: id } } });
+}
+
 async function send(
   id: string,
   { key, said, change }: Edit,
@@ -177,6 +183,30 @@ async function send(
         params,
         body: { ...basis, said: change.said, card: change.card },
       });
+    case "make-piece":
+      return ofPart(
+        id,
+        await ask("post", "/api/cards/{card_id}/beside", {
+          params,
+          body: { ...basis, kind: change.kind, stock: change.stock },
+        }),
+      );
+    case "put-piece":
+      return ofPart(
+        id,
+        await ask("put", "/api/cards/{card_id}/beside/{piece}", {
+          params: { path: { card_id: id, piece: change.piece } },
+          body: { ...basis, ...change.put, said: change.said },
+        }),
+      );
+    case "take-piece-away":
+      return ofPart(
+        id,
+        await ask("post", "/api/cards/{card_id}/beside/{piece}/take-away", {
+          params: { path: { card_id: id, piece: change.piece } },
+          body: basis,
+        }),
+      );
     case "print-design":
       return ask("post", "/api/cards/{card_id}/prints/design", {
         params,

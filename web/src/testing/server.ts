@@ -86,6 +86,8 @@ export class FakeServer {
       undoes: this.plans.length > 1 ? "something" : null,
       redoes: null,
       measured: [],
+      piece: null,
+      pieces: [],
     } as CardOut;
   }
   private async answer(request: Request): Promise<Response> {

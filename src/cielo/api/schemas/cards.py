@@ -235,7 +235,7 @@ class CardSummary(BaseModel):
 PLACED = ("key", "name", "outline", "width_mm", "height_mm", "x_mm", "y_mm", "angle_deg", "raised_mm", "flush")
 
 
-class PieceOut(BaseModel):
+class BesideOut(BaseModel):
     """A piece of a card, made beside the panel and put on it; ``path`` is its outline on the panel as an SVG path in mm."""
 
     key: str
@@ -269,7 +269,7 @@ class CardOut(BaseModel):
     redoes: str | None
     measured: list[str]
     piece: str | None
-    pieces: list[PieceOut]
+    pieces: list[BesideOut]
 
     @classmethod
     def of(cls, card: CardOnDesk, reading: Reading) -> Self:
@@ -284,7 +284,7 @@ class CardOut(BaseModel):
             measured=list(card.measured),
             piece=card.revision.card_id.partition(OF)[2] or None,
             pieces=[
-                PieceOut(
+                BesideOut(
                     **{name: getattr(piece, name) for name in PLACED},
                     stock=piece.stock.name,
                     stock_hex=hex_from_lab(piece.stock.paper.lab),

@@ -9,6 +9,7 @@ import WordChoice from "../../components/word/WordChoice.vue";
 import WordMenu from "../../components/word/WordMenu.vue";
 import { useDesk } from "../../composables/useDesk";
 import { useResizing } from "../../composables/useResizing";
+import { PIECE_KINDS, type PieceKind } from "../../logic/beside";
 import { newFocal } from "../../logic/focal";
 import { sayLength } from "../../logic/length";
 import { NEW_MASKS, newMask, type Shape } from "../../logic/masks";
@@ -18,6 +19,7 @@ import StencilTiles from "../shelf/StencilTiles.vue";
 import CardInks from "./CardInks.vue";
 import FitSteps from "./FitSteps.vue";
 import FocalSentence from "./FocalSentence.vue";
+import PieceSentence from "./PieceSentence.vue";
 import RevealWords from "./RevealWords.vue";
 import SchoolsSentence from "./SchoolsSentence.vue";
 
@@ -68,6 +70,11 @@ watch(
     if (taken.length === 1) openMask.value = taken[0] ?? null;
   },
 );
+/** The piece that lies in front, where the page is of one. */
+const inFront = computed(() => props.card.pieces.find((one) => one.key === props.card.piece));
+function makePiece(kind: PieceKind) {
+  desk.push(`make a ${kind} to put on it`, { do: "make-piece", kind, stock: plan.value.stock.key });
+}
 const size = computed(() => [props.card.reading.panel_width_mm, props.card.reading.panel_height_mm] as const);
 function addMask(shape: Shape) {
   const mask = newMask(shape, plan.value, ...size.value);
@@ -100,30 +107,35 @@ drawings.onChange(async (files) => {
 <template>
   <section class="card" aria-label="The card">
     <p class="sentence">
-      A
-      <WordChoice
-        label="Card format"
-        :text="
-          format?.name ??
-          `${sayLength(plan.card.width_mm, units)} by ${sayLength(plan.card.height_mm, units)}`
-        "
-        :value="format?.key ?? null"
-        :choices="(shelf.shelf?.formats ?? []).map((f) => ({ value: f.key, label: f.name }))"
-        @choose="setFormat"
-      />
-      card in
-      <UnitsWord
-        :value="units"
-        @choose="(value) => desk.push('change the units', { do: 'units', units: value })"
-      />, on <StockWord :text="plan.stock.name" :value="plan.stock.key" @choose="setStock" />; the panel
-      leaves
-      <RevealWords
-        label="Reveal"
-        :reveals="plan.card.reveals"
-        :units="units"
-        @change="(reveals) => resizing.set({ reveals }, `leave ${sayLength(reveals.left_mm, units)} showing`)"
-        @draft="(reveals) => desk.setDraft(reveals && { do: 'card', part: { reveals } })"
-      />.
+      <PieceSentence v-if="inFront" :card="card" :piece="inFront" @stock="setStock" />
+      <template v-else>
+        A
+        <WordChoice
+          label="Card format"
+          :text="
+            format?.name ??
+            `${sayLength(plan.card.width_mm, units)} by ${sayLength(plan.card.height_mm, units)}`
+          "
+          :value="format?.key ?? null"
+          :choices="(shelf.shelf?.formats ?? []).map((f) => ({ value: f.key, label: f.name }))"
+          @choose="setFormat"
+        />
+        card in
+        <UnitsWord
+          :value="units"
+          @choose="(value) => desk.push('change the units', { do: 'units', units: value })"
+        />, on <StockWord :text="plan.stock.name" :value="plan.stock.key" @choose="setStock" />; the panel
+        leaves
+        <RevealWords
+          label="Reveal"
+          :reveals="plan.card.reveals"
+          :units="units"
+          @change="
+            (reveals) => resizing.set({ reveals }, `leave ${sayLength(reveals.left_mm, units)} showing`)
+          "
+          @draft="(reveals) => desk.setDraft(reveals && { do: 'card', part: { reveals } })"
+        />.
+      </template>
       <template v-if="plan.masks.length">
         {{ plan.masks.length === 1 ? "The mask is " : "The masks are " }}
         <template v-for="(mask, i) in plan.masks" :key="mask.key"
@@ -160,6 +172,7 @@ drawings.onChange(async (files) => {
         :choices="FOCAL"
         @choose="addFocal"
       />.
+      <WordMenu label="Make a piece" text="Make another piece" :choices="PIECE_KINDS" @choose="makePiece" />.
     </p>
     <FitSteps
       v-if="resized"

@@ -1,0 +1,116 @@
+<script setup lang="ts">
+/** A piece as a sentence: what it is cut of and to, and how it is put on the card. */
+import { computed } from "vue";
+import { useRouter } from "vue-router";
+import type { CardOut, Schemas } from "../../api/models";
+import StockWord from "../../components/StockWord.vue";
+import WordAngle from "../../components/word/WordAngle.vue";
+import WordChoice from "../../components/word/WordChoice.vue";
+import WordLength from "../../components/word/WordLength.vue";
+import WordText from "../../components/word/WordText.vue";
+import WordToggle from "../../components/word/WordToggle.vue";
+import { useDesk } from "../../composables/useDesk";
+import { placedPiece, wholeOf } from "../../logic/beside";
+import { useShelf } from "../../stores/shelf";
+
+const props = defineProps<{ card: CardOut; piece: Schemas["BesideOut"] }>();
+const emit = defineEmits<{ stock: [key: string] }>();
+const desk = useDesk();
+const shelf = useShelf();
+const router = useRouter();
+const units = computed(() => props.card.plan.units);
+const outlines = computed(() => [
+  { value: "rectangle", label: "straight" },
+  { value: "round", label: "round" },
+  ...(shelf.shelf?.motifs ?? []).map((motif) => ({
+    value: motif.key,
+    label: `to a ${motif.name}`,
+    path: motif.path,
+  })),
+]);
+function put(part: Partial<Schemas["BesideOut"]>, said: string) {
+  desk.push(said, { do: "put-piece", piece: props.piece.key, put: placedPiece(props.piece, part), said });
+}
+function takeAway() {
+  desk.push(`take the ${props.piece.name} away`, { do: "take-piece-away", piece: props.piece.key });
+  void router.push({ name: "desk", params: { id: wholeOf(props.card.id) } });
+}
+</script>
+
+<template>
+  The
+  <WordText
+    label="Name of the piece"
+    :text="piece.name"
+    :value="piece.name"
+    @change="(name) => put({ name }, `call it ${name}`)"
+  />,
+  <WordLength
+    label="Wide"
+    :mm="piece.width_mm"
+    :units="units"
+    :least="10"
+    :most="400"
+    @change="(mm) => put({ width_mm: mm }, 'resize the piece')"
+  />
+  by
+  <WordLength
+    label="High"
+    :mm="piece.height_mm"
+    :units="units"
+    :least="10"
+    :most="400"
+    @change="(mm) => put({ height_mm: mm }, 'resize the piece')"
+  />
+  of
+  <StockWord
+    :text="card.plan.stock.name"
+    :value="card.plan.stock.key"
+    @choose="(key) => emit('stock', key)"
+  />, cut
+  <WordChoice
+    label="Cut"
+    :text="outlines.find((one) => one.value === piece.outline)?.label ?? piece.outline"
+    :value="piece.outline"
+    :choices="outlines"
+    @choose="(outline) => put({ outline }, 'cut it to another outline')"
+  />. It is put on the panel with its middle
+  <WordLength
+    label="From the left"
+    :mm="piece.x_mm"
+    :units="units"
+    @change="(mm) => put({ x_mm: mm }, 'move the piece')"
+  />
+  from the left and
+  <WordLength
+    label="From the top"
+    :mm="piece.y_mm"
+    :units="units"
+    @change="(mm) => put({ y_mm: mm }, 'move the piece')"
+  />
+  from the top, turned
+  <WordAngle
+    label="Turned"
+    :value="piece.angle_deg"
+    @change="(angle_deg) => put({ angle_deg }, 'turn the piece')"
+  />,
+  <template v-if="piece.raised_mm"
+    >on foam
+    <WordLength
+      label="Foam"
+      :mm="piece.raised_mm"
+      :units="units"
+      :most="10"
+      @change="(mm) => put({ raised_mm: mm }, 'lift the piece')"
+    />
+    high</template
+  ><button v-else type="button" class="word" @click="put({ raised_mm: 1.6 }, 'set it on foam')">
+    glued flat</button
+  >; what hangs over
+  <WordToggle
+    label="Hangs over"
+    :text="piece.flush ? 'is trimmed flush' : 'hangs over'"
+    :other="piece.flush ? 'hangs over' : 'is trimmed flush'"
+    @toggle="put({ flush: !piece.flush }, 'trim it flush or not')"
+  />. <button type="button" class="word quiet" @click="takeAway">Take the piece away</button>.
+</template>
