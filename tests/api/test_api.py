@@ -156,7 +156,9 @@ def test_the_published_description_is_the_one_the_code_has() -> None:
 def test_a_piece_is_made_worked_on_put_on_and_taken_away(web: TestClient) -> None:
     card = first_card(web)
     stock = web.get("/api/shelf").json()["stocks"][1]["stock"]["key"]
-    made = web.post(f"/api/cards/{card['id']}/beside", json={"based_on": card["revision"], "kind": "strip", "stock": stock}).json()
+    made = web.post(
+        f"/api/cards/{card['id']}/beside", json={"based_on": card["revision"], "kind": "strip", "stock": stock}
+    ).json()
     (piece,) = made["pieces"]
     assert piece["name"] == "strip"
     of = f"{card['id']}~{piece['key']}"

@@ -1,5 +1,8 @@
 """Prints: letters against fontTools' own measures, areas against Shapely, mirror and register by exact equality, and what goes by them."""
 
+import random
+import sys
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import replace
 from importlib import resources
 from math import pi
@@ -13,6 +16,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from shapely import affinity
 
+from cielo.core.geometry import lettering
 from cielo.core.geometry.lettering import words_shape
 from cielo.core.geometry.motifs import NAMES
 from cielo.core.geometry.printing import mask_of_prints, print_shape, prints_of, shape_at
@@ -102,6 +106,23 @@ def test_words_round_a_circle_stand_on_it() -> None:
     assert round_.centroid.y < 60
 
 
+@pytest.mark.parametrize("face", FACES)
+def test_many_threads_may_read_letters_at_once(face: Face) -> None:
+    """A card's page asks for its picture and its reading together, and all read one font; unguarded, seven of twelve such rounds failed."""
+    letters = [chr(n) for n in range(ord("A"), ord("z"))]
+    hurry = sys.getswitchinterval()
+    sys.setswitchinterval(1e-5)
+    try:
+        for _ in range(4):
+            for read in (lettering._glyph, lettering._fonts, lettering._capital):
+                read.cache_clear()
+            with ThreadPoolExecutor(8) as many:
+                wide = list(many.map(lambda letter: lettering._glyph(face, letter)[1], letters * 2))
+            assert wide[: len(letters)] == wide[len(letters) :]
+    finally:
+        sys.setswitchinterval(hurry)
+
+
 @pytest.mark.parametrize("region", [
     Print(SNAIL, 40.0, (At(60, 80), At(30, 40, 30), At(90, 130, flipped=True, size_mm=20))), Print(HEART, 30.0, (At(60, 60),)),
     Print(BuiltIn("fern"), 50.0, (At(60, 80, 15),), line_mm=1.0), Words("Winter\nshow", 60, 80, 12.0, "script"), Motifs("bird", 20.0, 4, 2.0),
@@ -173,6 +194,21 @@ def test_what_is_painted_inside_a_print_stays_after_it() -> None:
     mixed = replace(of, steps=(of.steps[2], of.steps[1], of.steps[0]))
     back = [step.id for step in in_order(mixed).plan.steps]
     assert back.index("s1") < back.index("s3")
+
+
+def test_a_card_painted_inside_its_prints_is_judged_and_put_in_order_from_any_shuffle() -> None:
+    region = Print(SNAIL, 50.0, (At(60, 80),))
+    words = printed(Words("Winter show", 60, 150, 7.0), ink="black")
+    inside = lay("red", InPrint("s3"), "dauber")
+    right = settled(plan(lay("pale"), AIR, printed(region, ink="pigment"), Dry("", "heat", 9), inside, AIR, words))
+    assert "focal-lost" not in codes(right)
+    for seed in range(8):
+        order = list(right.steps)
+        random.Random(seed).shuffle(order)
+        mixed = replace(right, steps=tuple(order))
+        codes(mixed)
+        back = [step.id for step in in_order(mixed).plan.steps]
+        assert back.index("s3") < back.index("s5")
 
 
 def test_a_step_inside_prints_that_are_gone_is_refused_in_words() -> None:

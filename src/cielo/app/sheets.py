@@ -1,29 +1,55 @@
 """Sheets to print for a plan: the run sheet, and templates to cut."""
 
+from collections.abc import Sequence
+
 from cielo.app.pictures import panel_png
 from cielo.core.advice.judge import judge
 from cielo.core.advice.supplies import Supplies
 from cielo.core.geometry.pieces import pieces_of, tape_lengths_mm
 from cielo.core.materials import TOOLS
 from cielo.core.order.reasons import reasons
-from cielo.core.plan import Brush, Plan, Water
+from cielo.core.plan import Brush, Piece, Plan, Water, plan_of_piece
 from cielo.core.sequence.brushes import plan_brushes
 from cielo.core.table.table import table_of
-from cielo.core.units import say_length, say_size
-from cielo.exchange.run_sheet import write_run_sheet
+from cielo.core.units import say_fine, say_length, say_size
+from cielo.exchange.run_sheet import Made, write_run_sheet
 from cielo.exchange.templates import write_pdf
 
 PROOF_DPI = 40.0
 
 
 def run_sheet(plan: Plan, supplies: Supplies | None = None) -> bytes:
-    """The run sheet as PDF; the same plan and supplies always give the same bytes."""
+    """The run sheet as PDF, the panel and every piece on it; the same plan and supplies always give the same bytes."""
+    beside = [_made(plan_of_piece(plan, piece.key), None, _put_on(plan, piece)) for piece in plan.pieces]
+    return write_run_sheet([_made(plan, supplies, _headed(plan), _to_lay_out(plan)), *beside])
+
+
+def _made(plan: Plan, supplies: Supplies | None, head: str, tools: Sequence[str] = ()) -> Made:
     remember: dict[str | None, list[str]] = {}
     for finding in judge(plan, supplies):
         sign = "Remember" if finding.severity == "remind" else "Mind"
         remember.setdefault(finding.step, []).append(f"{sign}: {finding.message} {finding.why}")
-    why = reasons(table_of(plan))
-    return write_run_sheet(plan, lambda done: panel_png(plan, PROOF_DPI, done), why, remember, _to_lay_out(plan))
+    return Made(plan, lambda done: panel_png(plan, PROOF_DPI, done), reasons(table_of(plan)), remember, tools, head)
+
+
+def _headed(plan: Plan) -> str:
+    card, units = plan.card, plan.units
+    return (
+        f"Card {say_size(card.width_mm, card.height_mm, units)}, folded at the {card.fold}. "
+        f"Panel {say_size(card.panel_width_mm, card.panel_height_mm, units)}, of {plan.stock.name}."
+    )
+
+
+def _put_on(plan: Plan, piece: Piece) -> str:
+    """How large a piece is, of what, and how it comes on the panel."""
+    units = plan.units
+    turned = f", turned {piece.angle_deg:g}°" if piece.angle_deg else ""
+    how = f"on foam {say_fine(piece.raised_mm, units)} high" if piece.raised_mm else "glued flat"
+    flush = "; trim flush what hangs over" if piece.flush else ""
+    return (
+        f"{say_size(piece.width_mm, piece.height_mm, units)} of {piece.stock.name}. Put it on the panel {how}, its middle "
+        f"{say_length(piece.x_mm, units)} from the left and {say_length(piece.y_mm, units)} from the top{turned}{flush}."
+    )
 
 
 def _to_lay_out(plan: Plan) -> list[str]:

@@ -3,8 +3,9 @@
 from dataclasses import replace
 
 from cielo.app.cards import CardWish, empty_plan, propose
+from cielo.core.geometry.printing import shape_at
 from cielo.core.order.derive import with_derived
-from cielo.core.plan import Disc, Fade, Plan
+from cielo.core.plan import At, Brush, BuiltIn, Disc, Fade, Motif, Piece, Plan, Print, Words, new_step_id
 from cielo.core.sequence.gradient import GradientWish
 from cielo.core.sequence.grounds import lay_out
 from cielo.core.units import Units
@@ -26,31 +27,84 @@ def _on_ground(title: str, format_key: str, stock_key: str, ink_names: tuple[str
     return with_derived(plan)
 
 
+def _ink(plan: Plan, name: str) -> str:
+    return next(ink.key for ink in plan.inks if ink.name == name)
+
+
+def _stamped(plan: Plan, ink: str, *regions: Print | Words) -> Plan:
+    """A plan with prints on its dry ground."""
+    for region in regions:
+        step = Brush(new_step_id(plan), _ink(plan, ink), "stamp", region, "first", 1, "dry")
+        plan = replace(plan, steps=(*plan.steps, step))
+    return with_derived(plan)
+
+
+def _with_piece(plan: Plan, piece: Piece, ink: str, region: Print | Words) -> Plan:
+    """A plan with a piece put on it that is printed once."""
+    step = Brush("s1", _ink(plan, ink), "stamp", region, "first", 1, "dry")
+    return replace(plan, pieces=(*plan.pieces, replace(piece, steps=(step,))))
+
+
+def _standing(motif: Motif, size_mm: float, plan: Plan, *x_mm: float) -> Print:
+    """Images that stand on the panel's bottom edge, a little over it."""
+    foot = plan.card.panel_height_mm + 2.0
+    shape = shape_at(Print(BuiltIn(motif), size_mm, (At(0.0, 0.0),)), At(0.0, 0.0))
+    return Print(BuiltIn(motif), size_mm, tuple(At(x, round(foot - shape.bounds[3], 1)) for x in x_mm), stands="stands")
+
+
+def _dusk() -> Plan:
+    plan = _gradient(
+        "Dusk over dunes",
+        "five-seven",
+        "glasshouse-white",
+        ("Yucca 1", "Ocotillo 2", "Cholla 7", "Sage 8"),
+        GradientWish("bottom", disc=Disc("moon", "moon", 82.0, 48.0, 38.0)),
+    )
+    return _stamped(plan, "Sage 8", _standing("pads", 52.0, plan, 30.0), _standing("barrel", 30.0, plan, 88.0))
+
+
+def _first_light() -> Plan:
+    plan = _gradient(
+        "First light, invitation",
+        "a6",
+        "glasshouse-smooth",
+        ("Yucca 1", "Yucca 4", "Ocotillo 5"),
+        GradientWish("top", disc=Disc("sun", "sun", 47.5, 98.0, 44.0)),
+        "cm",
+    )
+    return _stamped(plan, "Ocotillo 5", Print(BuiltIn("birds"), 34.0, (At(66.0, 26.0, -6.0),)))
+
+
+def _thank_you() -> Plan:
+    plan = _gradient(
+        "Glasshouse thank-you",
+        "quarter-letter",
+        "linen-cream",
+        ("Saltbush 2", "Agave 6"),
+        GradientWish("left", fade=Fade("right", 38.0)),
+    )
+    strip = Piece("piece-1", "strip", plan.stock, 78.0, 17.0, 50.0, 104.0, raised_mm=1.6)
+    return _with_piece(plan, strip, "Agave 6", Words("Thank you", 39.0, 8.0, 6.0, "script"))
+
+
+def _cool_border() -> Plan:
+    plan = _gradient(
+        "Cool border",
+        "six-square",
+        "glasshouse-smooth",
+        ("Saltbush 2", "Agave 3", "Agave 6", "Sage 8"),
+        GradientWish("right"),
+    )
+    circle = Piece("piece-1", "circle", plan.stock, 62.0, 62.0, 73.0, 73.0, "round", raised_mm=1.6)
+    return _with_piece(plan, circle, "Sage 8", Print(BuiltIn("snail"), 38.0, (At(31.0, 31.0),)))
+
+
 def demo_plans() -> tuple[Plan, ...]:
     """Every plan of the demo, as the proposer makes it."""
     return (
-        _gradient(
-            "Dusk over dunes",
-            "five-seven",
-            "glasshouse-white",
-            ("Yucca 1", "Ocotillo 2", "Cholla 7", "Sage 8"),
-            GradientWish("bottom", disc=Disc("moon", "moon", 82.0, 48.0, 38.0)),
-        ),
-        _gradient(
-            "First light, invitation",
-            "a6",
-            "glasshouse-smooth",
-            ("Yucca 1", "Yucca 4", "Ocotillo 5"),
-            GradientWish("top", disc=Disc("sun", "sun", 47.5, 98.0, 44.0)),
-            "cm",
-        ),
-        _gradient(
-            "Glasshouse thank-you",
-            "quarter-letter",
-            "linen-cream",
-            ("Saltbush 2", "Agave 6"),
-            GradientWish("left", fade=Fade("right", 38.0)),
-        ),
+        _dusk(),
+        _first_light(),
+        _thank_you(),
         _gradient(
             "Night opening",
             "slim",
@@ -77,13 +131,7 @@ def demo_plans() -> tuple[Plan, ...]:
         _on_ground(
             "Winter show, thank you", "five-seven", "linen-cream", ("Saltbush 2", "Agave 6", "Basalt 8"), "triangle-and-words"
         ),
-        _gradient(
-            "Cool border",
-            "six-square",
-            "glasshouse-smooth",
-            ("Saltbush 2", "Agave 3", "Agave 6", "Sage 8"),
-            GradientWish("right"),
-        ),
+        _cool_border(),
         _gradient(
             "Place cards, terracotta",
             "dl",

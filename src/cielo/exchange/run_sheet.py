@@ -1,6 +1,7 @@
 """The run sheet as PDF: the steps with their proofs, sentences, what to fetch and a box to tick. Readable in black and white."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass
 from io import BytesIO
 from xml.sax.saxutils import escape
 
@@ -14,7 +15,6 @@ from reportlab.platypus import Flowable, Paragraph, SimpleDocTemplate, Spacer, T
 from cielo.core.geometry.masks import outlines_mm
 from cielo.core.plan import Dry, LayMask, Plan, Step, masks_on
 from cielo.core.say import care, fetch, say, say_minutes, to_fetch, where_to_lay
-from cielo.core.units import say_size
 
 TITLE = ParagraphStyle("title", fontName="Times-Bold", fontSize=20, leading=25)
 BODY = ParagraphStyle("body", fontName="Helvetica", fontSize=12, leading=16)
@@ -22,43 +22,61 @@ SMALL = ParagraphStyle("small", fontName="Helvetica", fontSize=9.5, leading=12.5
 PROOF_MM = 26.0
 
 
-def write_run_sheet(
-    plan: Plan, proof: Callable[[int], bytes], why: dict[str, str], remember: dict[str | None, list[str]], tools: Sequence[str]
-) -> bytes:
-    """The sheet of a plan; ``proof(n)`` gives the PNG after n steps. Letter for inches, A4 for centimetres.
+@dataclass(frozen=True)
+class Made:
+    """The panel or a piece as it is made.
 
-    ``remember`` are sentences to remember at a step, or under None on the card as a whole; ``tools`` what to lay out first, a line each.
+    proof : ``proof(n)`` gives the PNG after n steps.
+    why : the reason of every step, by its id.
+    remember : sentences to remember at a step, or under None on the whole.
+    tools : what to lay out first besides what is fetched, a line each.
+    head : what it is, of what stock, and where it goes, a sentence or two.
     """
+
+    plan: Plan
+    proof: Callable[[int], bytes]
+    why: dict[str, str]
+    remember: dict[str | None, list[str]]
+    tools: Sequence[str]
+    head: str
+
+
+def write_run_sheet(parts: Sequence[Made]) -> bytes:
+    """The sheet of a card, the panel first and then every piece. Letter for inches, A4 for centimetres."""
     out = BytesIO()
-    page = LETTER if plan.units == "in" else A4
+    whole = parts[0].plan
+    page = LETTER if whole.units == "in" else A4
     document = SimpleDocTemplate(
         out, pagesize=page, leftMargin=15 * mm, rightMargin=15 * mm, topMargin=14 * mm,
-        bottomMargin=14 * mm, title=f"{plan.title}: run sheet", author="Cielo", invariant=1,
+        bottomMargin=14 * mm, title=f"{whole.title}: run sheet", author="Cielo", invariant=1,
     )  # fmt: skip
-    card = plan.card
-    panel = say_size(card.panel_width_mm, card.panel_height_mm, plan.units)
-    head = (
-        f"Card {say_size(card.width_mm, card.height_mm, plan.units)}, folded at the {card.fold}. Panel {panel}, of "
-        f"{plan.stock.name}."
-    )
-    story: list[Flowable] = [Paragraph(escape(plan.title), TITLE), Paragraph(escape(head), BODY)]
-    story += [Paragraph(escape(line), BODY) for line in remember.get(None, [])]
-    story += [Spacer(1, 4 * mm)]
-    lay_out = [*to_fetch(plan), *tools]
-    if lay_out:
-        story += [Paragraph("<b>Lay out before you begin</b>", BODY)]
-        story += [Paragraph(f"\u2022 {escape(line)}", SMALL) for line in lay_out]
-        story += [Spacer(1, 4 * mm)]
-    if plan.steps:
-        rows = [
-            _row(plan, i, step, Proof(plan, proof(i + 1), on), [why[step.id], *remember.get(step.id, [])])
-            for i, (step, on) in enumerate(masks_on(plan))
-        ]
-        table = Table(rows, colWidths=[12 * mm, 32 * mm, page[0] - 74 * mm], hAlign="LEFT")
-        table.setStyle(TableStyle([("VALIGN", (0, 0), (-1, -1), "TOP"), ("LINEABOVE", (0, 0), (-1, -1), 0.4, black)]))
-        story.append(table)
-    document.build(story)
+    document.build([flowable for made in parts for flowable in _part(made, page[0])])
     return out.getvalue()
+
+
+def _part(made: Made, width: float) -> Iterator[Flowable]:
+    plan = made.plan
+    yield Paragraph(escape(plan.title), TITLE)
+    yield Paragraph(escape(made.head), BODY)
+    for line in made.remember.get(None, []):
+        yield Paragraph(escape(line), BODY)
+    yield Spacer(1, 4 * mm)
+    lay_out = [*to_fetch(plan), *made.tools]
+    if lay_out:
+        yield Paragraph("<b>Lay out before you begin</b>", BODY)
+        for line in lay_out:
+            yield Paragraph(f"\u2022 {escape(line)}", SMALL)
+        yield Spacer(1, 4 * mm)
+    if not plan.steps:
+        return
+    rows = [
+        _row(plan, i, step, Proof(plan, made.proof(i + 1), on), [made.why[step.id], *made.remember.get(step.id, [])])
+        for i, (step, on) in enumerate(masks_on(plan))
+    ]
+    table = Table(rows, colWidths=[12 * mm, 32 * mm, width - 74 * mm], hAlign="LEFT")
+    table.setStyle(TableStyle([("VALIGN", (0, 0), (-1, -1), "TOP"), ("LINEABOVE", (0, 0), (-1, -1), 0.4, black)]))
+    yield table
+    yield Spacer(1, 8 * mm)
 
 
 def _row(plan: Plan, at: int, step: Step, proof: "Proof", says: Sequence[str]) -> list[Flowable | list[Flowable]]:

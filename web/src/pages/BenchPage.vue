@@ -6,6 +6,7 @@ import PageState from "../components/PageState.vue";
 import { useBench } from "../composables/useBench";
 import { useWays } from "../composables/useWays";
 import BatchChips from "../features/bench/BatchChips.vue";
+import PiecesBeside from "../features/card/PiecesBeside.vue";
 import DoneDifferently from "../features/bench/DoneDifferently.vue";
 import DryingTimers from "../features/bench/DryingTimers.vue";
 import LyingMasks from "../features/bench/LyingMasks.vue";
@@ -117,6 +118,7 @@ useEventListener("keydown", (event) => {
       <li v-for="(one, i) in steps" :key="one.id" :class="{ done: i < number - 1, now: i === number - 1 }" />
     </ol>
     <main>
+      <PiecesBeside class="beside" :pieces="bench.plan.pieces" page="The bench" />
       <figure>
         <div class="surround">
           <img v-if="!server.away" :src="picture" alt="The panel as it should look after this step" />
@@ -251,6 +253,9 @@ h1 {
 }
 .track .now {
   background: repeating-linear-gradient(120deg, var(--ink) 0 4px, transparent 4px 8px);
+}
+.beside {
+  grid-column: 1 / -1;
 }
 main {
   flex: 1;

@@ -181,11 +181,11 @@ useEventListener("keydown", (event) => {
       <template v-if="card" #actions>
         <SavedWord />
         <UndoRedo />
-        <el-button tag="a" :href="`/api/cards/${id}/export`" download>Plan file</el-button>
+        <el-button tag="a" :href="`/api/cards/${wholeOf(id)}/export`" download>Plan file</el-button>
         <el-button
           v-if="steps.length"
           tag="a"
-          :href="`/api/cards/${id}/run-sheet.pdf`"
+          :href="`/api/cards/${wholeOf(id)}/run-sheet.pdf`"
           target="_blank"
           rel="noopener"
           >Run sheet</el-button

@@ -1,6 +1,7 @@
 """All checks on a plan, in working order. The codes are those of the trade's table (trade.md, What goes wrong)."""
 
 from collections.abc import Callable, Iterator
+from dataclasses import replace
 
 from cielo.core.advice import (
     colour_checks,
@@ -21,10 +22,10 @@ from cielo.core.advice import (
     water_checks,
     wet_checks,
 )
-from cielo.core.advice.finding import Finding
+from cielo.core.advice.finding import Finding, Remedy
 from cielo.core.advice.remedies import with_tried_remedies
 from cielo.core.advice.supplies import Supplies, not_on_shelf
-from cielo.core.plan import Plan
+from cielo.core.plan import Piece, Plan, plan_of_piece, with_piece_plan
 from cielo.core.table.table import Table, table_of
 
 Check = Callable[[Plan, Table], Iterator[Finding]]
@@ -112,7 +113,15 @@ def judge(plan: Plan, supplies: Supplies | None = None) -> tuple[Finding, ...]:
 def checked(plan: Plan) -> tuple[Finding, ...]:
     """What the checks find, check by check, their remedies not yet tried."""
     table = table_of(plan)
-    return tuple(finding for check in CHECKS.values() for finding in check(plan, table))
+    own = (finding for check in CHECKS.values() for finding in check(plan, table))
+    return (*own, *(finding for piece in plan.pieces for finding in _of_piece(plan, piece)))
+
+
+def _of_piece(plan: Plan, piece: Piece) -> Iterator[Finding]:
+    """What goes wrong with a piece, told of the card as a whole; what is only to be remembered is told where the piece is worked on."""
+    for finding in troubles(checked(plan_of_piece(plan, piece.key))):
+        cures = (Remedy(cure.label, with_piece_plan(plan, piece.key, cure.plan)) for cure in finding.cures())
+        yield replace(finding, step=None, message=f"The {piece.name}: {finding.message}", where=None, cure=cures)
 
 
 def troubles(findings: tuple[Finding, ...]) -> tuple[Finding, ...]:

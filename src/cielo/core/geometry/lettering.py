@@ -7,6 +7,7 @@ pairs are not kerned. A letter that no part of a face has leaves a gap as wide a
 from functools import lru_cache
 from importlib import resources
 from math import cos, degrees, pi, sin
+from threading import RLock
 from typing import Any
 
 import numpy as np
@@ -22,6 +23,10 @@ from cielo.core.plan import Face, Words
 LEADING = 1.9
 # A curve of a letter is drawn in so many straight pieces.
 PIECES = 5
+
+
+# A font is read from its file bit by bit as its letters are wanted, which two threads must not do at once.
+_reading = RLock()
 
 
 class _Outlines(BasePen):  # type: ignore[misc]  # fontTools has no types
@@ -57,27 +62,31 @@ def _fonts(face: Face) -> tuple[TTFont, ...]:
 @lru_cache
 def _capital(face: Face) -> float:
     """The height of a capital in the face's own units: of its letter H."""
-    font = _fonts(face)[0]
-    pen = _Outlines(font.getGlyphSet())
-    font.getGlyphSet()[font.getBestCmap()[ord("H")]].draw(pen)
+    with _reading:
+        font = _fonts(face)[0]
+        pen = _Outlines(font.getGlyphSet())
+        font.getGlyphSet()[font.getBestCmap()[ord("H")]].draw(pen)
     return float(max(y for contour in pen.contours for _, y in contour))
 
 
 def has_letter(face: Face, letter: str) -> bool:
     """Whether a face can set a letter."""
-    return any(ord(letter) in font.getBestCmap() for font in _fonts(face))
+    with _reading:
+        return any(ord(letter) in font.getBestCmap() for font in _fonts(face))
 
 
 @lru_cache(maxsize=1024)
 def _glyph(face: Face, letter: str) -> tuple[BaseGeometry, float]:
     """A letter's shape on its baseline, and how far it takes the next one on; in heights of a capital."""
     unit = _capital(face)
-    for font in _fonts(face):
-        name = font.getBestCmap().get(ord(letter))
-        if name is not None:
-            pen = _Outlines(font.getGlyphSet())
-            font.getGlyphSet()[name].draw(pen)
-            return affinity.scale(_filled(pen.contours), 1 / unit, -1 / unit, origin=(0, 0)), font["hmtx"][name][0] / unit
+    with _reading:
+        for font in _fonts(face):
+            name = font.getBestCmap().get(ord(letter))
+            if name is not None:
+                pen = _Outlines(font.getGlyphSet())
+                font.getGlyphSet()[name].draw(pen)
+                shape = affinity.scale(_filled(pen.contours), 1 / unit, -1 / unit, origin=(0, 0))
+                return shape, font["hmtx"][name][0] / unit
     return Polygon(), _glyph(face, " ")[1]
 
 

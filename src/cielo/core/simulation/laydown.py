@@ -157,7 +157,9 @@ def _mask_of(plan: Plan, region: Region) -> Mask | None:
         case Halo() | Inside():
             return plan.mask(region.mask)
         case InPrint():
-            return mask_of_prints(plan, region.step, only=region.only)
+            # Of a plan looked at without its prints nothing is left to go into.
+            there = any(step.id == region.step for step in plan.steps)
+            return mask_of_prints(plan, region.step, only=region.only) if there else None
         case _:
             return None
 
@@ -216,7 +218,8 @@ def _share(region: Region, shape: Mask | None, softness_mm: float, seed: int, gr
                 inside = inside * _chosen(shape, region.openings, grid)
             return inside if region.shaded_from is None else inside * _shade(shape, region.shaded_from, grid)
         case InPrint():
-            assert isinstance(shape, Drawn)
+            if not isinstance(shape, Drawn):
+                return np.zeros((grid.rows, grid.columns), dtype=np.float32)
             inside = _edge(-to_edge_mm(shape, grid), softness_mm, grid)
             return inside if region.shaded_from is None else inside * _shade(shape, region.shaded_from, grid)
         case Print() | Motifs() | Words():

@@ -2,7 +2,7 @@
 
 from cielo.core.geometry.holding import is_stencil
 from cielo.core.materials import RESIST_KINDS, TOOLS, InkKind
-from cielo.core.plan import Brush, EdgeMask, Mask, Motifs, Plan, Print, Region, Step, Words
+from cielo.core.plan import Brush, EdgeMask, InPrint, Mask, Motifs, Plan, Print, Region, Step, Words
 
 # Tools that are worked over the panel; the others drop, print or draw.
 RUBBING = ("even", "fine", "open", "streaks")
@@ -33,6 +33,11 @@ def is_figure(step: Step) -> bool:
         and isinstance(step.region, Print | Motifs | Words)
         and not is_texture(step.region)
     )
+
+
+def is_in_print(step: Step) -> bool:
+    """Whether a step goes inside the prints of another."""
+    return isinstance(step, Brush) and isinstance(step.region, InPrint)
 
 
 def is_texture(region: Region) -> bool:

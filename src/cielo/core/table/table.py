@@ -12,7 +12,7 @@ from cielo.core.plan import Dry, DryingWay, Plan, Step
 from cielo.core.sequence.drying import in_half_minutes
 from cielo.core.simulation.contact import Contact, contact_of
 from cielo.core.simulation.run import panel_xyz
-from cielo.core.table.marks import is_figure
+from cielo.core.table.marks import is_figure, is_in_print
 from cielo.core.table.moment import Moment
 from cielo.core.table.needs import NotDry, not_dry_for
 from cielo.core.table.purpose import settled
@@ -41,7 +41,7 @@ class Table(Contact):
     @cached_property
     def ground_lab(self) -> NDArray[np.float64]:
         """The finished panel without its words and figures, CIE Lab: (rows, columns, 3)."""
-        ground = tuple(step for step in self.plan.steps if not is_figure(step))
+        ground = tuple(step for step in self.plan.steps if not is_figure(step) and not is_in_print(step))
         if len(ground) == len(self.plan.steps):
             return self.finished_lab
         return np.asarray(lab_from_xyz(panel_xyz(replace(self.plan, steps=ground), self.grid)))

@@ -14,7 +14,7 @@ const desk = useDesk();
 const plan = computed(() => props.card.plan);
 
 type Open = "inks" | "gradient" | "ground";
-const open = ref<Open | null>(plan.value.steps.length ? null : "gradient");
+const open = ref<Open | null>(plan.value.steps.length || props.card.piece ? null : "gradient");
 const turn = (what: Open) => (open.value = open.value === what ? null : what);
 
 const numbered = computed(() => {

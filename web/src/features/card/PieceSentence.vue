@@ -11,6 +11,7 @@ import WordText from "../../components/word/WordText.vue";
 import WordToggle from "../../components/word/WordToggle.vue";
 import { useDesk } from "../../composables/useDesk";
 import { placedPiece, wholeOf } from "../../logic/beside";
+import { useCard } from "../../stores/card";
 import { useShelf } from "../../stores/shelf";
 
 const props = defineProps<{ card: CardOut; piece: Schemas["BesideOut"] }>();
@@ -32,7 +33,11 @@ function put(part: Partial<Schemas["BesideOut"]>, said: string) {
   desk.push(said, { do: "put-piece", piece: props.piece.key, put: placedPiece(props.piece, part), said });
 }
 function takeAway() {
-  desk.push(`take the ${props.piece.name} away`, { do: "take-piece-away", piece: props.piece.key });
+  // Of the whole, since the piece's own page goes with it.
+  useCard(wholeOf(props.card.id)).push(`take the ${props.piece.name} away`, {
+    do: "take-piece-away",
+    piece: props.piece.key,
+  });
   void router.push({ name: "desk", params: { id: wholeOf(props.card.id) } });
 }
 </script>

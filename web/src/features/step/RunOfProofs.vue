@@ -13,6 +13,13 @@ const emit = defineEmits<{ choose: [id: string] }>();
 const desk = useDesk();
 
 const HEIGHT = 92;
+const WIDEST = 132;
+/** A proof in true proportion, as high as there is room; of a long strip no wider than others may be. */
+const proofSize = computed(() => {
+  const { panel_width_mm, panel_height_mm } = desk.card?.reading ?? { panel_width_mm: 1, panel_height_mm: 1 };
+  const width = Math.min(WIDEST, (HEIGHT * panel_width_mm) / panel_height_mm);
+  return { width, height: (width * panel_height_mm) / panel_width_mm };
+});
 const card = computed(() => desk.card);
 const steps = computed(() => card.value?.plan.steps ?? []);
 const list = ref<HTMLElement | null>(null);
@@ -154,10 +161,7 @@ watch(
         <img
           v-if="proofOf(step)"
           :src="pictureUrl(card.id, card.revision, 26, proofOf(step))"
-          :style="{
-            height: `${HEIGHT}px`,
-            width: `${(HEIGHT * card.reading.panel_width_mm) / card.reading.panel_height_mm}px`,
-          }"
+          :style="{ width: `${proofSize.width}px`, height: `${proofSize.height}px` }"
           alt=""
           draggable="false"
         />

@@ -1,0 +1,116 @@
+"""Prints stamped where the panel is tapped, words in real letters, and a card of more than one part."""
+
+from io import BytesIO
+
+import numpy as np
+from playwright.sync_api import Page, expect
+from pypdf import PdfReader
+
+from tests.e2e.looking import check_reachable, choose, panel
+from tests.e2e.test_grounds import add_step, start_on
+
+
+def tap(page: Page, across: float, down: float) -> None:
+    box = page.locator("[data-test=panel]").bounding_box()
+    assert box
+    page.mouse.click(box["x"] + box["width"] * across, box["y"] + box["height"] * down)
+
+
+def inked_by(before: np.ndarray, after: np.ndarray) -> tuple[float, float]:
+    """Where two pictures differ, as shares of width and height: the middle of it."""
+    rows, columns = np.nonzero(np.abs(after - before).max(axis=2) > 25)
+    return float(columns.mean()) / before.shape[1], float(rows.mean()) / before.shape[0]
+
+
+def test_an_image_is_stamped_where_the_panel_is_tapped_moved_repeated_and_masked(page: Page) -> None:
+    start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
+    bare = panel(page)
+    tap(page, 0.3, 0.4)
+    page.get_by_role("button", name="Stamp here").click()
+    chosen = page.locator("[data-chosen]")
+    expect(chosen).to_contain_text("the snail")
+    across, down = inked_by(bare, panel(page))
+    assert abs(across - 0.3) < 0.05
+    assert abs(down - 0.4) < 0.05
+
+    page.get_by_role("img", name="Print 1; drag it").focus()
+    for _ in range(8):
+        page.keyboard.press("ArrowRight")
+    moved, _ = inked_by(bare, panel(page))
+    assert moved > across + 0.05
+    page.get_by_role("button", name="Image: snail").click()
+    page.get_by_role("combobox", name="Search image").fill("fern")
+    choose(page, "fern")
+    expect(chosen).to_contain_text("the fern")
+    page.get_by_role("button", name="Places: How many, where").click()
+    choose(page, "three along the bottom")
+    expect(chosen).to_contain_text("at 3 places")
+    assert page.get_by_role("img", name="; drag it or use the arrow keys").count() >= 3
+    check_reachable(page)
+
+    page.get_by_role("button", name="Paint inside").click()
+    expect(page.locator("[data-chosen] .sentence")).to_contain_text("inside each fern of step")
+    page.get_by_role("checkbox", name="Print 2").click()
+    expect(page.locator("[data-chosen] .sentence")).to_contain_text("inside one of the fern prints")
+    page.get_by_role("list", name="Run of proofs").get_by_role("button").nth(-2).click()
+    proofs = page.get_by_role("list", name="Run of proofs").get_by_role("button")
+    before = proofs.count()
+    page.get_by_role("button", name="Cut its own mask").click()
+    expect(page.get_by_text("Lay the fern mask").first).to_be_visible()
+    assert proofs.count() >= before + 2
+
+
+def test_words_stand_in_real_letters_on_two_lines_and_say_how_long_they_are(page: Page) -> None:
+    start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
+    page.get_by_role("list", name="Run of proofs").get_by_role("button").last.click()
+    add_step(page, "Stamp words", page.get_by_role("list", name="Run of proofs").get_by_role("button").count() + 1)
+    chosen = page.locator("[data-chosen]")
+    expect(chosen).to_contain_text("The words are")
+    page.get_by_role("button", name="Words; a stroke / begins a new line: “Thank you”").click()
+    page.get_by_role("textbox", name="Words").fill("With love / à Zoë")
+    page.keyboard.press("Enter")
+    expect(chosen).to_contain_text("“With love / à Zoë”")
+    page.get_by_role("button", name="Letters in: script").click()
+    choose(page, "roman letters")
+    expect(chosen).to_contain_text("in roman letters")
+    page.get_by_role("button", name="Words; a stroke / begins a new line").click()
+    page.get_by_role("textbox", name="Words").fill("With love from all of us at the winter show")
+    page.keyboard.press("Enter")
+    expect(page.locator("[data-test=off-the-piece]")).to_contain_text("runs off the panel")
+    page.get_by_role("button", name="Set it smaller").click()
+    expect(page.locator("[data-test=off-the-piece]")).to_have_count(0)
+
+
+def test_a_card_of_more_than_one_part_is_made_seen_together_and_on_the_run_sheet(page: Page) -> None:
+    start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
+    page.get_by_role("button", name="Make a piece: Make another piece").click()
+    choose(page, "a strip")
+    parts = page.get_by_role("navigation", name="The parts of the card")
+    parts.get_by_role("link", name="strip").click()
+    expect(page.get_by_text("Nothing is planned yet.")).to_be_visible()
+    page.get_by_role("button", name="Begin: Begin with a step").click()
+    page.get_by_role("combobox", name="Search begin").fill("Stamp words")
+    choose(page, "Stamp words")
+    expect(page.locator("[data-chosen]")).to_contain_text("“Thank you”")
+    rgb = panel(page)
+    assert rgb.shape[1] > 4 * rgb.shape[0], "the strip lies in front"
+    page.get_by_role("button", name="Turned: ").first.click()
+    page.get_by_role("spinbutton", name="Turned").fill("8")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+    parts.get_by_role("button", name="the whole card").click()
+    expect(page.locator("[data-test=together]")).to_be_visible()
+    page.wait_for_function("document.querySelector('[data-test=together]').naturalWidth > 100")
+    check_reachable(page)
+    href = page.get_by_role("link", name="Run sheet").get_attribute("href")
+    sheet = PdfReader(BytesIO(page.request.get(str(href)).body()))
+    text = "\n".join(page_.extract_text() for page_ in sheet.pages)
+    assert ": strip" in text
+    assert "Put it on the panel on foam" in text
+    parts.get_by_role("link", name="the panel").click()
+    expect(page.get_by_role("list", name="Run of proofs").get_by_role("button").nth(1)).to_be_visible()
+    parts.get_by_role("link", name="strip").click()
+    page.get_by_role("button", name="Take the piece away").click()
+    expect(parts).to_have_count(0)
+    page.get_by_role("button", name="Undo").click()
+    expect(parts.get_by_role("link", name="strip")).to_be_visible()
