@@ -16,6 +16,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from shapely import affinity
 
+from cielo.core.advice.judge import judge
 from cielo.core.geometry import lettering
 from cielo.core.geometry.lettering import words_shape
 from cielo.core.geometry.motifs import NAMES
@@ -27,8 +28,11 @@ from cielo.core.plan import (
     Brush,
     BuiltIn,
     Dry,
+    EdgeMask,
     Face,
     InPrint,
+    LayMask,
+    LiftMask,
     Motif,
     Motifs,
     OwnImage,
@@ -43,10 +47,11 @@ from cielo.core.plan import (
 from cielo.core.say import print_facts, say
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.laydown import strength_laid
+from cielo.core.table.land import SINKS_MM, crests_at
 from cielo.core.table.purpose import purpose_of, settled
 from cielo.errors import BadInput
 from cielo.exchange.plan_file import read_plan, write_plan
-from tests.core.test_every_check import AIR, codes, lay, plan
+from tests.core.test_every_check import AIR, MASKS, codes, lay, plan
 
 FACES: tuple[Face, ...] = ("plain", "roman", "script")
 SNAIL = BuiltIn("snail")
@@ -254,6 +259,20 @@ FIGURES: list[tuple[str, Plan, Plan]] = [
 def test_checks_read_prints_of_any_drawing(code: str, has_it: Plan, near_miss: Plan) -> None:
     assert code in codes(has_it)
     assert code not in codes(near_miss)
+
+
+def test_a_figure_in_the_air_is_stood_on_the_land_below_it() -> None:
+    hills = EdgeMask("hills", "hills", 60.0, 110.0, "hills", keeps="outside")
+    land = (LayMask("", "hills"), lay("blue", passes=3), LiftMask("", "hills"), AIR)
+    of = plan(lay("pale"), AIR, *land, printed(replace(STANDS, places=(At(60, 50),))), masks=(*MASKS, hills))
+    found = next(finding for finding in judge(of) if finding.code == "figure-floats")
+    assert found.remedy is not None
+    assert found.remedy.label == "Stand it on the land"
+    step = found.remedy.plan.steps[-1]
+    assert isinstance(step, Brush)
+    assert isinstance(step.region, Print)
+    foot = print_shape(step.region, of.card.panel_width_mm, of.card.panel_height_mm, 0).bounds[3]
+    assert foot == pytest.approx(crests_at(of, 60.0)[0] + SINKS_MM, abs=0.1)
 
 
 def test_what_is_said_of_prints_names_places_sizes_and_ranks() -> None:

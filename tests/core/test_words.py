@@ -1,14 +1,18 @@
 """What is said at each step (the table's design, section 6): held to the numbers it speaks of, over right plans and random ones."""
 
 import re
+from dataclasses import replace
 
 import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from cielo.core.geometry.designs import DESIGNS
+from cielo.core.geometry.naming import opening_names
+from cielo.core.geometry.shapes import openings_of
 from cielo.core.order.reasons import reasons
 from cielo.core.order.rules import lightness_by_key
-from cielo.core.plan import Band, Brush, Motifs, Plan, Vignette
+from cielo.core.plan import Band, Brush, Inside, Motifs, Plan, Vignette
 from cielo.core.say import say, to_fetch
 from cielo.core.table.table import table_of
 from tests.core.random_plans import plans
@@ -102,3 +106,30 @@ def test_a_mark_finer_than_a_ruler_shows_is_said_in_millimetres() -> None:
     of = plan(Brush("", "dark", "pen", Motifs("dot", 0.5, 3, 0.0), "full", 1))
     assert "0.5\u00a0mm across" in say(of, of.steps[0])
     assert "touching at most" in say(of, of.steps[0])
+
+
+@given(st.sampled_from(sorted(DESIGNS)), st.floats(70, 200), st.floats(70, 260))
+@settings(max_examples=40, deadline=None)
+def test_no_two_openings_of_a_sheet_have_one_name(key: str, width: float, height: float) -> None:
+    for mask in DESIGNS[key].masks:
+        placed = replace(mask, x_mm=width / 2, y_mm=height / 2)
+        openings = openings_of(placed, width, height)
+        names = opening_names(placed, width, height)
+        assert set(names) == {opening.key for opening in openings}
+        assert len(set(names.values())) == len(names)
+        for opening in openings:
+            name, middle = names[opening.key], opening.shape.centroid
+            if "left" in name and "row" not in name:
+                assert middle.x < width / 3
+            if name.startswith("lower"):
+                assert middle.y > 2 * height / 3
+
+
+def test_a_few_openings_are_named_and_many_are_counted() -> None:
+    of = plan(
+        lay("blue", Inside("repeat", openings=("r0c0",))),
+        lay("blue", Inside("repeat", openings=("r0c0", "r0c1", "r1c0", "r1c1"))),
+    )
+    one, many = (say(of, step) for step in of.steps)
+    assert "through the middle opening" in one
+    assert "through 4 openings" in many

@@ -8,7 +8,7 @@ from math import hypot
 
 import numpy as np
 from numpy.typing import NDArray
-from shapely import LineString, Polygon, box
+from shapely import Polygon, box
 from shapely.geometry.base import BaseGeometry
 
 from cielo.core.advice.finding import Finding, Place, Remedy
@@ -17,20 +17,22 @@ from cielo.core.geometry.masks import outlines_mm
 from cielo.core.geometry.printing import image_name, shape_at
 from cielo.core.geometry.shapes import inside_of
 from cielo.core.plan import (
-    Band,
     Brush,
     Disc,
     Drawn,
     EdgeMask,
     Inside,
+    LayMask,
     Mask,
     MotifMask,
     Plan,
     Print,
     Stencil,
+    Step,
     replace_mask,
     same_sheet,
 )
+from cielo.core.table.land import SINKS_MM, crests_at, lands
 from cielo.core.table.marks import is_figure
 from cielo.core.table.table import Table
 from cielo.core.units import say_length
@@ -43,8 +45,6 @@ SLIPS_MM = 8
 SETTING = (0.35, 0.65)
 # A disc touched by less than this share of it is not seen to be cut: judgement, no source.
 GRAZED = 0.02
-# A band that fades within this is an edge; a softer one is sky: judgement, no source.
-CRISP_MM = 8.0
 # How far the ground may lie under or behind a foot, as a share of the figure, or in mm: judgement, no source.
 BEHIND, UNDER_MM = 0.45, 4.0
 STANDING = ("saguaro",)
@@ -146,7 +146,7 @@ def horizon_crosses_sun(plan: Plan, _table: Table) -> Iterator[Finding]:
     discs = [(step, mask) for step, mask in masks_laid(plan) if isinstance(mask, Disc) and mask.keeps == "inside"]
     for _, disc in discs:
         sun = inside_of(disc, *size).intersection(panel)
-        for step_id, name, land in _lands(plan):
+        for step_id, name, land in lands(plan):
             cut = sun.intersection(land).area / sun.area if sun.area else 0.0
             cut = min(cut, 1 - cut) if cut > SETTING[1] else cut
             if not GRAZED < cut < SETTING[0]:
@@ -177,28 +177,11 @@ def _column(disc: Disc, size: tuple[float, float]) -> Polygon:
     return box(disc.x_mm - disc.diameter_mm / 2, 0, disc.x_mm + disc.diameter_mm / 2, size[1])
 
 
-def _lands(plan: Plan) -> Iterator[tuple[str, str, Polygon]]:
-    """What lies below each edge that runs across: of masks, and of bands that end crisply."""
-    size = panel_size(plan)
-    for step, mask in masks_laid(plan):
-        if isinstance(mask, EdgeMask) and abs((mask.angle_deg + 90) % 180 - 90) < 35:
-            inside = inside_of(replace(mask, keeps="inside"), *size)
-            upside_down = abs((mask.angle_deg + 180) % 360 - 180) > 90
-            land = box(0, 0, *size).difference(inside) if upside_down else inside
-            yield step.id, f"The edge of the {mask.called}", land
-    for brush in plan.steps:
-        if not isinstance(brush, Brush) or not isinstance(brush.region, Band):
-            continue
-        band = brush.region
-        if band.edge == "bottom" and band.start_mm == 0 and band.carry_mm < CRISP_MM and band.end_mm < size[1] - 1:
-            yield brush.id, f"The edge of {plan.ink(brush.ink).name}", box(0, size[1] - band.end_mm - band.carry_mm / 2, *size)
-
-
 @dataclass(frozen=True)
 class Figure:
-    """A figure: the step that inks or prints it, what it is called, its shape on the panel, and the plan with it moved by so many mm."""
+    """A figure: the step that lays its sheet or prints it, what it is called, its shape, and the plan with it moved by so many mm."""
 
-    step: Brush
+    step: Step
     name: str
     shape: BaseGeometry
     moved: Callable[[float, float], Plan]
@@ -209,20 +192,26 @@ def figures_of(plan: Plan) -> Iterator[Figure]:
     """Every single figure: inked through a sheet cut to its shape, once for each sheet, or printed at a place."""
     told: set[str] = set()
     for step in plan.steps:
-        if not isinstance(step, Brush):
-            continue
-        region = step.region
-        if isinstance(region, Inside) and region.mask not in told:
-            mask = plan.mask(region.mask)
+        key = _sheet_of(plan, step)
+        if key is not None and key not in told:
+            mask = plan.mask(key)
             if (isinstance(mask, MotifMask) or (isinstance(mask, Drawn) and not mask.pitch_mm)) and mask.keeps == "outside":
-                told.add(mask.key)
+                told.add(key)
                 yield Figure(step, mask.name, inside_of(mask, *panel_size(plan)), partial(_shifted, plan, mask), _stands(mask))
-        if isinstance(region, Print) and is_figure(step):
+        if isinstance(step, Brush) and isinstance(step.region, Print) and is_figure(step):
+            region = step.region
             for n, at in enumerate(region.places):
                 shape = shape_at(region, at)
                 yield Figure(
                     step, image_name(region.image), shape, partial(_print_moved, plan, step, n), region.stands == "stands"
                 )
+
+
+def _sheet_of(plan: Plan, step: Step) -> str | None:
+    """The key of the sheet that a step goes through by itself, or of a standing figure's that it lays; rays or a frame are no figure."""
+    if isinstance(step, LayMask):
+        return step.mask if _stands(plan.mask(step.mask)) else None
+    return step.region.mask if isinstance(step, Brush) and isinstance(step.region, Inside) else None
 
 
 def _stands(mask: Mask) -> bool:
@@ -316,17 +305,29 @@ def figure_floats(plan: Plan, _table: Table) -> Iterator[Finding]:
         x_mm = figure.shape.centroid.x
         if figure.stands and not _has_ground(plan, x_mm, foot, foot - top):
             lower = plan.card.panel_height_mm + 2 - foot
-            yield _floats(plan, figure.step.id, figure.name, x_mm, foot, figure.moved(0.0, lower))
+            grounded = [
+                ("Stand it on the land", figure.moved(0.0, round(crest + SINKS_MM - foot, 1)))
+                for crest in _nearest(plan, x_mm, foot)
+            ]
+            grounded.append(("Let it run off the bottom edge", figure.moved(0.0, lower)))
+            yield _floats(plan, figure.step.id, figure.name, x_mm, foot, grounded)
     last = plan.steps[-1].id if plan.steps else None
     for piece in plan.focal:
         foot = piece.y_mm + piece.height_mm / 2
         if piece.stands and not _has_ground(plan, piece.x_mm, foot, piece.height_mm):
             lowered = replace(piece, y_mm=round(piece.y_mm + plan.card.panel_height_mm + 2 - foot, 1))
             focal = tuple(lowered if other.key == piece.key else other for other in plan.focal)
-            yield _floats(plan, last, piece.name, piece.x_mm, foot, replace(plan, focal=focal))
+            yield _floats(
+                plan, last, piece.name, piece.x_mm, foot, [("Let it run off the bottom edge", replace(plan, focal=focal))]
+            )
 
 
-def _floats(plan: Plan, step: str | None, name: str, x_mm: float, foot_mm: float, grounded: Plan) -> Finding:
+def _nearest(plan: Plan, x_mm: float, foot_mm: float) -> list[float]:
+    """The crests at a place, the nearest to a foot first."""
+    return sorted(crests_at(plan, x_mm), key=lambda top: abs(top - foot_mm))
+
+
+def _floats(plan: Plan, step: str | None, name: str, x_mm: float, foot_mm: float, grounded: list[tuple[str, Plan]]) -> Finding:
     return Finding(
         "figure-floats",
         "warn",
@@ -334,17 +335,11 @@ def _floats(plan: Plan, step: str | None, name: str, x_mm: float, foot_mm: float
         f"The {name} stands on nothing.",
         "A standing figure wants a hill, a floor or the panel's edge under its foot; hung over the edge and trimmed flush it does not float.",
         Place(x_mm, min(foot_mm, plan.card.panel_height_mm)),
-        Remedy("Let it run off the bottom edge", grounded),
+        offered(grounded),
     )
 
 
 def _has_ground(plan: Plan, x_mm: float, foot_mm: float, height_mm: float) -> bool:
-    height = plan.card.panel_height_mm
-    if foot_mm >= height - 1.5:
+    if foot_mm >= plan.card.panel_height_mm - 1.5:
         return True
-    column = LineString([(x_mm, -height), (x_mm, 2 * height)])
-    for _, _, land in _lands(plan):
-        top = land.intersection(column)
-        if not top.is_empty and foot_mm - BEHIND * height_mm <= top.bounds[1] <= foot_mm + UNDER_MM:
-            return True
-    return False
+    return any(foot_mm - BEHIND * height_mm <= top <= foot_mm + UNDER_MM for top in crests_at(plan, x_mm))

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 
+from cielo.core.geometry.naming import opening_names
 from cielo.core.plan import (
     RUNS_OFF_MM,
     Band,
@@ -29,7 +30,7 @@ from cielo.core.say.prints import printed_parts
 from cielo.core.say.words import (
     EDGE_WORDS,
 )
-from cielo.core.units import Units
+from cielo.core.units import Units, join_words
 
 # A vignette that reaches this far of the way is said to reach the middle.
 NEARLY_ALL = 0.9
@@ -78,14 +79,28 @@ def _inside(plan: Plan, region: Inside) -> Iterator[Part]:
     yield Part(" inside the ")
     yield Part(plan.mask(region.mask).called, "region.mask", "mask")
     if region.openings:
-        many = len(region.openings)
         yield Part(", through ")
-        yield Part("one opening" if many == 1 else f"{many} openings", "region.openings", "openings")
+        yield Part(_openings(plan, region), "region.openings", "openings")
         yield Part(" with ")
         yield Part("its neighbours covered" if region.covered else "its neighbours bare", "region.covered", "covered")
     if region.shaded_from:
         yield Part(", strongest at the ")
         yield Part(EDGE_WORDS[region.shaded_from].replace("edge", "side"), "region.shaded_from", "edge")
+
+
+# So many openings are named one by one.
+NAMED = 3
+
+
+def _openings(plan: Plan, region: Inside) -> str:
+    """The openings that are chosen, by name where they are few."""
+    names = opening_names(plan.mask(region.mask), plan.card.panel_width_mm, plan.card.panel_height_mm)
+    known = [names[key] for key in region.openings if key in names]
+    if not 0 < len(region.openings) <= NAMED or len(known) < len(region.openings):
+        return "one opening" if len(region.openings) == 1 else f"{len(region.openings)} openings"
+    if any("row" in name for name in known):
+        return f"the opening {known[0]}" if len(known) == 1 else f"the openings {join_words(known)}"
+    return f"the {join_words(known)} opening{'s' if len(known) > 1 else ''}"
 
 
 def _stencils_on(plan: Plan, step_id: str) -> list[str]:
