@@ -15,6 +15,7 @@ from pypdf import PdfReader
 
 from cielo.cli import main
 from cielo.core.plan import Brush, Wish, move_step
+from cielo.demo.cards import demo_plans
 from cielo.exchange.plan_file import write_plan
 from cielo.store.database import Store
 from tests.core.plans import gradient
@@ -184,3 +185,18 @@ def test_check_against_a_shelf_and_wishes_that_contradict(plan_file: Path, tmp_p
     refused = cielo("order", wished)
     assert refused.returncode == 1
     assert "You asked for it" in refused.stderr
+
+
+def test_a_piece_and_the_whole_card_are_drawn(tmp_path: Path) -> None:
+    plan = next(plan for plan in demo_plans() if plan.pieces)
+    path, piece = tmp_path / "card.cielo.json", plan.pieces[0]
+    path.write_bytes(write_plan(plan))
+    together, alone = tmp_path / "together.png", tmp_path / "alone.png"
+    assert cielo("render", path, "--out", together, "--dpi", 50, "--together").returncode == 0
+    assert cielo("render", path, "--out", alone, "--dpi", 50, "--piece", piece.key).returncode == 0
+    with Image.open(together) as front, Image.open(alone) as own:
+        assert front.size == (round(plan.card.width_mm / 25.4 * 50), round(plan.card.height_mm / 25.4 * 50))
+        assert own.size == (round(piece.width_mm / 25.4 * 50), round(piece.height_mm / 25.4 * 50))
+    refused = cielo("render", path, "--out", alone, "--piece", "nowhere")
+    assert refused.returncode == 2
+    assert "not on the card" in refused.stderr

@@ -17,7 +17,6 @@ GROUNDS = (
     ("Sandstone", 4, "smoosh"),
     ("Spines", 5, "resist"),
     ("Agave over dusk", 5, "stencil"),
-    ("Rain on the roof", 4, "water"),
 )
 
 
@@ -50,6 +49,20 @@ def take(page: Page, address: str) -> None:
     page.get_by_role("button", name="Done, next step").click()
     settle(page)
     page.screenshot(path=OUT / "bench.png")
+    page.goto(address)
+    page.get_by_text("Dusk over dunes", exact=True).click()
+    page.wait_for_selector("[data-test=panel]")
+    page.locator(".proof").filter(has_text="Sage 8").last.click()
+    settle(page)
+    page.screenshot(path=OUT / "desk-prints.png")
+    page.goto(address)
+    page.get_by_text("Cool border", exact=True).click()
+    page.get_by_role("link", name="circle").click()
+    page.wait_for_selector("[data-test=panel]")
+    page.get_by_role("button", name="the whole card").click()
+    page.wait_for_selector("[data-test=together]")
+    settle(page)
+    page.screenshot(path=OUT / "desk-together.png")
     for title, proof, name in GROUNDS:
         page.goto(address)
         page.get_by_text(title, exact=True).click()

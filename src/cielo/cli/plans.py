@@ -46,12 +46,27 @@ def render(
     out: Annotated[Path, typer.Option(help="the PNG to write")],
     dpi: Annotated[float, typer.Option(help="dots to the inch")] = 300,
     step: Annotated[int | None, typer.Option(help="after this many steps; all where left out")] = None,
+    piece: Annotated[str | None, typer.Option(help="a piece of the card, by its key, in place of the panel")] = None,
+    together: Annotated[bool, typer.Option("--together", help="the whole card put together, up to 300 dots to the inch")] = False,
 ) -> None:
-    """The predicted panel as PNG."""
-    from cielo.app.pictures import panel_png
+    """The predicted panel as PNG; or a piece of the card, or the whole put together."""
+    from cielo.app.pictures import assembled_png, panel_png
+    from cielo.core.plan import plan_of_piece
 
+    if together:
+        with About(plan):
+            write_file(out, assembled_png(plan_of(plan), dpi))
+        return
     with About(plan), typer.progressbar(length=100, label="Drawing", file=sys.stderr) as bar:
-        write_file(out, panel_png(plan_of(plan), dpi, step, tell=lambda share: bar.update(round(100 * share) - bar.pos)))
+        write_file(
+            out,
+            panel_png(
+                plan_of_piece(plan_of(plan), piece) if piece else plan_of(plan),
+                dpi,
+                step,
+                tell=lambda share: bar.update(round(100 * share) - bar.pos),
+            ),
+        )
 
 
 @app.command()
