@@ -192,8 +192,8 @@ def test_a_piece_and_the_whole_card_are_drawn(tmp_path: Path) -> None:
     path, piece = tmp_path / "card.cielo.json", plan.pieces[0]
     path.write_bytes(write_plan(plan))
     together, alone = tmp_path / "together.png", tmp_path / "alone.png"
-    assert cielo("render", path, "--out", together, "--dpi", 50, "--together").returncode == 0
-    assert cielo("render", path, "--out", alone, "--dpi", 50, "--piece", piece.key).returncode == 0
+    assert cielo("render", path, "--out", together, "--dpi", "50", "--together").returncode == 0
+    assert cielo("render", path, "--out", alone, "--dpi", "50", "--piece", piece.key).returncode == 0
     with Image.open(together) as front, Image.open(alone) as own:
         assert front.size == (round(plan.card.width_mm / 25.4 * 50), round(plan.card.height_mm / 25.4 * 50))
         assert own.size == (round(piece.width_mm / 25.4 * 50), round(piece.height_mm / 25.4 * 50))

@@ -7,6 +7,7 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from cielo.app.day import DayWish, plan_day
 from cielo.core.advice.judge import judge
 from cielo.core.geometry.envelopes import pile_mm
 from cielo.core.geometry.pieces import pieces_of
@@ -19,7 +20,7 @@ from cielo.core.table.purpose import settled
 from cielo.errors import BadInput, NotFound
 from cielo.exchange.plan_file import read_plan, write_plan
 from tests.core.random_plans import plans
-from tests.core.test_every_check import AIR, NIGHT, SMOOTH, lay, low, plan, top
+from tests.core.test_every_check import AIR, MOUNT, NIGHT, SMOOTH, lay, low, plan, top
 
 STRIP = Piece("piece-1", "strip", NIGHT, 90.0, 16.0, 60.0, 140.0, raised_mm=1.5)
 CIRCLE = Piece("piece-2", "circle", SMOOTH, 35.0, 35.0, 60.0, 60.0, "round")
@@ -109,3 +110,22 @@ def test_a_second_print_carries_its_own_purposes() -> None:
     whole = beside(first, replace(CIRCLE, steps=first.steps, masks=first.masks))
     part = plan_of_piece(whole, "piece-2")
     assert in_order(part).changes == ()
+
+
+@pytest.mark.parametrize("makers", [1, 2, 3])
+def test_the_day_makes_every_piece_before_the_panel_is_mounted(makers: int) -> None:
+    own = plan(lay("red"), AIR, lay("dark", low(20), onto="dry"))
+    whole = beside(plan(lay("pale"), AIR, MOUNT), replace(STRIP, steps=own.steps), replace(CIRCLE, steps=own.steps[:1]))
+    day = plan_day(whole, DayWish(cards=2, makers=makers))
+    assert len(day.entries) == 2 * (3 + 3 + 1)
+    at = {(entry.card, entry.step): entry for entry in day.entries}
+    for card in (1, 2):
+        mounting = at[card, "s3"]
+        for key in ("piece-1~s3", "piece-2~s1"):
+            assert at[card, key].end_s <= mounting.start_s
+        assert at[card, "piece-1~s1"].end_s <= at[card, "piece-1~s2"].start_s, "a piece in its own order"
+        assert at[card, "piece-1~s3"].says.startswith("The strip. ")
+        assert at[card, "piece-1~s3"].number == 3
+    if makers > 1:
+        alone = plan_day(whole, DayWish(cards=2, makers=1))
+        assert day.timetable.length_s < alone.timetable.length_s, "others make the pieces meanwhile"

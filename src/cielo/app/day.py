@@ -11,9 +11,11 @@ from cielo.core.sequence.timetable import (
     EFFORT,
     HEAT,
     MAKER,
+    OF_PIECE,
     PRESS,
     Timetable,
     mask_resource,
+    parts_of_card,
     schedule,
     spells_of_batch,
     tasks_of_batch,
@@ -75,9 +77,7 @@ def plan_day(plan: Plan, wish: DayWish, effort: float = EFFORT) -> DayPlan:
     if not 1 <= wish.cards <= MOST_CARDS:
         raise BadInput(f"{wish.cards} cards cannot be planned as one day.", field="cards", mend=f"Plan 1 to {MOST_CARDS}.")
     found = schedule(tasks_of_batch(plan, wish.cards), _resources(plan, wish), effort, spells_of_batch(plan, wish.cards))
-    numbers = {step.id: n for n, step in enumerate(plan.steps, 1)}
-    table = table_of(plan)
-    said = {step.id: say(plan, step, table) for step in plan.steps}
+    numbers, said = _numbered_and_said(plan)
     # The cards are alike, so they are numbered as they are begun; slots come in that order.
     as_begun: dict[str, int] = {}
     entries = []
@@ -87,6 +87,18 @@ def plan_day(plan: Plan, wish: DayWish, effort: float = EFFORT) -> DayPlan:
         entries.append(Entry(number, step, numbers[step], said[step], slot.start_s, slot.end_s, slot.by))
     late = max(0, found.length_s - round(60 * wish.deadline_minutes)) if wish.deadline_minutes is not None else 0
     return DayPlan(tuple(entries), found, late, plan_brushes(plan), _counted(plan))
+
+
+def _numbered_and_said(plan: Plan) -> tuple[dict[str, int], dict[str, str]]:
+    """The number of every step of the panel and of each piece, and its sentence, by the key of its task."""
+    numbers, said = {}, {}
+    names = {f"{piece.key}{OF_PIECE}": piece.name for piece in plan.pieces}
+    for prefix, part in parts_of_card(plan):
+        table = table_of(part)
+        of = f"The {names[prefix]}. " if prefix else ""
+        for n, step in enumerate(part.steps, 1):
+            numbers[f"{prefix}{step.id}"], said[f"{prefix}{step.id}"] = n, f"{of}{say(part, step, table)}"
+    return numbers, said
 
 
 def what_would_help(plan: Plan, wish: DayWish, length_s: int) -> tuple[Sooner, ...]:
@@ -104,10 +116,10 @@ def what_would_help(plan: Plan, wish: DayWish, length_s: int) -> tuple[Sooner, .
 def _resources(plan: Plan, wish: DayWish) -> dict[str, int]:
     """How many there are of everything that is shared."""
     resources = {MAKER: wish.makers, HEAT: wish.heat_tools, PRESS: wish.presses, CUTTER: wish.cutters}
-    for mask in plan.masks:
+    for key, mask in ((f"{prefix}{mask.key}", mask) for prefix, part in parts_of_card(plan) for mask in part.masks):
         # An edge is called a mask whichever side it covers.
         stencil = mask.keeps == "outside" and not isinstance(mask, EdgeMask)
-        resources[mask_resource(mask.key)] = wish.stencils if stencil else wish.masks
+        resources[mask_resource(key)] = wish.stencils if stencil else wish.masks
     return resources
 
 

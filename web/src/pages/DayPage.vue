@@ -7,7 +7,6 @@ import PageHead from "../components/PageHead.vue";
 import PageState from "../components/PageState.vue";
 import { type Counts, useDay } from "../composables/useDay";
 import { useDoing } from "../composables/useDoing";
-import PiecesBeside from "../features/card/PiecesBeside.vue";
 import DayHours from "../features/day/DayHours.vue";
 import DaySentence from "../features/day/DaySentence.vue";
 import SuppliesList from "../features/day/SuppliesList.vue";
@@ -91,7 +90,6 @@ const inkName = (key: string) => card.value?.plan.inks.find((ink) => ink.key ===
     </template>
   </PageHead>
   <main v-if="card?.plan.steps.length">
-    <PiecesBeside :pieces="card.plan.pieces" page="The day" />
     <DaySentence
       :counts="counts"
       :starts-at="startsAt"

@@ -18,7 +18,7 @@ resource-constrained project (a job shop where every cap_r is 1 and nothing is h
 deterministic time, so that the same tasks always give the same timetable. Drying in the air needs nobody.
 """
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from graphlib import CycleError, TopologicalSorter
 from math import inf
@@ -40,6 +40,7 @@ from cielo.core.plan import (
     Wipe,
     WipeBeads,
     Words,
+    plan_of_piece,
 )
 from cielo.errors import BadInput
 
@@ -240,19 +241,41 @@ def _slots(tasks: Sequence[Task], at: Mapping[str, int], resources: Mapping[str,
     return tuple(slots)
 
 
+# Between the key of a piece and the id of one of its steps, in the keys of tasks.
+OF_PIECE = "~"
+
+
+def parts_of_card(plan: Plan) -> tuple[tuple[str, Plan], ...]:
+    """What is made for a card: the panel, and every piece as a plan of its own, each with what the keys of its steps begin with."""
+    return (("", plan), *((f"{piece.key}{OF_PIECE}", plan_of_piece(plan, piece.key)) for piece in plan.pieces))
+
+
 def tasks_of_batch(plan: Plan, cards: int) -> tuple[Task, ...]:
-    """The tasks of ``cards`` cards made to one plan; keys are ``card:step id``, cards counted from 1."""
-    tasks = []
-    for card in range(1, cards + 1):
-        before: Step | None = None
-        for step in plan.steps:
-            after = (f"{card}:{before.id}",) if before is not None else ()
-            damp = isinstance(step, Brush) and step.onto in ("damp", "wet") and isinstance(before, Brush | Water)
-            tasks.append(
-                Task(f"{card}:{step.id}", seconds_of(plan, step), needs_of(plan, step), after, STAYS_DAMP_S if damp else None)
-            )
-            before = step
-    return tuple(tasks)
+    """The tasks of ``cards`` cards made to one plan; keys are ``card:step id``, cards counted from 1.
+
+    Of a piece they are ``card:piece~step id``. Pieces are made beside the panel, and done before it is mounted.
+    """
+    return tuple(task for card in range(1, cards + 1) for task in _tasks_of_card(plan, card))
+
+
+def _tasks_of_card(plan: Plan, card: int) -> Iterator[Task]:
+    lasts = []
+    for prefix, part in parts_of_card(plan)[1:]:
+        yield from _chain(part, f"{card}:{prefix}", ())
+        lasts += [f"{card}:{prefix}{step.id}" for step in part.steps[-1:]]
+    yield from _chain(plan, f"{card}:", tuple(lasts))
+
+
+def _chain(plan: Plan, prefix: str, before_mounting: tuple[str, ...]) -> Iterator[Task]:
+    """The steps of a panel or piece, each after the one before; mounting after what is to be done by then too."""
+    before: Step | None = None
+    for step in plan.steps:
+        after = (f"{prefix}{before.id}",) if before is not None else ()
+        damp = isinstance(step, Brush) and step.onto in ("damp", "wet") and isinstance(before, Brush | Water)
+        if isinstance(step, Prepare) and step.act == "mount":
+            after = (*after, *before_mounting)
+        yield Task(f"{prefix}{step.id}", seconds_of(plan, step), needs_of(plan, step), after, STAYS_DAMP_S if damp else None)
+        before = step
 
 
 def passing_min(plan: Plan, step: Step) -> tuple[float, float]:
@@ -269,10 +292,20 @@ def mask_resource(key: str) -> str:
 
 
 def spells_of_batch(plan: Plan, cards: int) -> tuple[Spell, ...]:
-    """What of the plan's masks and stencils each of ``cards`` cards holds, and for how long; one never lifted, to the end.
+    """What of the masks and stencils of a plan and its pieces each of ``cards`` cards holds, and for how long; one never lifted, to the end.
 
     Tape is plenty.
     """
+    held = [spell for prefix, part in parts_of_card(plan) for spell in _held(part, prefix)]
+    return tuple(
+        Spell(mask_resource(mask), f"{card}:{first}", f"{card}:{last}")
+        for card in range(1, cards + 1)
+        for mask, first, last in held
+    )
+
+
+def _held(plan: Plan, prefix: str) -> list[tuple[str, str, str]]:
+    """(mask, step that lays it, step that lifts it), keys beginning with ``prefix``."""
     lain: dict[str, str] = {}
     held: list[tuple[str, str, str]] = []
     for step in plan.steps:
@@ -281,11 +314,7 @@ def spells_of_batch(plan: Plan, cards: int) -> tuple[Spell, ...]:
         elif isinstance(step, LiftMask) and step.mask in lain:
             held.append((step.mask, lain.pop(step.mask), step.id))
     held += [(mask, first, plan.steps[-1].id) for mask, first in lain.items()]
-    return tuple(
-        Spell(mask_resource(mask), f"{card}:{first}", f"{card}:{last}")
-        for card in range(1, cards + 1)
-        for mask, first, last in held
-    )
+    return [(f"{prefix}{mask}", f"{prefix}{first}", f"{prefix}{last}") for mask, first, last in held]
 
 
 def needs_of(plan: Plan, step: Step) -> tuple[str, ...]:
