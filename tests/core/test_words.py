@@ -10,13 +10,15 @@ from hypothesis import strategies as st
 from cielo.core.geometry.designs import DESIGNS
 from cielo.core.geometry.naming import opening_names
 from cielo.core.geometry.shapes import openings_of
+from cielo.core.order.arrange import in_order
 from cielo.core.order.reasons import reasons
 from cielo.core.order.rules import lightness_by_key
-from cielo.core.plan import Band, Brush, Inside, Motifs, Plan, Vignette
-from cielo.core.say import say, to_fetch
+from cielo.core.plan import Band, Brush, Inside, Motifs, Plan, Prepare, Vignette
+from cielo.core.say import lies_turned, say, to_fetch
+from cielo.core.table.purpose import purpose_of, settled
 from cielo.core.table.table import table_of
 from tests.core.random_plans import plans
-from tests.core.test_every_check import lay, plan, stamp
+from tests.core.test_every_check import lay, plan, stamp, top
 from tests.core.test_order_properties import RIGHT
 
 LIGHT = re.compile(r"light to dark|lighter|lightest|darker|lightness")
@@ -133,3 +135,15 @@ def test_a_few_openings_are_named_and_many_are_counted() -> None:
     one, many = (say(of, step) for step in of.steps)
     assert "through the middle opening" in one
     assert "through 4 openings" in many
+
+
+def test_a_turned_panel_is_told_until_it_is_turned_back() -> None:
+    turn = Prepare("", "turn")
+    of = settled(plan(lay("pale", top(60)), turn, lay("blue", top(60)), turn, lay("red", top(60))))
+    assert [bool(lies_turned(of, step)) for step in of.steps] == [False, False, True, False, False]
+    assert say(of, of.steps[1]).startswith("Turn the panel round")
+    assert purpose_of(of.steps[1]).to == "s3"
+    assert in_order(of).changes == ()
+    turned_last = replace(of, steps=(of.steps[0], of.steps[2], of.steps[1], *of.steps[3:]))
+    back = [step.id for step in in_order(turned_last).plan.steps]
+    assert back.index("s2") < back.index("s3"), "it is turned before the step it is turned for"

@@ -16,7 +16,7 @@ from cielo.core.geometry.shapes import openings_of, rings_mm, shape_of_cut, shap
 from cielo.core.materials import TOOLS, Lab
 from cielo.core.order.reasons import reasons
 from cielo.core.plan import Brush, Drawn, Inside, LayMask, Mask, Motifs, Plan, Print, Stencil, Step, Words, masks_on
-from cielo.core.say import Part, care, fetch, mask_facts, print_facts, sentence, where_to_lay
+from cielo.core.say import Part, care, fetch, lies_turned, mask_facts, print_facts, sentence, where_to_lay
 from cielo.core.sequence.lightness import seen_on
 from cielo.core.simulation.contrast import FocalReading, passes_to_stand_out, read_focal, stands_out
 from cielo.core.table.table import table_of
@@ -154,8 +154,10 @@ def _notes(plan: Plan) -> dict[str, tuple[str, ...]]:
         )
         notes[last] = (*notes[last], f"To stand out by {CLEARLY:.0f}, {said}.")
     for step in plan.steps:
+        if turned := lies_turned(plan, step):
+            notes[step.id] = (turned,)
         if isinstance(step, LayMask):
-            notes[step.id] = (where_to_lay(plan, plan.mask(step.mask)),)
+            notes[step.id] = (*notes.get(step.id, ()), where_to_lay(plan, plan.mask(step.mask)))
         if isinstance(step, Brush) and isinstance(step.region, Print | Motifs | Words):
             notes[step.id] = (*notes.get(step.id, ()), *print_facts(plan, step))
         if isinstance(step, Brush) and isinstance(step.region, Inside) and step.region.openings:

@@ -14,7 +14,7 @@ from reportlab.platypus import Flowable, Paragraph, SimpleDocTemplate, Spacer, T
 
 from cielo.core.geometry.masks import outlines_mm
 from cielo.core.plan import Dry, LayMask, Plan, Step, masks_on
-from cielo.core.say import care, fetch, say, say_minutes, to_fetch, where_to_lay
+from cielo.core.say import care, fetch, lies_turned, say, say_minutes, to_fetch, where_to_lay
 
 TITLE = ParagraphStyle("title", fontName="Times-Bold", fontSize=20, leading=25)
 BODY = ParagraphStyle("body", fontName="Helvetica", fontSize=12, leading=16)
@@ -81,6 +81,8 @@ def _part(made: Made, width: float) -> Iterator[Flowable]:
 
 def _row(plan: Plan, at: int, step: Step, proof: "Proof", says: Sequence[str]) -> list[Flowable | list[Flowable]]:
     where = [where_to_lay(plan, plan.mask(step.mask))] if isinstance(step, LayMask) else []
+    if turned := lies_turned(plan, step):
+        where.append(turned)
     words: list[Flowable] = [
         Paragraph(f"<b>{at + 1}.</b> {escape(say(plan, step))}", BODY),
         Paragraph(f"Fetch: {escape(fetch(plan, step))}.", SMALL),

@@ -4014,7 +4014,7 @@ export interface components {
         /**
          * Prepare
          * @description A thing done that lays no ink: the anti-static bag, a tool cleaned (``tool``), a clean brush swept over, corner marks, trying on
-         *     scrap which way is up, trimming, mounting.
+         *     scrap which way is up, turning the panel round, trimming, mounting.
          */
         Prepare: {
             /** Id */
@@ -4023,7 +4023,7 @@ export interface components {
              * Act
              * @enum {string}
              */
-            act: "anti-static" | "clean-tool" | "sweep" | "register" | "orient" | "trim" | "mount";
+            act: "anti-static" | "clean-tool" | "sweep" | "register" | "orient" | "turn" | "trim" | "mount";
             /** Tool */
             tool?: string | null;
             /**

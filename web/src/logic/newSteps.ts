@@ -281,6 +281,7 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
   prepare("sweep", "Sweep a clean brush over it", "evens hybrid ink");
   prepare("register", "Mark the corners", "before a print that comes twice");
   prepare("orient", "Decide which way is up", "and try it on scrap");
+  prepare("turn", "Turn the panel round", "what follows is said so, until it is turned back");
   prepare("trim", "Trim the panel", "when all ink is laid");
   prepare("mount", "Mount it", "when all is dry");
   return list;

@@ -27,6 +27,7 @@ ACT_REASONS: dict[Act, str] = {
     "clean-tool": "What the last ink left in it would spoil the next one.",
     "sweep": "Hybrid ink streaks where it is built up; a clean brush evens it while it is workable.",
     "register": "A second print meets the first only if panel and image come back to exactly the same place.",
+    "turn": "The hand works best from the top downwards; turned round, the other side is worked the same way.",
     "orient": "A print that has a top and a bottom cannot be turned afterwards.",
     "trim": "Last, when no ink can creep under the edge any more.",
     "mount": "Last of all, when everything is dry.",

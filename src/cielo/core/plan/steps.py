@@ -133,13 +133,13 @@ class WipeBeads(Planned):
     do: Literal["wipe-beads"] = "wipe-beads"
 
 
-Act = Literal["anti-static", "clean-tool", "sweep", "register", "orient", "trim", "mount"]
+Act = Literal["anti-static", "clean-tool", "sweep", "register", "orient", "turn", "trim", "mount"]
 
 
 @dataclass(frozen=True)
 class Prepare(Planned):
     """A thing done that lays no ink: the anti-static bag, a tool cleaned (``tool``), a clean brush swept over, corner marks, trying on
-    scrap which way is up, trimming, mounting."""
+    scrap which way is up, turning the panel round, trimming, mounting."""
 
     id: Key
     act: Act

@@ -5,6 +5,18 @@ from cielo.core.say.fetching import care, fetch, to_fetch
 from cielo.core.say.mask import mask_facts, where_to_lay
 from cielo.core.say.part import Part, say_minutes
 from cielo.core.say.prints import print_facts
-from cielo.core.say.step import say, sentence
+from cielo.core.say.step import lies_turned, say, sentence
 
-__all__ = ["Part", "care", "fetch", "mask_facts", "print_facts", "say", "say_minutes", "sentence", "to_fetch", "where_to_lay"]
+__all__ = [
+    "Part",
+    "care",
+    "fetch",
+    "lies_turned",
+    "mask_facts",
+    "print_facts",
+    "say",
+    "say_minutes",
+    "sentence",
+    "to_fetch",
+    "where_to_lay",
+]

@@ -45,6 +45,15 @@ def say(plan: Plan, step: Step, table: Table | None = None) -> str:
     return "".join(part.text for part in sentence(plan, step, table))
 
 
+def lies_turned(plan: Plan, step: Step) -> str:
+    """A sentence where the panel lies turned round while a step is done, as the hand sees it then; empty where it lies as planned."""
+    before = plan.steps[: plan.index_of(step.id)]
+    turns = sum(isinstance(other, Prepare) and other.act == "turn" for other in before)
+    if turns % 2 == 0 or isinstance(step, Dry | Prepare):
+        return ""
+    return "The panel lies turned round: its top, as it is said here, is nearest to you."
+
+
 def _say_onto(table: Table, step: Brush) -> str:
     """What a step is laid onto; of one that may find it damp, as the table stands when it comes."""
     if step.onto != "damp":

@@ -46,6 +46,7 @@ ACT_WORDS: dict[Act, tuple[str, str]] = {
     "sweep": ("Sweep a clean brush over it in small circles, so that no streak stays.", "a clean brush of the same size"),
     "register": ("Mark two corners, or set the panel and the stamp in the press.", "pencil and ruler, or the press"),
     "orient": ("Decide which way is up, and try the print on scrap.", "a piece of scrap card"),
+    "turn": ("Turn the panel round: what was at the top is now nearest to you.", "nothing more"),
     "trim": ("Trim the panel to its size.", "trimmer, ruler"),
     "mount": ("Mount the panel on its mats and base.", "glue or foam tape, the base"),
 }

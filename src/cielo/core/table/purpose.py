@@ -174,6 +174,8 @@ def _helps(plan: Plan, contact: Contact, at: int, step: Step, moments: tuple[Mom
             return next((s.id for s in later if embosses(plan, s)), None)
         case Prepare(act="clean-tool"):
             return next((s.id for s in later if isinstance(s, Brush) and s.tool == step.tool), None)
+        case Prepare(act="turn"):
+            return next((s.id for s in later if isinstance(s, Brush | Water)), None)
         case Prepare(act="register" | "orient"):
             return next((s.id for s in later if is_figure(s)), None)
         case _:
