@@ -1,24 +1,32 @@
 """The grounds of six jobs as makers do them: planned as they are done without alarm, back from any shuffle, each mistake with its warning.
 
-Their prints at a place, further pieces and envelopes are not said here yet; what stands for a second piece is a plan of its own.
+With their prints at places and their further pieces; of the jobs' envelopes and of painting wet in wet nothing is said here yet.
 """
 
 import random
 from collections.abc import Callable
 from dataclasses import dataclass, field, replace
+from io import BytesIO
 
 import numpy as np
 import pytest
+from pypdf import PdfReader
 
+from cielo.app.day import DayWish, plan_day
+from cielo.app.sheets import run_sheet
 from cielo.core.advice.judge import judge, troubles
+from cielo.core.geometry.pieces import pieces_of
 from cielo.core.geometry.placing import centre_repeat
+from cielo.core.geometry.printing import shape_at
 from cielo.core.materials import Paper, Stock
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import lab_from_xyz
 from cielo.core.order.arrange import in_order
 from cielo.core.order.derive import with_derived
 from cielo.core.plan import (
+    At,
     Brush,
+    BuiltIn,
     Card,
     Disc,
     Dry,
@@ -28,10 +36,13 @@ from cielo.core.plan import (
     LayMask,
     LiftMask,
     Mask,
+    Motif,
     MotifMask,
     Motifs,
+    Piece,
     Plan,
     Prepare,
+    Print,
     Region,
     Reveals,
     Schools,
@@ -41,10 +52,15 @@ from cielo.core.plan import (
     Water,
     Whole,
     WipeBeads,
+    Words,
     ensure_sound,
+    plan_of_piece,
+    with_piece,
 )
+from cielo.core.simulation.assembled import assembled
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.run import panel_xyz
+from cielo.core.table.land import crests_at
 from cielo.core.table.purpose import settled
 from cielo.core.units import inches
 from tests.core.plans import WHITE
@@ -79,12 +95,45 @@ def made(stock: Stock, card: Card, masks: tuple[Mask, ...], *steps: Step) -> Pla
     return Plan("Story", "in", card, stock, tuple(i for i in EVERY if i.key in wanted), masks, numbered)
 
 
+def printed(ink_key: str, region: Region, tool: str = "stamp", **more: object) -> Brush:
+    told = {"touch": "full" if tool == "pen" else "first", "onto": "dry", **more}
+    return brush(ink_key, region, tool, 1, **told)
+
+
+def on_land(motif: Motif, size_mm: float, crest_mm: float, *x_mm: float) -> Print:
+    """Images that stand with their feet just under a crest."""
+    low_mm = shape_at(Print(BuiltIn(motif), size_mm, (At(0, 0),)), At(0, 0)).bounds[3]
+    return Print(BuiltIn(motif), size_mm, tuple(At(x, crest_mm + 0.8 - low_mm) for x in x_mm), stands="stands")
+
+
+def with_pieces(plan: Plan, *pieces: Piece) -> Plan:
+    used = {step.ink for piece in pieces for step in piece.steps if isinstance(step, Brush)} | {one.key for one in plan.inks}
+    return replace(plan, pieces=pieces, inks=tuple(one for one in EVERY if one.key in used))
+
+
+def numbered(*steps: Step) -> tuple[Step, ...]:
+    return tuple(replace(step, id=f"s{n}") for n, step in enumerate(steps, 1))
+
+
 def moon_and_hills() -> Plan:
     moon = Disc("moon", "moon", 63.5, 55.0, 46.0)
     hole = replace(moon, key="hole", name="moon", keeps="outside")
     far = EdgeMask("far", "far hills", 50.0, 96.0, "hills", 0.0, 12.0, seed=3, keeps="outside")
     near = EdgeMask("near", "near hills", 80.0, 108.0, "hills", 0.0, 14.0, seed=8, keeps="outside")
-    return made(
+    bare = made(VERY_SMOOTH, square(5), (near,), LayMask("", "near"))
+    crest = crests_at(bare, 30.0)[0]
+    verse = Piece(
+        "verse",
+        "strip",
+        PLAIN,
+        70.0,
+        13.0,
+        63.5,
+        119.0,
+        raised_mm=1.6,
+        steps=numbered(printed("black", Words("to sleep, perchance", 35.0, 6.5, 4.0, "script"))),
+    )
+    return with_pieces(made(
         VERY_SMOOTH, square(5), (moon, hole, far, near),
         LayMask("", "moon"), brush("teal", Halo("moon", 30), passes=8), brush("magenta", Halo("moon", 40), passes=4),
         Dry("", "air", 4), LiftMask("", "moon"),
@@ -95,7 +144,10 @@ def moon_and_hills() -> Plan:
         LayMask("", "hole"), brush("orange", Whole(), "large-brush", 2, touch="pale", onto="dry"),
         brush("orange", Halo("hole", 14), "large-brush", 3), LiftMask("", "hole"),
         Dry("", "air", 4), brush("ivory", Whole(), "fine-splatter", 1, onto="dry"), Dry("", "air", 16),
-    )  # fmt: skip
+        printed("black", on_land("lizard", 26.0, crest, 30.0)),
+        printed("black", on_land("grasses", 22.0, crests_at(bare, 95.0)[0], 95.0), touch="second"), Dry("", "air", 4),
+        printed("ivory", Print(BuiltIn("dot"), 1.4, (At(20, 20), At(100, 26), At(108, 60), At(14, 70))), "pen"), Dry("", "air", 16),
+    ), verse)  # fmt: skip
 
 
 def stencil_becomes_a_mask() -> Plan:
@@ -103,7 +155,25 @@ def stencil_becomes_a_mask() -> Plan:
     cover = replace(clouds, key="cover", keeps="inside", y_mm=44.0, spread_mm=3.0)
     rays = MotifMask("rays", "sun", "rays", 54.0, 60.0, 110.0, keeps="outside")
     card = Card(inches(4.25), inches(5.5), "left", Reveals(0, 0, 0, 0))
-    return made(
+    words = Words("hello sunshine", 40.0, 8.0, 5.0, "roman")
+    strip = Piece(
+        "strip",
+        "strip",
+        PLAIN,
+        80.0,
+        16.0,
+        54.0,
+        118.0,
+        raised_mm=1.6,
+        steps=numbered(
+            Prepare("", "anti-static"),
+            brush("powder", words, "stamp", 1, touch="full"),
+            brush("vermilion", Whole(), passes=9, onto="dry"),
+            WipeBeads(""),
+            Dry("", "air", 5),
+        ),
+    )
+    return with_pieces(made(
         PLAIN, card, (clouds, cover, rays),
         LayMask("", "clouds"), brush("sky", Inside("clouds"), passes=4), brush("teal", Inside("clouds", "bottom"), passes=2),
         LiftMask("", "clouds"), Dry("", "air", 5),
@@ -111,16 +181,47 @@ def stencil_becomes_a_mask() -> Plan:
         brush("vermilion", low(40, 30), "large-brush", 2),
         LayMask("", "rays"), brush("paste", Whole(), "knife", 1, onto="dry"), LiftMask("", "rays"), LiftMask("", "cover"),
         Dry("", "air", 120), Prepare("", "trim"),
-    )  # fmt: skip
+    ), strip)  # fmt: skip
 
 
 def resist_spotlights() -> Plan:
     trees = centre_repeat(Stencil("trees", "tree", "saguaro", 60.0, 60.0, 50.0, 54.0), inches(5), inches(5))
-    return made(
+    resist = Piece(
+        "square",
+        "square",
+        PLAIN,
+        26.0,
+        26.0,
+        0.0,
+        0.0,
+        masks=(replace(trees, x_mm=13.0, y_mm=13.0),),
+        steps=numbered(
+            Prepare("", "anti-static"),
+            LayMask("", "trees"),
+            brush("powder", Whole(), "dauber", 1, touch="full"),
+            LiftMask("", "trees"),
+            brush("navy", Whole(), "brayer", 9, onto="dry"),
+            WipeBeads(""),
+            Dry("", "air", 5),
+        ),
+    )
+    seal = Piece(
+        "seal",
+        "circle",
+        PLAIN,
+        35.0,
+        35.0,
+        63.5,
+        20.0,
+        "round",
+        steps=numbered(printed("navy", Print(BuiltIn("fir"), 26.0, (At(17.5, 17.5),)))),
+    )
+    return with_pieces(made(
         PLAIN, square(5), (trees,),
         Prepare("", "anti-static"), LayMask("", "trees"), brush("powder", Whole(), "dauber", 1, touch="full"), LiftMask("", "trees"),
         brush("blue", Whole(), "brayer", 9, onto="dry"), WipeBeads(""), Dry("", "air", 5),
-    )  # fmt: skip
+    ), *(replace(resist, key=f"square-{n}", name=f"square {n}", x_mm=x, y_mm=y) for n, (x, y) in enumerate(
+        ((34.0, 34.0), (63.5, 63.5), (93.0, 93.0)), 1)), seal)  # fmt: skip
 
 
 def resist_and_vignette() -> Plan:
@@ -152,6 +253,7 @@ def sunrise() -> Plan:
     land = EdgeMask("land", "land", 70.0, 118.0, "hills", 0.0, 10.0, seed=4, keeps="outside")
     sun = Disc("sun", "sun", 70.0, 95.0, 30.0)
     hole = replace(sun, key="hole", keeps="outside")
+    bare = made(PLAIN, square(5.5), (land,), LayMask("", "land"))
     return made(
         PLAIN, square(5.5), (border, sun, hole, land),
         Prepare("", "anti-static"), LayMask("", "border"), brush("powder", Whole(), "dauber", 1, touch="full"), LiftMask("", "border"),
@@ -159,6 +261,8 @@ def sunrise() -> Plan:
         LayMask("", "sun"), brush("sun", Halo("sun", 26)), brush("pink", Vignette(50), "large-brush", 4),
         brush("sky", top(50, 40), "large-brush", 4), LiftMask("", "sun"), WipeBeads(""), Dry("", "air", 5),
         LayMask("", "land"), brush("slowblack", Inside("land"), "small-brush", 6, onto="dry"), LiftMask("", "land"), Dry("", "air", 20),
+        printed("black", on_land("pot", 20.0, crests_at(bare, 30.0)[0], 30.0)),
+        printed("black", Print(BuiltIn("birds"), 16.0, (At(100, 60),)), "pen"), Dry("", "air", 4),
     )  # fmt: skip
 
 
@@ -244,6 +348,54 @@ def test_it_is_planned_as_it_is_done_without_alarm_and_comes_back_from_any_shuff
         back = in_order(replace(plan, steps=tuple(steps))).plan
         assert apart(back, plan) < 1
         assert troubles(judge(back)) == ()
+    for piece in plan.pieces:
+        own = settled(plan_of_piece(plan, piece.key))
+        assert in_order(own).plan == own, "a piece as it is done is right too"
+
+
+def test_pieces_of_a_story_are_cut_printed_scheduled_and_put_on() -> None:
+    plan = settled(with_derived(resist_spotlights()))
+    assert {piece.name for piece in pieces_of(plan)} >= {"square 1", "square 2", "square 3", "circle"}
+    day = plan_day(plan, DayWish(makers=2))
+    assert {entry.step.split("~")[0] for entry in day.entries if "~" in entry.step} == {
+        "square-1",
+        "square-2",
+        "square-3",
+        "seal",
+    }
+    sheet = "\n".join(page.extract_text() for page in PdfReader(BytesIO(run_sheet(plan))).pages)
+    assert sheet.count("Put it on the panel") == 4
+    together = assembled(plan, 30).astype(float)
+    assert np.abs(together - assembled(replace(plan, pieces=()), 30)).mean() > 2
+
+
+PIECE_MISTAKES: dict[str, tuple[str, str, Callable[[Brush], Brush]]] = {
+    "a strip whose ground is pale": ("resist-too-pale", "strip", lambda step: replace(step, ink="straw", passes=1)),
+    "words longer than their strip": (
+        "off-the-piece",
+        "strip",
+        lambda step: replace(step, region=Words("hello sunshine", 40, 8, 9.5)),
+    ),
+}
+
+
+@pytest.mark.parametrize("why", PIECE_MISTAKES)
+def test_a_mistake_on_a_piece_is_told_of_the_card_and_mended_on_the_piece(why: str) -> None:
+    code, key, make = PIECE_MISTAKES[why]
+    plan = settled(with_derived(stencil_becomes_a_mask()))
+    piece = next(piece for piece in plan.pieces if piece.key == key)
+    at = next(
+        i for i, s in enumerate(piece.steps) if isinstance(s, Brush) and isinstance(s.region, Words) == (code == "off-the-piece")
+    )
+    step = piece.steps[at]
+    assert isinstance(step, Brush)
+    wrong = with_piece(plan, replace(piece, steps=(*piece.steps[:at], make(step), *piece.steps[at + 1 :])))
+    found = next(finding for finding in judge(wrong) if finding.code == code)
+    assert found.step is None
+    assert found.message.startswith(f"The {piece.name}: ")
+    assert found.remedy is not None
+    assert found.remedy.plan.steps == plan.steps, "the panel is left alone"
+    assert code not in {finding.code for finding in judge(found.remedy.plan)}
 
 
 MISTAKES = [(name, why, code, make) for name, story in STORIES.items() for why, (code, make) in story.mistakes.items()]

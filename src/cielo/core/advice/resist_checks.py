@@ -17,8 +17,10 @@ from cielo.core.advice.looking import (
     moved_before,
     offered,
     strongest,
+    with_step,
 )
-from cielo.core.plan import Brush, Plan, Prepare, WipeBeads, replace_step
+from cielo.core.plan import Brush, Plan, Prepare, WipeBeads
+from cielo.core.sequence.lightness import SAME_LIGHTNESS, lightness_on
 from cielo.core.simulation.contrast import passes_to_stand_out, stands_out
 from cielo.core.table.marks import embosses, prints
 from cielo.core.table.table import Table
@@ -129,19 +131,34 @@ def resist_too_pale(plan: Plan, _table: Table) -> Iterator[Finding]:
     standing = stands_out(plan)
     if not standing or standing[-1].contrast >= TOO_PALE:
         return
-    need = passes_to_stand_out(plan, TOO_PALE + 1)
-    remedy = None
-    if need is not None:
-        step = plan.steps[plan.index_of(need[0])]
-        assert isinstance(step, Brush)
-        remedy = Remedy(f"Give it {need[1]} passes", replace_step(plan, replace(step, passes=need[1])))
+    can = passes_to_stand_out(plan, TOO_PALE + 1) is not None
     yield Finding(
         "resist-too-pale",
         "warn",
         standing[-1].step,
         "The ground is too near the colour of the embossed motif.",
         "The darker the ground, the more a resist stands out."
-        + ("" if remedy else " No number of passes of this ink will do; take a darker one."),
-        cure=remedy,
+        + ("" if can else " No number of passes of this ink will do; take a darker one."),
+        cure=offered(_standing_out(plan, standing[-1].step)),
         measure=f"{standing[-1].contrast:.0f} CIEDE2000 apart; {TOO_PALE:.0f} is seen across the table",
     )
+
+
+def _standing_out(plan: Plan, last: str) -> Iterator[tuple[str, Plan]]:
+    """The plan with so many passes that the motif stands out, of the ink that is laid last over it or else of its darker inks."""
+    step = plan.steps[plan.index_of(last)]
+    assert isinstance(step, Brush)
+    paper, own = plan.stock.paper, lightness_on(plan.stock.paper, plan.ink(step.ink))
+    darker = [
+        ink
+        for ink in plan.inks
+        if ink.kind in ("dye", "pigment", "hybrid", "alcohol") and lightness_on(paper, ink) < own - SAME_LIGHTNESS
+    ]
+    of_itself = passes_to_stand_out(plan, TOO_PALE + 1)
+    if of_itself is not None:
+        yield f"Give it {of_itself[1]} passes", with_step(plan, step, passes=of_itself[1])
+    for ink in sorted(darker, key=lambda ink: -lightness_on(paper, ink)):
+        changed = with_step(plan, step, ink=ink.key)
+        need = passes_to_stand_out(changed, TOO_PALE + 1)
+        if need is not None:
+            yield f"Take {ink.name} for it, {need[1]} passes", with_step(changed, replace(step, ink=ink.key), passes=need[1])

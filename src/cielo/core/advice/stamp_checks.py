@@ -10,14 +10,17 @@ from cielo.core.advice.looking import TOO_SMALL, add_before, area, before, both,
 from cielo.core.geometry.printing import MASK_MARGIN_MM, mask_of_prints
 from cielo.core.materials import TOOLS, TRANSPARENT_KINDS
 from cielo.core.plan import (
+    Band,
     Brush,
     BuiltIn,
+    Halo,
     LayMask,
     LiftMask,
     Motifs,
     Plan,
     Prepare,
     Print,
+    Slant,
     Words,
     insert_step,
     move_step,
@@ -176,7 +179,11 @@ def orientation_untested(plan: Plan, table: Table) -> Iterator[Finding]:
         directed = _is_directed(step)
         tried = any(isinstance(other, Prepare) and other.act == "orient" for other in before(plan, step))
         ground_follows = any(
-            isinstance(other, Brush) and not prints(other) and TOOLS[other.tool].texture not in ("drops",)
+            isinstance(other, Brush)
+            and not prints(other)
+            and TOOLS[other.tool].texture not in ("drops",)
+            # What sheds its ground comes first by its nature; only a ground with a direction can then belie it.
+            and (not embosses(plan, step) or isinstance(other.region, Band | Slant | Halo))
             for other in plan.steps[plan.index_of(step.id) + 1 :]
         )
         if directed and ground_follows and not tried:

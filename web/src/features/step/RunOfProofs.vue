@@ -36,6 +36,7 @@ const ACTS = {
   sweep: "sweep",
   register: "corner marks",
   orient: "which way up",
+  turn: "turn it round",
   trim: "trim",
   mount: "mount",
 } as const;
