@@ -33,7 +33,8 @@ from cielo.core.plan import (
 )
 from cielo.core.sequence.brushes import family_of, plan_brushes, spoils
 from cielo.core.sequence.chains import fewest_chains, fewest_moved
-from cielo.core.sequence.timetable import CUTTER, HEAT, MAKER, PRESS, Spell, Task, needs_of, schedule, seconds_of, tasks_of_batch
+from cielo.core.sequence.durations import seconds_of
+from cielo.core.sequence.timetable import CUTTER, HEAT, MAKER, PRESS, Spell, Task, needs_of, schedule, tasks_of_batch
 from cielo.demo.cards import demo_plans
 from cielo.errors import BadInput, Contradiction
 from tests.core.plans import gradient

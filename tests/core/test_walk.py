@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from cielo.core.materials import DRYING_MINUTES, FASTER
 from cielo.core.plan import Dry, LayMask, LiftMask, Plan, Prepare, Stencil, Water, Whole, Wipe
 from cielo.core.sequence.drying import FULL, SLOWER
-from cielo.core.sequence.timetable import seconds_of
+from cielo.core.sequence.durations import seconds_of
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.maps import layings
 from cielo.core.table.table import table_of

@@ -1,13 +1,12 @@
 """What a maker does with cards: each function is one action and one transaction."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 from sqlalchemy.orm import Session
 
 from cielo.app.measured import as_measured_now, measured_since, with_crossings
-from cielo.app.shelf import find_inks, find_stock, supplies_for
-from cielo.core.advice.fresh import laid_fresh
+from cielo.app.shelf import supplies_for
 from cielo.core.advice.judge import judge
 from cielo.core.advice.supplies import Supplies
 from cielo.core.geometry.formats import FORMATS, CardFormat
@@ -16,15 +15,13 @@ from cielo.core.order.arrange import in_order
 from cielo.core.order.derive import with_derived
 from cielo.core.plan import Card, Fold, Plan, Reveals, ensure_sound, fitted, plan_of_piece, with_piece_plan
 from cielo.core.say import say
-from cielo.core.sequence.gradient import GradientWish, propose_gradient
-from cielo.core.sequence.grounds import GROUNDS, lay_out
 from cielo.core.table.purpose import resettled, settled
 from cielo.core.units import Units, say_length
 from cielo.errors import BadInput, NotFound, OutOfDate
 from cielo.exchange.plan_file import read_plan
 from cielo.store.cards import Revision, add_card, add_revision, all_cards, find_card, read_revision, was_made
 from cielo.store.database import Store
-from cielo.store.shelf import read_inks, read_on_shelf
+from cielo.store.shelf import read_on_shelf
 
 
 @dataclass(frozen=True)
@@ -190,67 +187,6 @@ def card_for(wish: CardWish, units: Units) -> Card:
             )
         card = replace(card, reveals=Reveals(across, down, across, down))
     return card
-
-
-def propose(plan: Plan, wish: GradientWish) -> Plan:
-    """A banded gradient from the plan's inks, in place of its steps, wipes set."""
-    return with_derived(_in_place_of(plan, propose_gradient(plan.title, plan.units, plan.card, plan.stock, plan.inks, wish)))
-
-
-def _in_place_of(plan: Plan, proposed: Plan) -> Plan:
-    """A proposal in place of a plan's steps and masks. What it does not speak of stays: focal pieces, what is cut, schools,
-    what was measured."""
-    inks = (*proposed.inks, *(ink for ink in plan.inks if ink.key not in {other.key for other in proposed.inks}))
-    own = {piece.key for piece in plan.focal}
-    focal = (*plan.focal, *(piece for piece in proposed.focal if piece.key not in own))
-    kept = replace(proposed, inks=inks, focal=focal, cuts=plan.cuts, schools=plan.schools, crossings=plan.crossings)
-    ensure_sound(kept)
-    return kept
-
-
-def lay_ground(store: Store, plan: Plan, ground_key: str) -> Plan:
-    """One of the grounds laid out from a plan's inks, in place of its steps and masks, with what its order asks for and without alarms
-    that can be helped."""
-    return laid_fresh(ground_of(store, plan, ground_key))[0]
-
-
-def ground_of(store: Store, plan: Plan, ground_key: str) -> Plan:
-    """One of the grounds laid out from a plan's inks, in place of its steps and masks, as it is proposed.
-
-    What the ground takes beside its colours (powder, white) comes from the plan or, where it has none, from the shelf.
-    """
-    ground = GROUNDS.get(ground_key)
-    has = {ink.kind for ink in plan.inks}
-    wanted = [kind for kind in (ground.needs if ground else ()) if kind not in has]
-    with store.reading() as session:
-        shelf = read_inks(session)
-    found = [ink for ink in shelf if ink.kind in wanted]
-    return _in_place_of(plan, lay_out(plan.title, plan.units, plan.card, plan.stock, (*plan.inks, *found), ground_key))
-
-
-def plan_on_ground(
-    store: Store, title: str, units: Units, wish: CardWish, stock_key: str, ink_keys: Sequence[str], ground_key: str
-) -> Plan:
-    """A ground on a format, a stock and inks of the shelf, without alarms that can be helped. Raises as proposed_on_ground."""
-    return laid_fresh(proposed_on_ground(store, title, units, wish, stock_key, ink_keys, ground_key))[0]
-
-
-def proposed_on_ground(
-    store: Store, title: str, units: Units, wish: CardWish, stock_key: str, ink_keys: Sequence[str], ground_key: str
-) -> Plan:
-    """A ground, as it is proposed, on a format, a stock and inks of the shelf. Raises NotFound for what is not there, BadInput for what
-    does not fit."""
-    empty = empty_plan(title or "A new card", units, wish, find_stock(store, stock_key))
-    return ground_of(store, replace(empty, inks=find_inks(store, ink_keys)), ground_key)
-
-
-def plan_with_gradient(
-    store: Store, title: str, units: Units, card: CardWish, stock_key: str, ink_keys: Sequence[str], wish: GradientWish
-) -> Plan:
-    """A banded gradient on a format, a stock and inks of the shelf. Raises NotFound for what is not there, BadInput for what does not
-    fit."""
-    empty = empty_plan(title or "A new card", units, card, find_stock(store, stock_key))
-    return laid_fresh(propose(replace(empty, inks=find_inks(store, ink_keys)), wish))[0]
 
 
 def import_card(store: Store, data: bytes) -> CardOnDesk:

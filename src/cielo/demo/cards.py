@@ -2,7 +2,8 @@
 
 from dataclasses import replace
 
-from cielo.app.cards import CardWish, empty_plan, propose
+from cielo.app.cards import CardWish, empty_plan
+from cielo.app.laying_out import propose
 from cielo.core.geometry.printing import shape_at
 from cielo.core.order.derive import with_derived
 from cielo.core.plan import At, Brush, BuiltIn, Disc, Fade, Motif, Piece, Plan, Print, Words, new_step_id

@@ -8,8 +8,9 @@ from pydantic import BaseModel, Field
 
 from cielo.api.dependencies import CardId, StoreOfApp
 from cielo.api.routers.cards import PNG
-from cielo.api.schemas.cards import Body, ReadingOut
+from cielo.api.schemas.cards import Body
 from cielo.api.schemas.problem import REFUSALS
+from cielo.api.schemas.reading import ReadingOut
 from cielo.app import bench
 from cielo.app.bench import MOST_CARDS, BenchState
 from cielo.app.pictures import panel_png

@@ -25,7 +25,7 @@ from cielo.api.schemas.cards import (
     StartOnGround,
 )
 from cielo.api.schemas.problem import REFUSALS
-from cielo.app import cards
+from cielo.app import cards, laying_out
 from cielo.app.cards import CardOnDesk
 from cielo.app.pictures import panel_png, proofs_moving
 from cielo.app.reading import read_aloud
@@ -60,14 +60,14 @@ def start_card(body: StartCard, store: StoreOfApp) -> CardOut:
 @router.post("/on-ground", status_code=201)
 def start_on_ground(body: StartOnGround, store: StoreOfApp) -> CardOut:
     """Start a card with a ground laid out from inks of the shelf."""
-    plan = cards.plan_on_ground(store, body.title, body.units, body.card, body.stock, body.inks, body.ground)
+    plan = laying_out.plan_on_ground(store, body.title, body.units, body.card, body.stock, body.inks, body.ground)
     return card_out(cards.start_card(store, plan, f"start {body.title}"))
 
 
 @router.post("/on-gradient", status_code=201)
 def start_on_gradient(body: StartOnGradient, store: StoreOfApp) -> CardOut:
     """Start a card with a banded gradient laid out from inks of the shelf; all of it, or no card."""
-    plan = cards.plan_with_gradient(store, body.title, body.units, body.card, body.stock, body.inks, body.wish())
+    plan = laying_out.plan_with_gradient(store, body.title, body.units, body.card, body.stock, body.inks, body.wish())
     return card_out(cards.start_card(store, plan, f"start {body.title}"))
 
 
@@ -104,7 +104,7 @@ def propose_gradient(card_id: CardId, body: ProposeGradient, store: StoreOfApp) 
             card_id,
             body.basis,
             "lay out the gradient",
-            lambda plan: cards.propose(replace(plan, inks=inks), body.wish()),
+            lambda plan: laying_out.propose(replace(plan, inks=inks), body.wish()),
         )
     )
 
@@ -112,7 +112,7 @@ def propose_gradient(card_id: CardId, body: ProposeGradient, store: StoreOfApp) 
 @router.post("/{card_id}/ground")
 def lay_ground(card_id: CardId, body: LayGround, store: StoreOfApp) -> CardOut:
     """Lay out a ground from the card's inks, in place of its steps and masks."""
-    plan = cards.lay_ground(store, cards.card_at(store, card_id, body.based_on), body.ground)
+    plan = laying_out.lay_ground(store, cards.card_at(store, card_id, body.based_on), body.ground)
     return card_out(cards.change_card(store, card_id, body.basis, "lay out another ground", lambda _: plan))
 
 

@@ -9,8 +9,8 @@ from pydantic import BaseModel
 
 from cielo.api.dependencies import CardId, StoreOfApp
 from cielo.api.routers.cards import attachment
-from cielo.api.schemas.cards import FromCore
 from cielo.api.schemas.problem import REFUSALS
+from cielo.api.schemas.reading import FromCore
 from cielo.app import cards as desk
 from cielo.app.day import MOST_CARDS, QUICK, DayPlan, DayWish, export_day, plan_day, what_would_help
 

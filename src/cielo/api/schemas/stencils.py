@@ -5,7 +5,8 @@ from typing import Annotated, Literal, Self
 
 from pydantic import BaseModel, Field
 
-from cielo.api.schemas.cards import Edit, FromCore, path_of
+from cielo.api.schemas.cards import Edit
+from cielo.api.schemas.reading import FromCore, path_of
 from cielo.app.cutting import CutPiece, Cutting, StockNeeded
 from cielo.core.geometry.designs import Design
 from cielo.core.geometry.holding import is_stencil, stencil_facts

@@ -4,7 +4,8 @@ from typing import Annotated
 
 from pydantic import Field
 
-from cielo.api.schemas.cards import Body, FromCore
+from cielo.api.schemas.cards import Body
+from cielo.api.schemas.reading import FromCore
 from cielo.core.advice.supplies import SupplyKind
 from cielo.exchange.materials_model import Key
 

@@ -4,7 +4,8 @@ from typing import Annotated, Any, Literal, Self
 
 from pydantic import BaseModel, Field
 
-from cielo.api.schemas.cards import Body, FromCore
+from cielo.api.schemas.cards import Body
+from cielo.api.schemas.reading import FromCore
 from cielo.app.shelf_files import Preview
 from cielo.app.things import ShelfThing
 from cielo.core.materials import Ink, Stock

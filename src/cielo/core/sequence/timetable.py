@@ -23,7 +23,7 @@ from dataclasses import dataclass
 from graphlib import CycleError, TopologicalSorter
 from math import inf
 
-from cielo.core.materials import FASTER, RESIST_KINDS, TOOLS
+from cielo.core.materials import RESIST_KINDS
 from cielo.core.plan import (
     Brush,
     Dry,
@@ -36,12 +36,10 @@ from cielo.core.plan import (
     Step,
     Tapes,
     Water,
-    Whole,
-    Wipe,
-    WipeBeads,
     Words,
     plan_of_piece,
 )
+from cielo.core.sequence.durations import seconds_of
 from cielo.errors import BadInput
 
 MAKER, HEAT, PRESS, CUTTER = "maker", "heat tool", "press", "cutter"
@@ -49,8 +47,6 @@ MAKER, HEAT, PRESS, CUTTER = "maker", "heat tool", "press", "cutter"
 # How hard is looked for a shorter timetable, in CP-SAT's deterministic seconds (each takes several of the clock's). No clock ends it:
 # the same day planned twice is the same day.
 EFFORT = 0.1
-# How long a pair of hands is at each step, seconds: judgement, no source; the bench's own times are to replace them.
-PASS_S, WHOLE_PASS_S, PRINT_S, MASK_S, LIFT_S, WIPE_S, POUR_S = 25, 45, 15, 40, 20, 30, 120
 # Ink that is blended into damp ink must follow within this, seconds: judgement, no source.
 STAYS_DAMP_S = 600
 
@@ -278,14 +274,6 @@ def _chain(plan: Plan, prefix: str, before_mounting: tuple[str, ...]) -> Iterato
         before = step
 
 
-def passing_min(plan: Plan, step: Step) -> tuple[float, float]:
-    """How long a step takes, and what that is worth in the air to what is wet, minutes."""
-    if isinstance(step, Dry):
-        return step.minutes, step.minutes * FASTER[step.way]
-    minutes = seconds_of(plan, step) / 60
-    return minutes, minutes
-
-
 def mask_resource(key: str) -> str:
     """What a mask or stencil of a plan is called among the resources."""
     return f"mask {key}"
@@ -336,27 +324,3 @@ def needs_of(plan: Plan, step: Step) -> tuple[str, ...]:
 
 def _is_registered(plan: Plan) -> bool:
     return any(isinstance(step, Prepare) and step.act == "register" for step in plan.steps)
-
-
-def seconds_of(plan: Plan, step: Step) -> int:
-    """How long a step takes, seconds."""
-    match step:
-        case Dry():
-            return max(1, round(60 * step.minutes))
-        case Brush():
-            if plan.ink(step.ink).kind in RESIST_KINDS:
-                return POUR_S
-            if TOOLS[step.tool].texture in ("print", "crisp"):
-                count = step.region.count if isinstance(step.region, Motifs) else len(getattr(step.region, "places", (None,)))
-                return PRINT_S * max(1, min(count, 10))
-            return (WHOLE_PASS_S if isinstance(step.region, Whole) else PASS_S) * step.passes
-        case Water():
-            return 60
-        case LayMask():
-            return MASK_S
-        case LiftMask():
-            return LIFT_S
-        case Wipe() | WipeBeads():
-            return WIPE_S
-        case Prepare():
-            return 120 if step.act == "mount" else 40

@@ -31,9 +31,8 @@ from scipy.special import ndtr
 from shapely.geometry.base import BaseGeometry
 
 from cielo.core.geometry.distance import signed_distance_mm
-from cielo.core.geometry.masks import cell_of, offset_from_motif_mm
 from cielo.core.geometry.printing import mask_of_prints, prints_of
-from cielo.core.geometry.shapes import cell_key, cover_of, openings_alone, openings_of, parts_of, rings_mm
+from cielo.core.geometry.shapes import cover_of, parts_of, rings_mm
 from cielo.core.keeping import kept
 from cielo.core.materials import TOOLS, Surface
 from cielo.core.plan import (
@@ -55,7 +54,6 @@ from cielo.core.plan import (
     Print,
     Region,
     Slant,
-    Stencil,
     Vignette,
     Water,
     WetArea,
@@ -66,6 +64,7 @@ from cielo.core.plan import (
 )
 from cielo.core.simulation.cover import kept_if_small, left_open, to_cover_mm, to_edge_mm
 from cielo.core.simulation.grid import Grid
+from cielo.core.simulation.openings import chosen_openings, shaded
 from cielo.core.simulation.spots import covered, random_spots
 from cielo.core.simulation.textures import textured, tooth
 
@@ -215,29 +214,15 @@ def _share(region: Region, shape: Mask | None, softness_mm: float, seed: int, gr
             assert shape is not None
             inside = _edge(-to_edge_mm(shape, grid), softness_mm, grid)
             if region.openings:
-                inside = inside * _chosen(shape, region.openings, grid)
-            return inside if region.shaded_from is None else inside * _shade(shape, region.shaded_from, grid)
+                inside = inside * chosen_openings(shape, region.openings, grid)
+            return inside if region.shaded_from is None else inside * shaded(shape, region.shaded_from, grid)
         case InPrint():
             if not isinstance(shape, Drawn):
                 return np.zeros((grid.rows, grid.columns), dtype=np.float32)
             inside = _edge(-to_edge_mm(shape, grid), softness_mm, grid)
-            return inside if region.shaded_from is None else inside * _shade(shape, region.shaded_from, grid)
+            return inside if region.shaded_from is None else inside * shaded(shape, region.shaded_from, grid)
         case Print() | Motifs() | Words():
             return _printed(prints_of(region, grid.panel_width_mm, grid.panel_height_mm, seed), softness_mm, grid)
-
-
-def _chosen(shape: Mask, openings: tuple[str, ...], grid: Grid) -> Map:
-    """1 where the nearest opening of a stencil is one of those chosen, 0 elsewhere."""
-    if isinstance(shape, Stencil) or (isinstance(shape, Drawn) and shape.pitch_mm):
-        row, column = cell_of(shape, grid.x_mm, grid.y_mm)
-        chosen = np.zeros(row.shape, dtype=bool)
-        for key in openings:
-            r, c = cell_key(key)
-            chosen |= (row == r) & (column == c)
-        return chosen.astype(np.float32)
-    if isinstance(shape, Drawn):
-        return (to_edge_mm(openings_alone(shape, openings), grid) < 0).astype(np.float32)
-    return np.ones((grid.rows, grid.columns), np.float32)
 
 
 def _edge(depth: Map, softness_mm: float, grid: Grid) -> Map:
@@ -261,34 +246,6 @@ def _vignette(region: Vignette, sigma_mm: float, grid: Grid) -> Map:
     for distance in distances:
         bare = bare * (1 - _falling(np.maximum(distance, 0), sigma_mm))
     return 1 - bare
-
-
-def _shade(shape: Mask, edge: Edge, grid: Grid) -> Map:
-    """1 at one side of each opening, 0 at the other."""
-    if isinstance(shape, Drawn):
-        return _shade_openings(shape, edge, grid)
-    across, down, size = offset_from_motif_mm(shape, grid.x_mm, grid.y_mm)
-    towards = {"left": -across, "right": across, "top": -down, "bottom": down}[edge]
-    return np.asarray(np.clip(0.35 + 1.3 * towards / size, 0, 1), dtype=np.float32)
-
-
-def _shade_openings(shape: Drawn, edge: Edge, grid: Grid) -> Map:
-    """As _shade for a drawing, whose openings are each of their own size: every place goes by the opening it is nearest to."""
-    from shapely import STRtree, points
-
-    openings = openings_of(shape, grid.panel_width_mm, grid.panel_height_mm)
-    if not openings:
-        return np.zeros((grid.rows, grid.columns), np.float32)
-    boxes = np.array([opening.shape.bounds for opening in openings])  # left, top, right, bottom
-    x, y = (at.ravel() for at in np.broadcast_arrays(grid.x_mm[None, :], grid.y_mm[:, None]))
-    nearest = STRtree([opening.shape for opening in openings]).nearest(points(x, y))
-    left, top, right, bottom = boxes[nearest].T
-    if edge in ("left", "right"):
-        towards, size = (x - (left + right) / 2) * (-1 if edge == "left" else 1), right - left
-    else:
-        towards, size = (y - (top + bottom) / 2) * (-1 if edge == "top" else 1), bottom - top
-    shaded = np.clip(0.35 + 1.3 * towards / np.maximum(size, 1e-6), 0, 1)
-    return np.asarray(shaded.reshape(grid.rows, grid.columns), dtype=np.float32)
 
 
 def _printed(shapes: tuple[BaseGeometry, ...], softness_mm: float, grid: Grid) -> Map:

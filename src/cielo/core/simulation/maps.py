@@ -27,7 +27,7 @@ from cielo.core.materials import RESIST_KINDS
 from cielo.core.optics.water import BLOTTED, frees
 from cielo.core.plan import Brush, Plan, Water, masks_on
 from cielo.core.sequence.drying import wants_min
-from cielo.core.sequence.timetable import passing_min
+from cielo.core.sequence.durations import passing_min
 from cielo.core.simulation.cover import LARGEST_KEPT
 from cielo.core.simulation.grid import Grid, grid_of
 from cielo.core.simulation.laydown import strength_laid, water_laid, water_spots

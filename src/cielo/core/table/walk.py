@@ -11,7 +11,7 @@ from dataclasses import replace
 from cielo.core.materials import RESIST_KINDS
 from cielo.core.plan import Brush, LayMask, LiftMask, Plan, Prepare, Step, Water, Wipe, same_sheet
 from cielo.core.sequence.drying import GLUE_MINUTES, wants_min
-from cielo.core.sequence.timetable import passing_min
+from cielo.core.sequence.durations import passing_min
 from cielo.core.simulation.contact import Contact
 from cielo.core.table.moment import Lying, Moment, Wet
 

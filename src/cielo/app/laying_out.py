@@ -1,0 +1,76 @@
+"""Laying a card out: a banded gradient or one of the grounds, in place of what is there or on a card of its own."""
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from cielo.app.cards import CardWish, empty_plan
+from cielo.app.shelf import find_inks, find_stock
+from cielo.core.advice.fresh import laid_fresh
+from cielo.core.order.derive import with_derived
+from cielo.core.plan import Plan, ensure_sound
+from cielo.core.sequence.gradient import GradientWish, propose_gradient
+from cielo.core.sequence.grounds import GROUNDS, lay_out
+from cielo.core.units import Units
+from cielo.store.database import Store
+from cielo.store.shelf import read_inks
+
+
+def propose(plan: Plan, wish: GradientWish) -> Plan:
+    """A banded gradient from the plan's inks, in place of its steps, wipes set."""
+    return with_derived(_in_place_of(plan, propose_gradient(plan.title, plan.units, plan.card, plan.stock, plan.inks, wish)))
+
+
+def _in_place_of(plan: Plan, proposed: Plan) -> Plan:
+    """A proposal in place of a plan's steps and masks. What it does not speak of stays: focal pieces, what is cut, schools,
+    what was measured."""
+    inks = (*proposed.inks, *(ink for ink in plan.inks if ink.key not in {other.key for other in proposed.inks}))
+    own = {piece.key for piece in plan.focal}
+    focal = (*plan.focal, *(piece for piece in proposed.focal if piece.key not in own))
+    kept = replace(proposed, inks=inks, focal=focal, cuts=plan.cuts, schools=plan.schools, crossings=plan.crossings)
+    ensure_sound(kept)
+    return kept
+
+
+def lay_ground(store: Store, plan: Plan, ground_key: str) -> Plan:
+    """One of the grounds laid out from a plan's inks, in place of its steps and masks, with what its order asks for and without alarms
+    that can be helped."""
+    return laid_fresh(ground_of(store, plan, ground_key))[0]
+
+
+def ground_of(store: Store, plan: Plan, ground_key: str) -> Plan:
+    """One of the grounds laid out from a plan's inks, in place of its steps and masks, as it is proposed.
+
+    What the ground takes beside its colours (powder, white) comes from the plan or, where it has none, from the shelf.
+    """
+    ground = GROUNDS.get(ground_key)
+    has = {ink.kind for ink in plan.inks}
+    wanted = [kind for kind in (ground.needs if ground else ()) if kind not in has]
+    with store.reading() as session:
+        shelf = read_inks(session)
+    found = [ink for ink in shelf if ink.kind in wanted]
+    return _in_place_of(plan, lay_out(plan.title, plan.units, plan.card, plan.stock, (*plan.inks, *found), ground_key))
+
+
+def plan_on_ground(
+    store: Store, title: str, units: Units, wish: CardWish, stock_key: str, ink_keys: Sequence[str], ground_key: str
+) -> Plan:
+    """A ground on a format, a stock and inks of the shelf, without alarms that can be helped. Raises as proposed_on_ground."""
+    return laid_fresh(proposed_on_ground(store, title, units, wish, stock_key, ink_keys, ground_key))[0]
+
+
+def proposed_on_ground(
+    store: Store, title: str, units: Units, wish: CardWish, stock_key: str, ink_keys: Sequence[str], ground_key: str
+) -> Plan:
+    """A ground, as it is proposed, on a format, a stock and inks of the shelf. Raises NotFound for what is not there, BadInput for what
+    does not fit."""
+    empty = empty_plan(title or "A new card", units, wish, find_stock(store, stock_key))
+    return ground_of(store, replace(empty, inks=find_inks(store, ink_keys)), ground_key)
+
+
+def plan_with_gradient(
+    store: Store, title: str, units: Units, card: CardWish, stock_key: str, ink_keys: Sequence[str], wish: GradientWish
+) -> Plan:
+    """A banded gradient on a format, a stock and inks of the shelf. Raises NotFound for what is not there, BadInput for what does not
+    fit."""
+    empty = empty_plan(title or "A new card", units, card, find_stock(store, stock_key))
+    return laid_fresh(propose(replace(empty, inks=find_inks(store, ink_keys)), wish))[0]

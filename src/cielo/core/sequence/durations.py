@@ -1,0 +1,52 @@
+"""How long a pair of hands is at each step, and what that time is worth to what dries meanwhile. Judgement, no source."""
+
+from cielo.core.materials import FASTER, RESIST_KINDS, TOOLS
+from cielo.core.plan import (
+    Brush,
+    Dry,
+    LayMask,
+    LiftMask,
+    Motifs,
+    Plan,
+    Prepare,
+    Step,
+    Water,
+    Whole,
+    Wipe,
+    WipeBeads,
+)
+
+# How long a pair of hands is at each step, seconds: judgement, no source; the bench's own times are to replace them.
+PASS_S, WHOLE_PASS_S, PRINT_S, MASK_S, LIFT_S, WIPE_S, POUR_S = 25, 45, 15, 40, 20, 30, 120
+
+
+def seconds_of(plan: Plan, step: Step) -> int:
+    """How long a step takes, seconds."""
+    match step:
+        case Dry():
+            return max(1, round(60 * step.minutes))
+        case Brush():
+            if plan.ink(step.ink).kind in RESIST_KINDS:
+                return POUR_S
+            if TOOLS[step.tool].texture in ("print", "crisp"):
+                count = step.region.count if isinstance(step.region, Motifs) else len(getattr(step.region, "places", (None,)))
+                return PRINT_S * max(1, min(count, 10))
+            return (WHOLE_PASS_S if isinstance(step.region, Whole) else PASS_S) * step.passes
+        case Water():
+            return 60
+        case LayMask():
+            return MASK_S
+        case LiftMask():
+            return LIFT_S
+        case Wipe() | WipeBeads():
+            return WIPE_S
+        case Prepare():
+            return 120 if step.act == "mount" else 40
+
+
+def passing_min(plan: Plan, step: Step) -> tuple[float, float]:
+    """How long a step takes, and what that is worth in the air to what is wet, minutes."""
+    if isinstance(step, Dry):
+        return step.minutes, step.minutes * FASTER[step.way]
+    minutes = seconds_of(plan, step) / 60
+    return minutes, minutes
