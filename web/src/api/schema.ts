@@ -451,7 +451,7 @@ export interface paths {
         put?: never;
         /**
          * Start Card
-         * @description Start a card with nothing laid yet.
+         * @description Start a card with nothing laid yet, with inks of the shelf beside it.
          */
         post: operations["start_card_api_cards_post"];
         delete?: never;
@@ -4447,11 +4447,10 @@ export interface components {
             length_s: number;
         };
         /**
-         * StartCard
-         * @description A new card with nothing laid, on a stock from the shelf: a format or a size of one's own, laid upright or across, folded at any
-         *     side, with a panel of its own size where one is given.
+         * StartBare
+         * @description A new card with nothing laid, and the inks that are to hand.
          */
-        StartCard: {
+        StartBare: {
             /** Title */
             title: string;
             /**
@@ -4479,6 +4478,11 @@ export interface components {
             panel_height_mm?: number | null;
             /** Stock */
             stock: string;
+            /**
+             * Inks
+             * @default []
+             */
+            inks: string[];
         };
         /**
          * StartOnGradient
@@ -6649,7 +6653,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["StartCard"];
+                "application/json": components["schemas"]["StartBare"];
             };
         };
         responses: {

@@ -20,7 +20,7 @@ from cielo.api.schemas.cards import (
     ProposeGradient,
     ResizeCard,
     RevisionNumber,
-    StartCard,
+    StartBare,
     StartOnGradient,
     StartOnGround,
 )
@@ -30,7 +30,7 @@ from cielo.app.cards import CardOnDesk
 from cielo.app.pictures import panel_png, proofs_moving
 from cielo.app.reading import read_aloud
 from cielo.app.sheets import run_sheet, templates
-from cielo.app.shelf import find_stock
+from cielo.app.shelf import find_inks, find_stock
 from cielo.core.optics.spectra import hex_from_lab, is_in_gamut
 from cielo.core.simulation.point import ask
 from cielo.exchange.plan_file import PlanModel, write_plan
@@ -51,9 +51,10 @@ def list_cards(store: StoreOfApp, away: bool = False) -> list[CardSummary]:
 
 
 @router.post("", status_code=201)
-def start_card(body: StartCard, store: StoreOfApp) -> CardOut:
-    """Start a card with nothing laid yet."""
+def start_card(body: StartBare, store: StoreOfApp) -> CardOut:
+    """Start a card with nothing laid yet, with inks of the shelf beside it."""
     plan = cards.empty_plan(body.title, body.units, body.card, find_stock(store, body.stock))
+    plan = replace(plan, inks=find_inks(store, body.inks))
     return card_out(cards.start_card(store, plan, f"start {body.title}"))
 
 

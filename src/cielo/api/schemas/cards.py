@@ -7,7 +7,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from cielo.api.schemas.reading import FromCore, ReadingOut, path_of
 from cielo.app.cards import OF, Basis, CardOnDesk, CardWish, ListedCard
 from cielo.app.reading import Reading
-from cielo.core.bounds import Side
+from cielo.core.bounds import MOST_INKS, Side
 from cielo.core.geometry.shapes import rings_mm
 from cielo.core.optics.spectra import hex_from_lab
 from cielo.core.plan import Card, Disc, Edge, Fade, Fold, Motif
@@ -168,6 +168,12 @@ class GroupCard(Body):
     """The group a card is put into; "" takes it out of one."""
 
     group: Annotated[str, Field(max_length=60)]
+
+
+class StartBare(StartCard):
+    """A new card with nothing laid, and the inks that are to hand."""
+
+    inks: Annotated[list[Key], Field(max_length=MOST_INKS)] = []
 
 
 class StartOnGround(StartCard):

@@ -130,16 +130,25 @@ function roundMask(): Disc | null {
   };
 }
 
+const asked = () => ({
+  title: title.value.trim() || "A new card",
+  units: units.value,
+  ...asBody(sizes.value),
+  stock: stock.value,
+  inks: inks.value,
+});
+/** With nothing laid: she knows what she wants to do, step by step. */
+async function startBare() {
+  if (!stock.value || busy.value) return;
+  await run(async () => {
+    const made = await ask("post", "/api/cards", { body: asked() });
+    await router.push({ name: "desk", params: { id: made.id } });
+  });
+}
 async function start() {
   if (!ready.value || busy.value) return;
   await run(async () => {
-    const card = {
-      title: title.value.trim() || "A new card",
-      units: units.value,
-      ...asBody(sizes.value),
-      stock: stock.value,
-      inks: inks.value,
-    };
+    const card = asked();
     const made = banded.value
       ? await ask("post", "/api/cards/on-gradient", {
           body: { ...card, light_edge: light.value, seams: "lighter-again", disc: roundMask() },
@@ -231,6 +240,7 @@ async function start() {
       <el-button type="primary" :disabled="!ready || busy" @click="start">
         {{ busy ? "Laying it out …" : "Lay it out" }}
       </el-button>
+      <el-button :disabled="!stock || busy" @click="startBare">Begin with nothing laid</el-button>
       <el-button @click="emit('close')">Not now</el-button>
       <span class="quiet" aria-live="polite">{{ told }}</span>
     </div>
