@@ -1,5 +1,6 @@
 """Cards from nothing on four grounds: blended, smooshed, resist, stencilled; and the Desk's words for all that is in them."""
 
+import re
 from pathlib import Path
 
 import numpy as np
@@ -101,10 +102,10 @@ def test_masks_words_water_and_a_sentiment_are_added_in_place(page: Page) -> Non
     choose(page, "really wet")
     expect(page.get_by_role("button", name="Water: really wet")).to_be_visible()
     add_step(page, "Stamp words", 8)
-    page.get_by_role("button", name="Words: “Thank you”").click()
+    page.get_by_role("button", name=re.compile("^Words.*“Thank you”")).click()
     page.get_by_role("textbox", name="Words").fill("Dry Garden")
     page.keyboard.press("Enter")
-    expect(page.get_by_role("button", name="Words: “Dry Garden”")).to_be_visible()
+    expect(page.get_by_role("button", name=re.compile("^Words.*“Dry Garden”"))).to_be_visible()
     page.get_by_role("button", name="Add a focal piece").click()
     choose(page, "a sentiment")
     expect(
