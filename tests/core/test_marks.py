@@ -11,7 +11,8 @@ from hypothesis import strategies as st
 
 from cielo.core.geometry.masks import distance_to_edge_mm, even_odd, outlines_mm, profile_mm, repeat_places
 from cielo.core.geometry.motifs import NAMES, motif_rings, motif_shape
-from cielo.core.geometry.spreading import coverage, spread_motifs
+from cielo.core.geometry.printing import print_shape
+from cielo.core.geometry.spreading import spread_motifs
 from cielo.core.keeping import KEPT
 from cielo.core.materials import TOOLS, Ink, Swatch
 from cielo.core.optics.difference import ciede2000
@@ -251,7 +252,9 @@ def test_spread_motifs_keep_their_distance_large_before_small(count: int, size: 
 def test_coverage_is_what_the_picture_shows() -> None:
     plan = plan_of()
     region = Motifs("stone", 26.0, 6, 1.0)
-    share = coverage(region, plan.card.panel_width_mm, plan.card.panel_height_mm, 3)
+    panel = shapely.box(0, 0, plan.card.panel_width_mm, plan.card.panel_height_mm)
+    printed = print_shape(region, plan.card.panel_width_mm, plan.card.panel_height_mm, 3)
+    share = printed.intersection(panel).area / panel.area
     printed = strength_laid(plan, Brush("b", "dark", "pen", region, "full", 1, seed=3), frozenset(), grid_of(plan.card, 120))
     assert float(printed.mean()) == pytest.approx(share, abs=0.004)
 

@@ -1,7 +1,8 @@
 """The pieces of a card: made beside the panel and put on it; each function is one action."""
 
+from collections.abc import Mapping
 from dataclasses import replace
-from typing import Literal
+from typing import Any, Literal
 
 from cielo.app.cards import Basis, CardOnDesk, change_card, whole_id
 from cielo.app.shelf import find_stock
@@ -9,7 +10,7 @@ from cielo.core.plan import Outline, Piece, Plan, free_key, piece_of, with_piece
 from cielo.core.units import inches
 from cielo.store.database import Store
 
-Kind = Literal["strip", "circle", "square", "figure", "hill", "second print", "inside"]
+Kind = Literal["strip", "circle", "square", "figure", "hill", "second print"]
 
 
 def make_piece(store: Store, card_id: str, basis: Basis, kind: Kind, stock_key: str) -> CardOnDesk:
@@ -26,7 +27,6 @@ def make_piece(store: Store, card_id: str, basis: Basis, kind: Kind, stock_key: 
             "figure": (short * 0.45, short * 0.45, width / 2, height * 0.62, "saguaro", inches(1 / 16)),
             "hill": (width, height * 0.35, width / 2, height * 0.86, "hill-pair", 0.0),
             "second print": (width, height, width / 2, height / 2, "rectangle", 0.0),
-            "inside": (width, height, width / 2, height / 2, "rectangle", 0.0),
         }
         across, down, x, y, outline, raised = sizes[kind]
         key = free_key("piece", [piece.key for piece in plan.pieces])
@@ -41,14 +41,11 @@ def make_piece(store: Store, card_id: str, basis: Basis, kind: Kind, stock_key: 
     return change_card(store, whole_id(card_id), basis, f"make a {kind} to put on it", with_it)
 
 
-def put_piece(store: Store, card_id: str, basis: Basis, piece: Piece, said: str) -> CardOnDesk:
+def put_piece(store: Store, card_id: str, basis: Basis, key: str, said: str, placed: Mapping[str, Any]) -> CardOnDesk:
     """A piece of another name, outline, size or place; what is laid on it stays. Raises NotFound where it is gone."""
-
-    def moved(plan: Plan) -> Plan:
-        own = piece_of(plan, piece.key)
-        return with_piece(plan, replace(piece, stock=own.stock, masks=own.masks, steps=own.steps, holds=own.holds))
-
-    return change_card(store, whole_id(card_id), basis, said, moved)
+    return change_card(
+        store, whole_id(card_id), basis, said, lambda plan: with_piece(plan, replace(piece_of(plan, key), **placed))
+    )
 
 
 def take_piece_away(store: Store, card_id: str, basis: Basis, key: str) -> CardOnDesk:

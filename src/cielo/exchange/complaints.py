@@ -56,7 +56,11 @@ def _length(least: bool) -> Complaint:
 def _choice(key: str) -> Complaint:
     def say(ctx: Mapping[str, Any], _name: Any, given: Any) -> tuple[str, str]:
         may_be = str(ctx[key]).replace("'", "")
-        shown = given.get("do") or given.get("shape") or given.get("kind") if isinstance(given, Mapping) else given
+        shown = (
+            next((given[name] for name in ("do", "over", "shape", "image", "kind") if name in given), None)
+            if isinstance(given, Mapping)
+            else given
+        )
         return f"here stands {_short(shown)}, and it may be {may_be}.", "Write one of these."
 
     return say

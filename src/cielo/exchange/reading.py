@@ -55,15 +55,16 @@ def field_path(location: Any) -> str:
     """("inks", "A", "swatches", 0, "lab") to ``inks.A.swatches[0].lab``."""
     path = ""
     for before, part in pairwise((None, *location)):
-        if part in KINDS and (isinstance(before, int) or before == "region"):
-            continue  # which kind of step, mask or region was tried: no part of the document
+        if part in KINDS and (isinstance(before, int) or before in ("region", "image")):
+            continue  # which kind of step, mask, region or image was tried: no part of the document
         path += f"[{part}]" if isinstance(part, int) else f"{'.' if path else ''}{part}"
     return path
 
 
 KINDS = frozenset({
     "brush", "water", "lay-mask", "lift-mask", "wipe", "wipe-beads", "dry", "prepare", "disc", "edge", "tapes", "stencil", "motif", "drawn",
-    "whole", "band", "slant", "halo", "vignette", "patches", "inside", "motifs", "words", "wet-area",
+    "whole", "band", "slant", "halo", "vignette", "patches", "inside", "motifs", "words", "print", "in-print", "bare", "wet-area",
+    "built-in", "own",
 })  # fmt: skip
 
 

@@ -3296,7 +3296,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "strip" | "circle" | "square" | "figure" | "hill" | "second print" | "inside";
+            kind: "strip" | "circle" | "square" | "figure" | "hill" | "second print";
             /** Stock */
             stock: string;
         };

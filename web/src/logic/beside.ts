@@ -13,7 +13,6 @@ export const PIECE_KINDS: { value: PieceKind; label: string; hint: string }[] = 
   { value: "figure", label: "a figure", hint: "cut to its outline, standing out" },
   { value: "hill", label: "a hill", hint: "hangs over and is trimmed flush" },
   { value: "second print", label: "a second print of this panel", hint: "with all its steps, to cut from" },
-  { value: "inside", label: "the inside of the base", hint: "as large as the panel" },
 ];
 
 type BesideOut = Schemas["BesideOut"];

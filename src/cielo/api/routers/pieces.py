@@ -26,7 +26,7 @@ def make_piece(card_id: CardId, body: MakePiece, store: StoreOfApp) -> CardOut:
 @router.put("/beside/{piece}")
 def put_piece(card_id: CardId, piece: Key, body: PutPiece, store: StoreOfApp) -> CardOut:
     """Another name, outline, size or place of a piece."""
-    return card_out(pieces.put_piece(store, card_id, body.basis, body.to_core(piece), body.said))
+    return card_out(pieces.put_piece(store, card_id, body.basis, piece, body.said, body.placed))
 
 
 @router.post("/beside/{piece}/take-away")

@@ -1,18 +1,14 @@
 """What the web sends about the pieces of a card."""
 
-from typing import Annotated
+from typing import Annotated, Any
 
 from pydantic import Field
 
 from cielo.api.schemas.cards import Edit
 from cielo.app.pieces import Kind
 from cielo.core.bounds import Angle, Place, Raised, Span
-from cielo.core.materials import Paper, Stock
-from cielo.core.plan import Outline, Piece
+from cielo.core.plan import Outline
 from cielo.exchange.materials_model import Key, Name
-
-# The stock of a piece stays as it is when the piece is moved; this only fills its place.
-AS_IT_IS = Stock("as-it-is", "as it is", Paper((95.0, 0.0, 0.0), "uncoated"))
 
 
 class MakePiece(Edit):
@@ -36,6 +32,7 @@ class PutPiece(Edit):
     raised_mm: Raised = 0.0
     flush: bool = False
 
-    def to_core(self, key: str) -> Piece:
-        sizes = (self.width_mm, self.height_mm, self.x_mm, self.y_mm)
-        return Piece(key, self.name, AS_IT_IS, *sizes, self.outline, self.angle_deg, self.raised_mm, self.flush)
+    @property
+    def placed(self) -> dict[str, Any]:
+        """What of the piece is said anew."""
+        return self.model_dump(exclude={"based_on", "key", "said"})

@@ -12,7 +12,7 @@ from shapely import Polygon, box
 from shapely.geometry.base import BaseGeometry
 
 from cielo.core.advice.finding import Finding, Place, Remedy
-from cielo.core.advice.looking import masks_laid, offered, panel_size, with_step
+from cielo.core.advice.looking import offered, panel_size, with_step
 from cielo.core.geometry.masks import outlines_mm
 from cielo.core.geometry.printing import image_name, shape_at
 from cielo.core.geometry.shapes import inside_of
@@ -29,6 +29,7 @@ from cielo.core.plan import (
     Print,
     Stencil,
     Step,
+    masks_laid,
     replace_mask,
     same_sheet,
 )

@@ -6,7 +6,7 @@ from dataclasses import replace
 import numpy as np
 
 from cielo.core.advice.finding import Finding, Place, Remedy
-from cielo.core.plan import Brush, LayMask, Mask, Plan, Step, insert_step, move_step, new_step_id, replace_step
+from cielo.core.plan import Brush, Plan, Step, insert_step, move_step, new_step_id, replace_step
 from cielo.core.simulation.contact import TRACE
 from cielo.core.simulation.laydown import Map
 from cielo.core.table.table import Table
@@ -77,15 +77,6 @@ def offered(changes: Iterable[tuple[str, Plan]]) -> Iterator[Remedy]:
 def panel_size(plan: Plan) -> tuple[float, float]:
     """Width and height of the panel, mm."""
     return plan.card.panel_width_mm, plan.card.panel_height_mm
-
-
-def masks_laid(plan: Plan) -> list[tuple[LayMask, Mask]]:
-    """Each mask that is laid, with the first step that lays it."""
-    first: dict[str, LayMask] = {}
-    for step in plan.steps:
-        if isinstance(step, LayMask):
-            first.setdefault(step.mask, step)
-    return [(step, plan.mask(key)) for key, step in first.items()]
 
 
 def moved_before(table: Table, step: Step, other: Step) -> Plan:

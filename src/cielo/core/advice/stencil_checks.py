@@ -8,7 +8,7 @@ import numpy as np
 from shapely import Polygon
 
 from cielo.core.advice.finding import Finding, Place, Remedy
-from cielo.core.advice.looking import masks_laid, panel_size
+from cielo.core.advice.looking import panel_size
 from cielo.core.geometry.bridges import with_bridges
 from cielo.core.geometry.holding import is_stencil, openings_under, place_tape, reach_through_mm, stencil_facts
 from cielo.core.geometry.placing import centre_repeat, cut_shares, is_repeat
@@ -22,6 +22,7 @@ from cielo.core.plan import (
     Plan,
     Stencil,
     free_key,
+    masks_laid,
     masks_on,
     replace_step,
 )

@@ -9,6 +9,7 @@ from shapely.geometry.base import BaseGeometry
 from cielo.core.geometry.lettering import words_shape
 from cielo.core.geometry.masks import even_odd
 from cielo.core.geometry.motifs import NAMES, motif_shape
+from cielo.core.geometry.shapes import rings_mm
 from cielo.core.geometry.spreading import spread_motifs
 from cielo.core.keeping import kept
 from cielo.core.plan import At, Brush, BuiltIn, Drawn, Image, Motifs, OwnImage, Plan, Print, Words
@@ -97,8 +98,10 @@ def mask_of_prints(plan: Plan, step_id: str, key: str = "", only: tuple[int, ...
         raise BadInput("that step prints nothing.", field="step", mend="Choose a step that stamps or draws.")
     card = plan.card
     shapes = prints_of(step.region, card.panel_width_mm, card.panel_height_mm, step.seed)
-    chosen = [shape for n, shape in enumerate(shapes) if not only or n in only] or list(shapes[:1])
+    chosen = [shape for n, shape in enumerate(shapes) if not only or n in only]
     shape = union_all(chosen).buffer(margin_mm).simplify(AS_FINE_AS_MM)
+    if shape.is_empty:
+        raise BadInput("there is no such print.", field="only", mend="Choose prints on the panel.")
     return Drawn(key, called_prints(step.region), *_middle(shape), _rings_round(shape), keeps="inside")
 
 
@@ -128,13 +131,10 @@ def image_rings(shape: BaseGeometry) -> Rings:
 
 
 def _middle(shape: BaseGeometry) -> tuple[float, float]:
-    left, top, right, bottom = shape.bounds if not shape.is_empty else (0.0, 0.0, 0.0, 0.0)
+    left, top, right, bottom = shape.bounds
     return round((left + right) / 2, 2), round((top + bottom) / 2, 2)
 
 
 def _rings_round(shape: BaseGeometry) -> Rings:
     x, y = _middle(shape)
-    parts = getattr(shape, "geoms", (shape,)) if not shape.is_empty else ()
-    lines = [line for part in parts for line in (part.exterior, *part.interiors)]
-    found = tuple(tuple((round(px - x, 2), round(py - y, 2)) for px, py in line.coords[:-1]) for line in lines)
-    return found or (((0.0, 0.0), (0.1, 0.0), (0.0, 0.1)),)
+    return tuple(tuple((round(px - x, 2), round(py - y, 2)) for px, py in ring[:-1]) for ring in rings_mm(shape))

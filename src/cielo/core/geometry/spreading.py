@@ -6,7 +6,6 @@ from math import cos, radians, sin
 import numpy as np
 from numpy.typing import NDArray
 
-from cielo.core.geometry.masks import even_odd
 from cielo.core.geometry.motifs import motif_rings
 from cielo.core.plan import Motifs
 
@@ -64,12 +63,3 @@ def _room(places: NDArray[np.float64], size_mm: float, placed: list[PlacedMotif]
     there = np.array([(p.x_mm, p.y_mm, p.size_mm / 2) for p in placed])
     apart = np.hypot(*(places[:, None, :] - there[None, :, :2]).transpose(2, 0, 1))
     return np.asarray((apart - there[:, 2] - size_mm / 2).min(axis=1))
-
-
-def coverage(region: Motifs, width_mm: float, height_mm: float, seed: int) -> float:
-    """The share of the panel that the motifs cover, 0..1."""
-    from shapely import box, union_all
-
-    shapes = [even_odd(p.outlines_mm(region.motif)) for p in spread_motifs(region, width_mm, height_mm, seed)]
-    panel = box(0, 0, width_mm, height_mm)
-    return float(union_all(shapes).intersection(panel).area / panel.area)

@@ -75,7 +75,7 @@ from cielo.core.plan.steps import (
     Wipe,
     WipeBeads,
 )
-from cielo.core.plan.whole import Plan, Schools, Wish, last_water, masks_on
+from cielo.core.plan.whole import Plan, Schools, Wish, last_water, masks_laid, masks_on
 
 __all__ = [
     "LEAST_PITCH_MM",
@@ -150,6 +150,7 @@ __all__ = [
     "free_key",
     "insert_step",
     "last_water",
+    "masks_laid",
     "masks_on",
     "move_step",
     "new_step_id",

@@ -14,6 +14,8 @@ from cielo.errors import BadInput
 
 # Of a and b in CIE Lab, as files have them.
 MOST_OPPONENT = 160
+# How thick a stock may be, mm, and how long its name, as files have them.
+THIN_MM, THICK_MM, MOST_SIGNS = 0.02, 5.0, 80
 
 
 def ensure_sound(plan: Plan) -> None:
@@ -67,6 +69,8 @@ def _ensure_piece_sound(plan: Plan, piece: Piece, field: str) -> None:
     light, *opponent = piece.stock.paper.lab
     if not 0 <= light <= 100 or any(abs(value) > MOST_OPPONENT for value in opponent):
         raise BadInput("that is no colour of a paper.", field=f"{field}.stock.paper.lab", mend="Take a stock from the shelf.")
+    if not THIN_MM <= piece.stock.thickness_mm <= THICK_MM or not 0 < len(piece.stock.name) <= MOST_SIGNS:
+        raise BadInput("that is no stock.", field=f"{field}.stock", mend="Take a stock from the shelf.")
     try:
         ensure_sound(plan_of_piece(plan, piece.key))
     except BadInput as error:

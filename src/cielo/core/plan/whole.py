@@ -97,6 +97,15 @@ def masks_on(plan: Plan) -> Iterator[tuple[Step, frozenset[str]]]:
         yield step, on
 
 
+def masks_laid(plan: Plan) -> list[tuple[LayMask, Mask]]:
+    """Each mask that is laid, with the first step that lays it."""
+    first: dict[str, LayMask] = {}
+    for step in plan.steps:
+        if isinstance(step, LayMask):
+            first.setdefault(step.mask, step)
+    return [(step, plan.mask(key)) for key, step in first.items()]
+
+
 def last_water(plan: Plan, step: Step) -> Water | None:
     """The last step of water before a step of the plan."""
     before = plan.steps[: plan.index_of(step.id)]

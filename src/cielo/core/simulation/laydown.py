@@ -67,6 +67,7 @@ from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.openings import chosen_openings, shaded
 from cielo.core.simulation.spots import covered, random_spots
 from cielo.core.simulation.textures import textured, tooth
+from cielo.errors import BadInput
 
 Map = NDArray[np.float32]
 
@@ -156,9 +157,11 @@ def _mask_of(plan: Plan, region: Region) -> Mask | None:
         case Halo() | Inside():
             return plan.mask(region.mask)
         case InPrint():
-            # Of a plan looked at without its prints nothing is left to go into.
-            there = any(step.id == region.step for step in plan.steps)
-            return mask_of_prints(plan, region.step, only=region.only) if there else None
+            # Of a plan looked at without its prints, or of prints that were taken away, nothing is left to go into.
+            try:
+                return mask_of_prints(plan, region.step, only=region.only)
+            except BadInput:
+                return None
         case _:
             return None
 

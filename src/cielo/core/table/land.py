@@ -6,7 +6,7 @@ from dataclasses import replace
 from shapely import LineString, Polygon, box
 
 from cielo.core.geometry.shapes import inside_of
-from cielo.core.plan import Band, Brush, EdgeMask, LayMask, Plan
+from cielo.core.plan import Band, Brush, EdgeMask, Plan, masks_laid
 
 # A band that fades within this is an edge; a softer one is sky: judgement, no source.
 CRISP_MM = 8.0
@@ -17,7 +17,7 @@ SINKS_MM = 0.8
 def lands(plan: Plan) -> Iterator[tuple[str, str, Polygon]]:
     """What lies below each edge that runs across: of masks, and of bands that end crisply."""
     size = (plan.card.panel_width_mm, plan.card.panel_height_mm)
-    for step, mask in _laid_edges(plan):
+    for step, mask in masks_laid(plan):
         if isinstance(mask, EdgeMask) and abs((mask.angle_deg + 90) % 180 - 90) < 35:
             inside = inside_of(replace(mask, keeps="inside"), *size)
             upside_down = abs((mask.angle_deg + 180) % 360 - 180) > 90
@@ -29,16 +29,6 @@ def lands(plan: Plan) -> Iterator[tuple[str, str, Polygon]]:
         band = brush.region
         if band.edge == "bottom" and band.start_mm == 0 and band.carry_mm < CRISP_MM and band.end_mm < size[1] - 1:
             yield brush.id, f"The edge of {plan.ink(brush.ink).name}", box(0, size[1] - band.end_mm - band.carry_mm / 2, *size)
-
-
-def _laid_edges(plan: Plan) -> list[tuple[LayMask, EdgeMask]]:
-    """Each edge that is laid, with the first step that lays it."""
-    first: dict[str, LayMask] = {}
-    for step in plan.steps:
-        if isinstance(step, LayMask):
-            first.setdefault(step.mask, step)
-    laid = [(step, plan.mask(key)) for key, step in first.items()]
-    return [(step, mask) for step, mask in laid if isinstance(mask, EdgeMask)]
 
 
 def crests_at(plan: Plan, x_mm: float) -> tuple[float, ...]:
