@@ -1,5 +1,5 @@
 /** Changes of the card: where they make the panel larger or smaller, what is to become of the steps is asked first. */
-import { computed, ref } from "vue";
+import { ref } from "vue";
 import type { CardPart } from "../api/models";
 import { panelSize } from "../logic/panelSize";
 import { useDesk } from "./useDesk";
@@ -7,7 +7,6 @@ import { useDesk } from "./useDesk";
 export function useResizing() {
   const desk = useDesk();
   const asked = ref<{ card: CardPart; said: string } | null>(null);
-  const now = computed(() => desk.card?.plan.card);
 
   /** Change the card, or ask first. */
   function set(part: Partial<CardPart>, said: string) {
@@ -28,5 +27,5 @@ export function useResizing() {
     asked.value = null;
   }
   const keep = () => (asked.value = null);
-  return { asked, now, set, fit, leaveSteps, keep };
+  return { asked, set, fit, leaveSteps, keep };
 }
