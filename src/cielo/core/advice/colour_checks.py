@@ -22,7 +22,7 @@ from cielo.core.optics.hue import chroma, hue_apart, hue_degrees
 from cielo.core.optics.layering import lab_of_stack
 from cielo.core.plan import Band, Brush, Disc, EdgeMask, Focal, LayMask, Motifs, Plan, Print, Slant, Words, masks_on
 from cielo.core.sequence.lightness import seen_on
-from cielo.core.simulation.contrast import LOST, READABLE, FocalReading, read_focal, read_print
+from cielo.core.simulation.contrast import LOST, READABLE, FocalReading, read_focal, read_prints
 from cielo.core.simulation.laydown import Map
 from cielo.core.simulation.measured import measured_of
 from cielo.core.table.marks import embosses, is_figure
@@ -180,11 +180,9 @@ def focal_lost(plan: Plan, _table: Table) -> Iterator[Finding]:
         reading = read_focal(plan, piece)
         if not reading.fine:
             yield _lost(last, f"The {piece.name}", READABLE, reading, _other_inks(plan, piece))
-    for step in brushings(plan):
-        # A later print without inking again is meant to be pale.
-        if not is_figure(step) or embosses(plan, step) or step.touch in ("second", "third"):
-            continue
-        reading = read_print(plan, step)
+    # A later print without inking again is meant to be pale.
+    figures = [s for s in brushings(plan) if is_figure(s) and not embosses(plan, s) and s.touch not in ("second", "third")]
+    for step, reading in zip(figures, read_prints(plan, figures), strict=True):
         if not reading.fine:
             words = isinstance(step.region, Words)
             yield _lost(step.id, _called(step), READABLE if words else LOST, reading, _printed_in_others(plan, step))
@@ -218,7 +216,7 @@ def _printed_in_others(plan: Plan, step: Brush) -> Iterator[tuple[str, Plan]]:
     others = [
         (ink, with_step(plan, step, ink=ink.key)) for ink in plan.inks if ink.key != step.ink and ink.kind not in RESIST_KINDS
     ]
-    reached = {ink.key: read_print(changed, replace(step, ink=ink.key)).worst for ink, changed in others}
+    reached = {ink.key: read_prints(changed, [replace(step, ink=ink.key)])[0].worst for ink, changed in others}
     for ink, changed in sorted(others, key=lambda other: (-reached[other[0].key], other[0].key)):
         yield f"Take {ink.name} for it ({reached[ink.key]:.0f} from the ground)", changed
 

@@ -1,5 +1,6 @@
 """How far things stand out: an embossed motif from its ground after every pass, a sentiment from what lies under it."""
 
+from collections.abc import Sequence, Set
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -10,7 +11,7 @@ from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import lab_from_xyz
 from cielo.core.plan import Brush, Focal, InPrint, Plan, Step, Whole, Words, replace_step
 from cielo.core.simulation.grid import Grid, grid_of
-from cielo.core.simulation.maps import layings
+from cielo.core.simulation.maps import Map, layings
 from cielo.core.simulation.run import panel_xyz
 
 READING_PIXELS_PER_INCH = 30
@@ -132,17 +133,37 @@ def read_focal(plan: Plan, piece: Focal) -> FocalReading:
 WORDS_AT, IMAGE_AT, LOST = 5, 50, 8.0
 
 
-def read_print(plan: Plan, step: Brush) -> FocalReading:
-    """How far a print stands out from its ground over its true shape, in the finished picture: CIEDE2000 between with it and without."""
+def read_prints(plan: Plan, steps: Sequence[Brush]) -> tuple[FocalReading, ...]:
+    """How far each print stands out from its ground over its true shape, in the finished picture: CIEDE2000 between with it and without.
+
+    Prints that meet no other are all looked at against one picture without any of them.
+    """
+    if not steps:
+        return ()
     grid = grid_of(plan.card, READING_PIXELS_PER_INCH)
-    strength = next(laying.strength for laying in layings(plan, grid) if laying.step.id == step.id)
-    shape = strength >= max(MOTIF * step.strength, 1e-6)
-    if not shape.any():  # finer than a pixel
-        shape = strength >= max(float(strength.max()) / 2, 1e-6)
+    strengths = {laying.step.id: laying.strength for laying in layings(plan, grid)}
+    shapes = {step.id: _printed_where(step, strengths[step.id]) for step in steps}
+    finished = panel_xyz(plan, grid)
+    bare = panel_xyz(_without(plan, steps), grid)
+    readings = []
+    for step in steps:
+        shape = shapes[step.id]
+        meets = any(np.any(shape & shapes[other.id]) for other in steps if other.id != step.id)
+        ground = panel_xyz(_without(plan, [step]), grid) if meets else bare
+        readings.append(_reading(step, shape, finished, ground, grid))
+    return tuple(readings)
+
+
+def _printed_where(step: Brush, strength: Map) -> Mask:
+    """Where a print surely lies; of one finer than a pixel where it lies at all."""
+    surely = np.asarray(strength >= max(MOTIF * step.strength, 1e-6))
+    return surely if surely.any() else np.asarray(strength >= max(float(strength.max()) / 2, 1e-6))
+
+
+def _reading(step: Brush, shape: Mask, finished: NDArray[np.float32], ground: NDArray[np.float32], grid: Grid) -> FocalReading:
     if not shape.any():
         return FocalReading(step.id, READABLE, True, 0.0, 0.0)
-    without = replace(plan, steps=tuple(other for other in plan.steps if not _goes_with(other, step)), wishes=())
-    apart = ciede2000(*(lab_from_xyz(panel_xyz(of, grid)[shape]) for of in (plan, without)))
+    apart = ciede2000(*(lab_from_xyz(xyz[shape]) for xyz in (finished, ground)))
     words = isinstance(step.region, Words)
     worst = float(np.percentile(apart, WORDS_AT if words else IMAGE_AT))
     rows, columns = np.nonzero(shape)
@@ -151,7 +172,13 @@ def read_print(plan: Plan, step: Brush) -> FocalReading:
     return FocalReading(step.id, worst, fine, float(grid.x_mm[columns[at]]), float(grid.y_mm[rows[at]]))
 
 
-def _goes_with(other: Step, step: Brush) -> bool:
-    """Whether a step is a print or goes into it."""
+def _without(plan: Plan, steps: Sequence[Brush]) -> Plan:
+    """The plan without some prints and what goes into them."""
+    gone = {step.id for step in steps}
+    return replace(plan, steps=tuple(other for other in plan.steps if not _goes_with(other, gone)), wishes=())
+
+
+def _goes_with(other: Step, prints: Set[str]) -> bool:
+    """Whether a step is one of some prints, or goes into one."""
     region = getattr(other, "region", None)
-    return other.id == step.id or (isinstance(region, InPrint) and region.step == step.id)
+    return other.id in prints or (isinstance(region, InPrint) and region.step in prints)
