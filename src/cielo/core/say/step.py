@@ -55,10 +55,12 @@ def lies_turned(plan: Plan, step: Step) -> str:
 
 
 def _say_onto(table: Table, step: Brush) -> str:
-    """What a step is laid onto; of one that may find it damp, as the table stands when it comes."""
-    if step.onto != "damp":
-        return ONTO_WORDS[step.onto]
+    """What a step is laid onto, as the table stands when it comes: nothing is dry or damp where nothing lies."""
     moment = table.before(step)
+    if step.onto == "wet":
+        return ONTO_WORDS["wet"]
+    if step.onto == "dry":
+        return ONTO_WORDS["dry"] if any(table.meet(laid, step.id) for laid in moment.laid) else "on the bare card"
     if any(table.meet(wet.step, step.id) for wet in moment.wet):
         return ONTO_WORDS["damp"]
     return "over what is dry by now" if any(table.meet(laid, step.id) for laid in moment.laid) else "on the bare card"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The inks of the card, light to dark; others of the shelf; and the ways to lay out anew from them. */
-import { computed, ref } from "vue";
+import { computed, ref, watch } from "vue";
 import type { CardOut, InkModel } from "../../api/models";
 import InkDab from "../../components/InkDab.vue";
 import InkPicker from "../../components/InkPicker.vue";
@@ -15,6 +15,13 @@ const plan = computed(() => props.card.plan);
 
 type Open = "inks" | "gradient" | "ground";
 const open = ref<Open | null>(plan.value.steps.length || props.card.piece ? null : "gradient");
+// The way to begin is out of the way once something is laid.
+watch(
+  () => plan.value.steps.length,
+  (now, before) => {
+    if (now && !before && open.value === "gradient") open.value = null;
+  },
+);
 const turn = (what: Open) => (open.value = open.value === what ? null : what);
 
 const numbered = computed(() => {

@@ -12,9 +12,8 @@ const putInOrder = () => desk.push("put it in working order", { do: "order" });
 </script>
 
 <template>
-  <p class="verdict" role="status">
-    <template v-if="!steps">Nothing is laid yet.</template>
-    <template v-else-if="!desk.pristine">Looking at it as it stands now …</template>
+  <p v-if="steps" class="verdict" role="status">
+    <template v-if="!desk.pristine">Looking at it as it stands now …</template>
     <template v-else-if="trouble">
       <b>{{ trouble === 1 ? "One thing" : `${trouble} things` }} will go wrong</b> as it stands.
     </template>
