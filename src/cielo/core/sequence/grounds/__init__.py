@@ -5,47 +5,16 @@ The dryings, wipes and clean tools that their order asks for are set by ``order.
 All measures follow from the panel's size. Common practice, no source.
 """
 
-from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass, field, replace
-from typing import Literal
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
 
-from cielo.core.geometry.placing import centre_repeat
-from cielo.core.materials import RESIST_KINDS, Ink, InkKind, Stock
+from cielo.core.materials import Ink, InkKind, Stock
 from cielo.core.optics.difference import ciede2000
 from cielo.core.plan import (
-    Band,
     Brush,
     Card,
-    Disc,
-    Dry,
-    Edge,
-    EdgeMask,
-    Focal,
-    Halo,
-    Inside,
-    LayMask,
-    LiftMask,
-    Mask,
-    Motif,
-    MotifMask,
-    Motifs,
-    Onto,
-    Patches,
     Plan,
-    Prepare,
-    Region,
-    Stencil,
-    Step,
-    Tapes,
-    Touch,
-    Vignette,
-    Water,
-    WetArea,
-    Whole,
-    WipeBeads,
-    Words,
 )
-from cielo.core.sequence.gradient import DRYING_MINUTES, GradientWish, propose_gradient
 from cielo.core.sequence.grounds.blended import banded, meeting_blend, night_vignette, there_and_back
 from cielo.core.sequence.grounds.brief import ASIDE, Brief, Family, Sketch
 from cielo.core.sequence.grounds.masked import (
