@@ -6,10 +6,11 @@ import PageState from "../components/PageState.vue";
 import { useBench } from "../composables/useBench";
 import { useWays } from "../composables/useWays";
 import BatchChips from "../features/bench/BatchChips.vue";
-import PiecesBeside from "../features/card/PiecesBeside.vue";
 import DoneDifferently from "../features/bench/DoneDifferently.vue";
 import DryingTimers from "../features/bench/DryingTimers.vue";
 import LyingMasks from "../features/bench/LyingMasks.vue";
+import StepSpoken from "../features/bench/StepSpoken.vue";
+import PiecesBeside from "../features/card/PiecesBeside.vue";
 import { cardsUnder } from "../logic/batch";
 import { useServer } from "../stores/server";
 import { useShelf } from "../stores/shelf";
@@ -118,7 +119,6 @@ useEventListener("keydown", (event) => {
       <li v-for="(one, i) in steps" :key="one.id" :class="{ done: i < number - 1, now: i === number - 1 }" />
     </ol>
     <main>
-      <PiecesBeside class="beside" :pieces="bench.plan.pieces" page="The bench" />
       <figure>
         <div class="surround">
           <img v-if="!server.away" :src="picture" alt="The panel as it should look after this step" />
@@ -135,26 +135,8 @@ useEventListener("keydown", (event) => {
         </figcaption>
       </figure>
       <section>
-        <div aria-live="polite">
-          <p class="sentence">
-            <span v-if="colour" class="dab" :style="{ background: colour }" />{{ words(reading) }}
-          </p>
-          <p class="fetch"><b>Fetch</b> {{ reading.fetch }}.</p>
-          <p v-if="reading.fetch.includes('off-load')" class="fetch">
-            <b>First</b> off-load the brush on scrap until it marks pale.
-          </p>
-          <p v-if="takenBy" class="fetch">
-            <b>Mind.</b> The {{ takenBy.called }} lies on card {{ takenBy.on }}: take another one like it, or
-            lift it there first.
-          </p>
-          <p v-for="finding in findings" :key="finding.code" class="fetch">
-            <b>{{ finding.severity === "remind" ? "Remember." : "Mind." }}</b> {{ finding.message }}
-            <template v-if="finding.severity === 'remind'">{{ finding.why }}</template>
-          </p>
-          <p v-for="note in reading.notes" :key="note" class="fetch">{{ note }}</p>
-          <p class="why">{{ reading.why }}</p>
-          <p v-if="reading.care" class="care"><b>Care.</b> {{ reading.care }}</p>
-        </div>
+        <PiecesBeside :pieces="bench.plan.pieces" page="The bench" />
+        <StepSpoken :reading="reading" :findings="findings" :colour="colour" :taken-by="takenBy" />
         <DryingTimers
           :bench="bench"
           :step="step"
@@ -254,9 +236,6 @@ h1 {
 .track .now {
   background: repeating-linear-gradient(120deg, var(--ink) 0 4px, transparent 4px 8px);
 }
-.beside {
-  grid-column: 1 / -1;
-}
 main {
   flex: 1;
   min-height: 0;
@@ -293,36 +272,6 @@ figcaption {
 section {
   overflow-y: auto;
   padding-right: 8px;
-}
-.sentence {
-  font-size: 34px;
-  line-height: 1.34;
-  font-weight: 560;
-}
-.dab {
-  display: inline-block;
-  width: 46px;
-  height: 40px;
-  margin-right: 14px;
-  vertical-align: -8px;
-  border-radius: 52% 48% 55% 45% / 48% 55% 45% 52%;
-  border: 1px solid var(--hairline);
-}
-.fetch {
-  margin-top: 16px;
-  font-size: 24px;
-  line-height: 1.35;
-}
-.why,
-.care {
-  margin-top: 14px;
-  font-size: 20px;
-  color: var(--ink-soft);
-  font-style: italic;
-}
-.care {
-  color: var(--ink);
-  font-style: normal;
 }
 footer {
   display: flex;
