@@ -32,9 +32,11 @@ from cielo.core.plan import (
     Motifs,
     Patches,
     Plan,
+    Shade,
     Slant,
     Stencil,
     Tapes,
+    Towards,
     Water,
     Whole,
     replace_step,
@@ -44,6 +46,7 @@ from cielo.core.simulation.grid import Grid, grid_of
 from cielo.core.simulation.laydown import strength_laid, water_laid
 from cielo.core.simulation.maps import layings
 from cielo.core.simulation.noise import noise
+from cielo.core.simulation.openings import shaded
 from cielo.core.simulation.point import ask
 from cielo.core.simulation.reference import reference_xyz
 from cielo.core.simulation.run import groups_of, panel_xyz, picture
@@ -352,6 +355,44 @@ def test_each_opening_of_a_drawing_is_shaded_from_its_own_side() -> None:
         assert at(left + 2) > at(left + 10) > at(left + 17)
         assert at(left + 17) < 0.1 < at(left + 3)
     assert at(32) == pytest.approx(at(72), abs=0.03)
+
+
+SHADES: tuple[Shade | Towards, ...] = ("left", "right", "top", "bottom", "middle", "rim", 45.0, 200.0, Towards("o2"))
+
+
+@pytest.mark.parametrize("strongest", SHADES, ids=str)
+@pytest.mark.parametrize("sheet", ["drawing", "repeat", "disc"])
+def test_a_shade_is_full_where_it_is_strongest_and_gone_at_the_other_side(strongest: Shade | Towards, sheet: str) -> None:
+    """Along the line that a shade falls on it never grows, and goes from full to nearly nothing within the opening."""
+    boxes = tuple(((x, -10.0), (x + 20, -10.0), (x + 20, 10.0), (x, 10.0)) for x in (-30.0, 10.0))
+    masks: dict[str, Mask] = {
+        "drawing": Drawn("s", "s", 60.0, 60.0, boxes),
+        "repeat": Stencil("s", "s", "dot", 40.0, 60.0, 20.0, 40.0, staggered=False),
+        "disc": Disc("s", "s", 40.0, 60.0, 20.0, keeps="outside"),
+    }
+    if isinstance(strongest, Towards):
+        strongest = Towards({"drawing": "o2", "repeat": "r0c1", "disc": "o1"}[sheet])
+        if sheet == "disc":
+            assert shaded(masks[sheet], strongest, GRID).min() == 1  # towards itself: there is no side
+            return
+    laid = shaded(masks[sheet], strongest, GRID)
+    degrees = {"left": 270.0, "right": 90.0, "top": 0.0, "bottom": 180.0}
+    if strongest in ("middle", "rim"):
+        far = np.linspace(0, 9.5, 20)
+        places = [(40 + d, 60.0) for d in (far if strongest == "middle" else far[::-1])]
+    else:
+        angle = 90.0 if isinstance(strongest, Towards) else degrees.get(str(strongest), strongest)
+        assert isinstance(angle, float)
+        ahead = np.array([np.sin(np.radians(angle)), -np.cos(np.radians(angle))])
+        places = [tuple(np.array([40.0, 60.0]) + d * ahead) for d in np.linspace(9.5, -9.5, 20)]
+    along = np.array([laid[int(y / GRID.pixel_height_mm), int(x / GRID.pixel_width_mm)] for x, y in places])
+    assert along[0] > 0.8
+    assert along[-1] < 0.25
+    assert np.all(np.diff(along) < 0.06)
+
+
+def test_towards_an_opening_that_is_no_more_all_is_even() -> None:
+    assert shaded(FLOWER, Towards("o99"), GRID).min() == 1
 
 
 def test_what_is_laid_wet_into_dried_ink_lies_on_it() -> None:

@@ -13,7 +13,7 @@ from shapely.ops import split
 
 from cielo.app.cutting import lay_out_pieces
 from cielo.core.advice.judge import judge
-from cielo.core.geometry.bridges import with_bridges
+from cielo.core.geometry.bridges import THINNEST_BRIDGE_MM, islands, narrowest_bridge_mm, with_bridges
 from cielo.core.geometry.designs import DESIGNS, lay_design
 from cielo.core.geometry.envelopes import READY_MADE, envelope_troubles, fold_envelope, pile_mm
 from cielo.core.geometry.formats import FORMATS
@@ -491,6 +491,16 @@ def test_every_piece_of_a_batch_lies_on_some_sheet_or_is_named(count: int) -> No
         assert (laid["frame"], laid["moon mask"]) == (count, 1)
         assert all(bool(stock.larger) == (stock.sheet != cutting.sheet) for stock in cutting.stocks)
         assert all(("hinged" in stock.refused) == bool(stock.refused) for stock in cutting.stocks)
+
+
+@pytest.mark.parametrize("key", DESIGNS)
+def test_a_built_in_stencil_holds_together(key: str) -> None:
+    """No middle falls out of it, and no bridge is so thin that it tears."""
+    for mask in DESIGNS[key].masks:
+        if mask.keeps == "outside" and not isinstance(mask, EdgeMask):
+            laid = replace(mask, x_mm=W / 2, y_mm=H / 2)
+            assert islands(laid, W, H) == 0
+            assert (narrowest_bridge_mm(laid, W, H) or THINNEST_BRIDGE_MM) >= THINNEST_BRIDGE_MM
 
 
 @pytest.mark.parametrize("key", DESIGNS)

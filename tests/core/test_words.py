@@ -13,7 +13,19 @@ from cielo.core.geometry.shapes import openings_of
 from cielo.core.order.arrange import in_order
 from cielo.core.order.reasons import reasons
 from cielo.core.order.rules import lightness_by_key
-from cielo.core.plan import Band, Brush, Inside, Motifs, Plan, Prepare, Vignette
+from cielo.core.plan import (
+    Band,
+    Brush,
+    Dry,
+    Inside,
+    Motifs,
+    NamedOpening,
+    Plan,
+    Prepare,
+    Towards,
+    Vignette,
+    same_sheet,
+)
 from cielo.core.say import lies_turned, say, to_fetch
 from cielo.core.table.purpose import purpose_of, settled
 from cielo.core.table.table import table_of
@@ -147,3 +159,19 @@ def test_a_turned_panel_is_told_until_it_is_turned_back() -> None:
     turned_last = replace(of, steps=(of.steps[0], of.steps[2], of.steps[1], *of.steps[3:]))
     back = [step.id for step in in_order(turned_last).plan.steps]
     assert back.index("s2") < back.index("s3"), "it is turned before the step it is turned for"
+
+
+def test_an_opening_goes_by_the_name_its_maker_gave_it() -> None:
+    """In the sentence, and for whoever shades another towards it; it stays the same sheet."""
+    sheet = replace(DESIGNS["bloom-set"].masks[2], x_mm=70.0, y_mm=80.0)
+    on = plan(Dry("d"))
+    size = (on.card.panel_width_mm, on.card.panel_height_mm)
+    first, second, *_ = openings_of(sheet, *size)
+    by_place = opening_names(sheet, *size)
+    called = replace(sheet, named=(NamedOpening(first.key, "folded leaf"),))
+    assert opening_names(called, *size) == by_place | {first.key: "folded leaf"}
+    step = Brush("b", on.inks[0].key, "dauber", Inside(called.key, Towards(first.key), (second.key,)))
+    words = say(replace(on, masks=(called,), steps=(step,)), step)
+    assert "strongest towards the folded leaf opening" in words
+    assert by_place[second.key] in words
+    assert same_sheet(sheet, called)

@@ -11,6 +11,7 @@ from cielo.core.advice.supplies import Supplies
 from cielo.core.geometry.bridges import islands
 from cielo.core.geometry.holding import is_stencil, reach_through_mm
 from cielo.core.geometry.masks import outlines_mm
+from cielo.core.geometry.naming import opening_names
 from cielo.core.geometry.printing import prints_of
 from cielo.core.geometry.shapes import openings_of, rings_mm, shape_of_cut, shape_of_hold
 from cielo.core.materials import TOOLS, Lab
@@ -52,6 +53,15 @@ class InkReading:
 
 
 @dataclass(frozen=True)
+class DrawnReading:
+    """Tape, a magnet, an opening, a window or a strip as it is called and drawn."""
+
+    key: str
+    called: str
+    lines_mm: tuple[NDArray[np.float64], ...]
+
+
+@dataclass(frozen=True)
 class MaskReading:
     """A mask as it is called and drawn; ``lines_mm`` are its outlines, each (n, 2); ``facts`` what to know of it, in sentences.
 
@@ -62,17 +72,8 @@ class MaskReading:
     called: str
     lines_mm: tuple[NDArray[np.float64], ...]
     facts: tuple[str, ...]
-    openings: tuple[tuple[str, tuple[NDArray[np.float64], ...]], ...]
+    openings: tuple[DrawnReading, ...]
     islands: int
-
-
-@dataclass(frozen=True)
-class DrawnReading:
-    """Tape, a magnet, a window or a strip as it is called and drawn."""
-
-    key: str
-    called: str
-    lines_mm: tuple[NDArray[np.float64], ...]
 
 
 @dataclass(frozen=True)
@@ -133,12 +134,15 @@ def _prints(plan: Plan, step: Step) -> tuple[Lines, ...]:
     return tuple(rings_mm(shape) for shape in shapes)
 
 
-def _openings(mask: Mask, width_mm: float, height_mm: float) -> tuple[tuple[str, tuple[NDArray[np.float64], ...]], ...]:
+def _openings(mask: Mask, width_mm: float, height_mm: float) -> tuple[DrawnReading, ...]:
     """A stencil's openings where it has more than one."""
     if mask.keeps == "inside" or not isinstance(mask, Stencil | Drawn):
         return ()
     openings = openings_of(mask, width_mm, height_mm)
-    return tuple((opening.key, rings_mm(opening.shape)) for opening in openings) if len(openings) > 1 else ()
+    if len(openings) < 2:
+        return ()
+    names = opening_names(mask, width_mm, height_mm)
+    return tuple(DrawnReading(opening.key, names[opening.key], rings_mm(opening.shape)) for opening in openings)
 
 
 def _notes(plan: Plan) -> dict[str, tuple[str, ...]]:

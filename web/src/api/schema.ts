@@ -2517,6 +2517,11 @@ export interface components {
             sheet_width_mm?: number | null;
             /** Sheet Height Mm */
             sheet_height_mm?: number | null;
+            /**
+             * Named
+             * @default []
+             */
+            named: components["schemas"]["NamedOpening"][];
         };
         /**
          * Drawn
@@ -2585,10 +2590,15 @@ export interface components {
             sheet_width_mm?: number | null;
             /** Sheet Height Mm */
             sheet_height_mm?: number | null;
+            /**
+             * Named
+             * @default []
+             */
+            named: components["schemas"]["NamedOpening"][];
         };
         /**
          * DrawnOut
-         * @description Tape, a magnet, a window or a strip: how it is called, and its outline as an SVG path in mm.
+         * @description Tape, a magnet, an opening, a window or a strip: how it is called, and its outline as an SVG path in mm.
          */
         DrawnOut: {
             /** Key */
@@ -2687,6 +2697,11 @@ export interface components {
             sheet_width_mm?: number | null;
             /** Sheet Height Mm */
             sheet_height_mm?: number | null;
+            /**
+             * Named
+             * @default []
+             */
+            named: components["schemas"]["NamedOpening"][];
         };
         /**
          * Edit
@@ -3004,7 +3019,7 @@ export interface components {
          * InPrint
          * @description Inside the prints of another step: all of them, or those ``only``, counted from 0 in the order of their places.
          *
-         *     ``shaded_from`` an edge: strongest at that side of each, gone at the other.
+         *     ``shaded_from``: where each is strongest; even where it is None.
          */
         InPrint: {
             /** Step */
@@ -3015,7 +3030,7 @@ export interface components {
              */
             only: number[];
             /** Shaded From */
-            shaded_from?: ("top" | "bottom" | "left" | "right") | null;
+            shaded_from?: ("top" | "bottom" | "left" | "right") | ("middle" | "rim") | number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3153,7 +3168,7 @@ export interface components {
         };
         /**
          * Inside
-         * @description Inside a mask's outline. ``shaded_from`` an edge: strongest at that side of each motif, gone at the other.
+         * @description Inside a mask's outline. ``shaded_from``: where each opening is strongest, gone at the other side; even where it is None.
          *
          *     ``openings`` picks some of a stencil's openings, by the keys of geometry.shapes.openings_of; all where it is empty. ``covered``:
          *     the neighbours of those are covered while they are inked.
@@ -3162,7 +3177,7 @@ export interface components {
             /** Mask */
             mask: string;
             /** Shaded From */
-            shaded_from?: ("top" | "bottom" | "left" | "right") | null;
+            shaded_from?: ("top" | "bottom" | "left" | "right") | ("middle" | "rim") | number | components["schemas"]["Towards"] | null;
             /**
              * Openings
              * @default []
@@ -3321,7 +3336,7 @@ export interface components {
             /** Facts */
             facts: string[];
             /** Openings */
-            openings: components["schemas"]["OpeningOut"][];
+            openings: components["schemas"]["DrawnOut"][];
             /** Islands */
             islands: number;
         };
@@ -3398,6 +3413,11 @@ export interface components {
             sheet_width_mm?: number | null;
             /** Sheet Height Mm */
             sheet_height_mm?: number | null;
+            /**
+             * Named
+             * @default []
+             */
+            named: components["schemas"]["NamedOpening"][];
         };
         /**
          * MotifOut
@@ -3452,6 +3472,16 @@ export interface components {
              * @enum {string}
              */
             over: "motifs";
+        };
+        /**
+         * NamedOpening
+         * @description What the maker calls one opening of a sheet.
+         */
+        NamedOpening: {
+            /** Opening */
+            opening: string;
+            /** Name */
+            name: string;
         };
         /**
          * NestedSheetOut
@@ -3628,13 +3658,6 @@ export interface components {
             inks: components["schemas"]["InkModel"][];
             /** Stocks */
             stocks: components["schemas"]["StockModel"][];
-        };
-        /** OpeningOut */
-        OpeningOut: {
-            /** Key */
-            key: string;
-            /** Path */
-            path: string;
         };
         /**
          * OrderedOut
@@ -4471,7 +4494,7 @@ export interface components {
              */
             across: boolean;
             /** Fold */
-            fold?: ("top" | "bottom" | "left" | "right") | null;
+            fold?: ("left" | "right" | "top" | "bottom") | null;
             /** Panel Width Mm */
             panel_width_mm?: number | null;
             /** Panel Height Mm */
@@ -4526,7 +4549,7 @@ export interface components {
              */
             across: boolean;
             /** Fold */
-            fold?: ("top" | "bottom" | "left" | "right") | null;
+            fold?: ("left" | "right" | "top" | "bottom") | null;
             /** Panel Width Mm */
             panel_width_mm?: number | null;
             /** Panel Height Mm */
@@ -4561,7 +4584,7 @@ export interface components {
              */
             across: boolean;
             /** Fold */
-            fold?: ("top" | "bottom" | "left" | "right") | null;
+            fold?: ("left" | "right" | "top" | "bottom") | null;
             /** Panel Width Mm */
             panel_width_mm?: number | null;
             /** Panel Height Mm */
@@ -4644,6 +4667,11 @@ export interface components {
             sheet_width_mm?: number | null;
             /** Sheet Height Mm */
             sheet_height_mm?: number | null;
+            /**
+             * Named
+             * @default []
+             */
+            named: components["schemas"]["NamedOpening"][];
         };
         /**
          * StepReadingOut
@@ -4870,6 +4898,11 @@ export interface components {
             sheet_width_mm?: number | null;
             /** Sheet Height Mm */
             sheet_height_mm?: number | null;
+            /**
+             * Named
+             * @default []
+             */
+            named: components["schemas"]["NamedOpening"][];
         };
         /** ThingKey */
         ThingKey: {
@@ -4938,6 +4971,14 @@ export interface components {
             texture: string;
             /** Good For */
             good_for: string;
+        };
+        /**
+         * Towards
+         * @description At the side that looks towards another opening of the same sheet.
+         */
+        Towards: {
+            /** Opening */
+            opening: string;
         };
         /** ValidationError */
         ValidationError: {

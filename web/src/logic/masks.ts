@@ -22,7 +22,7 @@ export function newMask(shape: Shape, plan: PlanModel, width: number, height: nu
   const key = number === 1 ? shape : `${shape}-${number}`;
   const name = number === 1 ? NAMES[shape] : `${NAMES[shape]} ${number}`;
   const short = Math.min(width, height);
-  const place = { key, name, x_mm: Math.round(width / 2), y_mm: Math.round(height / 2) };
+  const place = { key, name, named: [], x_mm: Math.round(width / 2), y_mm: Math.round(height / 2) };
   const edge = {
     ...place,
     shape: "edge" as const,

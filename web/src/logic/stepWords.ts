@@ -34,7 +34,7 @@ const LABELS: Record<string, string> = {
   amount: "Water",
   blot: "Then",
   seed: "Throw",
-  "region.shaded_from": "Strongest at",
+  "region.shaded_from": "The side that lies at",
   "region.origin": "From",
   "region.size_mm": "Size",
   "region.gap_mm": "Apart",

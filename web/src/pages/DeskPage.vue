@@ -70,9 +70,7 @@ const choosing = computed(() => {
   const region = step && "region" in step && step.region.over === "inside" ? step.region : null;
   return region ? { mask: region.mask, openings: region.openings } : null;
 });
-function chooseOpening(key: string) {
-  const now = choosing.value?.openings ?? [];
-  const value = now.includes(key) ? now.filter((other) => other !== key) : [...now, key].sort();
+function chooseOpenings(value: string[]) {
   if (chosen.value)
     desk.push("choose openings", { do: "word", step: chosen.value, path: "region.openings", value });
 }
@@ -218,7 +216,7 @@ useEventListener("keydown", (event) => {
             :mark="pointed?.where ?? null"
             :chosen="chosen"
             :tapped="tapped"
-            @opening="chooseOpening"
+            @openings="chooseOpenings"
             @print="choosePrint"
             @tap="(at) => (tapped = at)"
             @point="point"

@@ -59,13 +59,8 @@ class InkOnStockOut(BaseModel):
     lightness: float
 
 
-class OpeningOut(BaseModel):
-    key: str
-    path: str
-
-
 class DrawnOut(BaseModel):
-    """Tape, a magnet, a window or a strip: how it is called, and its outline as an SVG path in mm."""
+    """Tape, a magnet, an opening, a window or a strip: how it is called, and its outline as an SVG path in mm."""
 
     key: str
     called: str
@@ -79,7 +74,7 @@ class MaskOut(BaseModel):
     called: str
     path: str
     facts: list[str]
-    openings: list[OpeningOut]
+    openings: list[DrawnOut]
     islands: int
 
 
@@ -149,7 +144,7 @@ class ReadingOut(BaseModel):
                     called=m.called,
                     path=path_of(m.lines_mm),
                     facts=list(m.facts),
-                    openings=[OpeningOut(key=key, path=path_of(lines)) for key, lines in m.openings],
+                    openings=[DrawnOut(key=o.key, called=o.called, path=path_of(o.lines_mm)) for o in m.openings],
                     islands=m.islands,
                 )
                 for m in reading.masks

@@ -10,7 +10,8 @@ import numpy as np
 from shapely import Polygon, affinity, box, union_all
 from shapely.geometry.base import BaseGeometry
 
-from cielo.core.geometry.motifs import motif_shape
+from cielo.core.geometry import drawn_designs as drawings
+from cielo.core.geometry.drawn_designs import motif_at
 from cielo.core.geometry.shapes import parts_of
 from cielo.core.plan import Disc, Drawn, EdgeMask, Mask, Motif, MotifMask, Plan, Profile, Stencil, Tapes
 from cielo.core.units import inches
@@ -64,53 +65,24 @@ def _single(key: str, name: str, motif: Motif, size: float, hint: str) -> Design
     return Design(key, name, "motif", hint, (MotifMask(key, name, motif, 0, 0, size, keeps="outside"),))
 
 
-def _motif(motif: Motif, size: float, x: float = 0, y: float = 0, angle: float = 0) -> BaseGeometry:
-    shape = affinity.scale(motif_shape(motif), size / 2, size / 2, origin=(0, 0))
-    return affinity.translate(affinity.rotate(shape, angle, origin=(0, 0)), x, y)
-
-
 def _drawn(key: str, name: str, shape: BaseGeometry, pitch: float = 0.0, staggered: bool = False) -> Drawn:
     return Drawn(key, name, 0, 0, rings_of(shape), pitch_mm=pitch, staggered=staggered)
 
 
-def _glasshouse() -> BaseGeometry:
-    """A glasshouse on a rise with a saguaro before it: panes, door, mound and plant, each an opening of its own."""
-    panes = []
-    for i in range(6):
-        x = -45 + 15.5 * i
-        for j, (top, bottom) in enumerate(((-22, -6), (-4, 14))):
-            if not (i in (2, 3) and j == 1):
-                panes.append(box(x, top, x + 13, bottom))
-    roof = []
-    for i in range(6):
-        x0, x1 = -45 + 15.5 * i, -45 + 15.5 * i + 13
-        lift = [24 * np.cos((x + 0.75) / 62 * np.pi) for x in (x0, x1)]
-        roof.append(Polygon([(x0, -25), (x1, -25), (x1, -25 - max(2.5, lift[1])), (x0, -25 - max(2.5, lift[0]))]))
-    door = box(-13.2, -4, 13.2, 14)
-    along = np.linspace(-70, 70, 60)
-    mound = Polygon([*zip(along, 19 + 4 * np.cos(along / 34), strict=True), (70, 40), (-70, 40)])
-    plant = _motif("saguaro", 42, 60, -5)
-    return union_all([*panes, *roof, door.difference(box(-0.8, -4, 0.8, 14)), mound, plant.difference(mound.buffer(1.5))])
+def _scene(key: str, name: str, shape: BaseGeometry, hint: str) -> Design:
+    return Design(key, name, "scene", hint, (_drawn(key, name, shape),))
 
 
 def _bloom() -> tuple[Drawn, ...]:
     """Petals, heart and leaves, each on its own sheet, with the same two register holes."""
-    holes = union_all([affinity.translate(_motif("dot", 4), x, -44) for x in (-44, 44)])
-    heart = _motif("dot", 15)
-    petals = _motif("flower", 60).difference(heart.buffer(1.2))
-    leaves = union_all([_motif("leaf", 34, 34 * np.sin(a), 34 * -np.cos(a), np.degrees(a)) for a in (2.2, 3.1, 4.0)])
-    leaves = leaves.difference(_motif("flower", 60).buffer(1.2))
+    holes = union_all([affinity.translate(motif_at("dot", 4), x, -44) for x in (-44, 44)])
+    heart = motif_at("dot", 15)
+    held = union_all([affinity.rotate(box(-0.9, -40, 0.9, 40), angle, origin=(0, 0)) for angle in (0, 60, 120)])
+    petals = motif_at("flower", 60).difference(heart.buffer(1.2)).difference(held)
+    leaves = union_all([motif_at("leaf", 34, 34 * np.sin(a), 34 * -np.cos(a), np.degrees(a)) for a in (2.2, 3.1, 4.0)])
+    leaves = leaves.difference(motif_at("flower", 60).buffer(1.2))
     parts = ((petals, "bloom 1, petals"), (heart, "bloom 2, heart"), (leaves, "bloom 3, leaves"))
     return tuple(_drawn(f"bloom-{n}", name, union_all([shape, holes])) for n, (shape, name) in enumerate(parts, 1))
-
-
-def _bars() -> BaseGeometry:
-    """Straight openings of an eighth to three quarters of an inch."""
-    widths, y, bars = (1 / 8, 1 / 4, 3 / 8, 1 / 2, 3 / 4), -38.0, []
-    for width in widths:
-        bars.append(box(-55, y, 55, y + inches(width)))
-        y += inches(width) + 8
-    return union_all(bars)
 
 
 def _discs() -> tuple[Disc, ...]:
@@ -124,18 +96,33 @@ _ALL = (
     _repeat("star-repeat", "star repeat", "star", 13, 24, "small and far apart: it lies still", staggered=False),
     Design("trellis", "trellis", "repeat", "diamonds with narrow bridges",
            (_drawn("trellis", "trellis", Polygon([(0, -9), (9, 0), (0, 9), (-9, 0)]), 20.0),)),
+    Design("scales", "scales", "repeat", "row over row, as a tiled roof; shade each from above",
+           (_drawn("scales", "scales", drawings.scale(), 21.0, staggered=True),)),
+    Design("honeycomb", "honeycomb", "repeat", "six-sided cells", (_drawn("honeycomb", "honeycomb", drawings.honeycomb(), 20.0),)),
+    _repeat("fern-repeat", "fern repeat", "fern", 28, 31, "fern leaves, every other row set off by half"),
     _edge("hills", "hills", "hills", 16, 3, "two swells; turn it over for the next rank"),
     _edge("dunes", "dunes", "dunes", 12, 8, "a steep side and a long one"),
     _edge("clouds", "clouds", "clouds", 14, 5, "turn it round and round, pale to dark"),
     _edge("torn-edge", "torn edge", "torn", 9, 2, "ragged, with a soft rim"),
     Design("glasshouse-scene", "glasshouse", "scene", "panes, door, rise and saguaro: choose openings one by one",
-           (_drawn("glasshouse", "glasshouse", _glasshouse()),)),
+           (_drawn("glasshouse", "glasshouse", drawings.glasshouse()),)),
+    _scene("meadow", "meadow", drawings.meadow(), "five kinds of flower, petal by petal, with leaves"),
+    _scene("bricks", "old wall", drawings.bricks(), "bricks of uneven lengths: ink some, leave some"),
+    _scene("potting-shelf", "potting shelf", drawings.potting_shelf(), "pots, jars and cacti on two shelves"),
+    _scene("swells", "swells", drawings.swells(), "lines of a long swell, thick and thin"),
+    _scene("ripples", "ripples", drawings.ripples(), "rings round a drop that fell"),
+    _scene("moons", "moons", drawings.moons(), "waxing and waning, in a bow"),
+    _scene("sun", "sun", drawings.sun(), "a disc, and rays of two lengths"),
     _single("saguaro-single", "saguaro", "saguaro", 70, "print it, then use its piece as the mask"),
     _single("rosette-single", "rosette", "rosette", 48, "a large agave"),
     _single("rays-single", "sun rays", "rays", 120, "round a sun or behind a figure"),
     Design("bloom-set", "bloom, numbered 1 to 3", "set", "petals, heart, leaves: lay the register holes over each other", _bloom()),
+    Design("cloud-set", "cloud bank, numbered 1 and 2", "set", "the bank, then the swirls inside it; the bank's piece covers it",
+           (_drawn("cloud-1", "cloud 1, bank", drawings.cloud_bank()), _drawn("cloud-2", "cloud 2, swirls", drawings.cloud_swirls()))),
     Design("disc-set", "discs", "discs", "1 3/8, 2 and 2 1/2 in: moons, suns, spotlights", _discs()),
-    Design("bars", "bars", "strips", "straight openings from 1/8 to 3/4 in", (_drawn("bars", "bars", _bars()),)),
+    Design("bars", "bars", "strips", "straight openings from 1/8 to 3/4 in", (_drawn("bars", "bars", drawings.bars()),)),
+    Design("stripes", "slanting stripes", "strips", "wide and narrow by turns",
+           (_drawn("stripes", "stripes", drawings.stripes()),)),
     Design("slanted-strip", "slanted strip", "strips", "two tapes, 1 1/2 in apart",
            (Tapes("strip", "strip", 0, 0, -18.0, inches(1.5)),)),
 )  # fmt: skip

@@ -12,12 +12,14 @@ NTH = ("first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eight
 
 @kept
 def opening_names(mask: Mask, width_mm: float, height_mm: float) -> dict[str, str]:
-    """The names of a sheet's openings, by key: "upper left", or "second from the left in the third row"; no two alike."""
+    """The names of a sheet's openings, by key: as the maker calls them, or else by where they lie: "upper left", or "second from the
+    left in the third row", of which no two are alike."""
     openings = openings_of(mask, width_mm, height_mm)
     places = {opening.key: _place(opening, width_mm, height_mm) for opening in openings}
     alone = Counter(places.values())
     in_rows = _in_rows(openings)
-    return {key: place if alone[place] == 1 else in_rows[key] for key, place in places.items()}
+    by_place = {key: place if alone[place] == 1 else in_rows[key] for key, place in places.items()}
+    return by_place | {one.opening: one.name for one in mask.named if one.opening in by_place}
 
 
 def _place(opening: Opening, width_mm: float, height_mm: float) -> str:

@@ -6,7 +6,22 @@ from typing import Annotated, Literal
 from annotated_types import Len
 from pydantic import Field
 
-from cielo.core.bounds import Angle, HoldLength, HoldWidth, Key, Name, Offset, Pitch, Place, Rise, Scale, Seed, Span, Spread
+from cielo.core.bounds import (
+    Angle,
+    HoldLength,
+    HoldWidth,
+    Key,
+    Name,
+    Offset,
+    OpeningKey,
+    Pitch,
+    Place,
+    Rise,
+    Scale,
+    Seed,
+    Span,
+    Spread,
+)
 from cielo.core.plan.images import Motif
 
 Keeps = Literal["inside", "outside"]
@@ -17,17 +32,27 @@ Held = Literal["back", "hand", "tape", "magnets"]
 
 
 @dataclass(frozen=True)
+class NamedOpening:
+    """What the maker calls one opening of a sheet."""
+
+    opening: OpeningKey
+    name: Name
+
+
+@dataclass(frozen=True)
 class Sheet:
     """What every mask and stencil is besides its shape.
 
     held : what holds it; None as is usual for its kind: a disc or a cut-out by its back, an edge by hand, a stencil by what the plan's
         holds say.
     sheet_width_mm, sheet_height_mm : its outer size, turned with it round its middle; None where it is larger than the panel all round.
+    named : what the maker calls some of its openings.
     """
 
     held: Held | None = field(default=None, kw_only=True)
     sheet_width_mm: Span | None = field(default=None, kw_only=True)
     sheet_height_mm: Span | None = field(default=None, kw_only=True)
+    named: Annotated[tuple[NamedOpening, ...], Len(0, 200)] = field(default=(), kw_only=True)
 
 
 Profile = Literal["straight", "wave", "hills", "dunes", "clouds", "torn"]
@@ -188,7 +213,7 @@ def same_sheet(one: Mask, other: Mask) -> bool:
     """Whether two masks are one sheet, laid at another place, turned, turned over, or moved aside to cover what it printed."""
     if type(one) is not type(other):
         return False
-    where = ("key", "name", "x_mm", "y_mm", "angle_deg", "flipped", "spread_mm", "keeps", "held")
+    where = ("key", "name", "x_mm", "y_mm", "angle_deg", "flipped", "spread_mm", "keeps", "held", "named")
     return all(getattr(one, part.name) == getattr(other, part.name) for part in fields(one) if part.name not in where)
 
 

@@ -11,6 +11,10 @@ from cielo.core.plan.images import Motif
 
 Edge = Literal["top", "bottom", "left", "right"]
 
+# Where something inked is strongest: at one side; at its middle, going out; at its rim, going in; or at the side that lies at an angle,
+# clockwise from the top.
+Shade = Edge | Literal["middle", "rim"] | Angle
+
 Arrangement = Literal["scattered", "triangle"]
 
 # A script, a roman with feet, and a plain hand.
@@ -113,10 +117,10 @@ class Words:
 class InPrint:
     """Inside the prints of another step: all of them, or those ``only``, counted from 0 in the order of their places.
 
-    ``shaded_from`` an edge: strongest at that side of each, gone at the other.
+    ``shaded_from``: where each is strongest; even where it is None.
     """
 
     step: Key
     only: Annotated[tuple[int, ...], Len(0, 60)] = ()
-    shaded_from: Edge | None = None
+    shaded_from: Shade | None = None
     over: Literal["in-print"] = "in-print"

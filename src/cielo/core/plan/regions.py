@@ -17,7 +17,7 @@ from cielo.core.bounds import (
     Size,
 )
 from cielo.core.plan.card import Card
-from cielo.core.plan.prints import Edge, InPrint, Motifs, Print, Words
+from cielo.core.plan.prints import Edge, InPrint, Motifs, Print, Shade, Words
 
 # A band that ends this near to the far edge is brushed over it.
 RUNS_OFF_MM = 0.5
@@ -89,15 +89,22 @@ class Patches:
 
 
 @dataclass(frozen=True)
+class Towards:
+    """At the side that looks towards another opening of the same sheet."""
+
+    opening: OpeningKey
+
+
+@dataclass(frozen=True)
 class Inside:
-    """Inside a mask's outline. ``shaded_from`` an edge: strongest at that side of each motif, gone at the other.
+    """Inside a mask's outline. ``shaded_from``: where each opening is strongest, gone at the other side; even where it is None.
 
     ``openings`` picks some of a stencil's openings, by the keys of geometry.shapes.openings_of; all where it is empty. ``covered``:
     the neighbours of those are covered while they are inked.
     """
 
     mask: Key
-    shaded_from: Edge | None = None
+    shaded_from: Shade | Towards | None = None
     openings: Annotated[tuple[OpeningKey, ...], Len(0, 200)] = ()
     covered: bool = False
     over: Literal["inside"] = "inside"

@@ -11,7 +11,7 @@ from cielo.core.geometry.printing import called_prints, image_name, prints_of
 from cielo.core.geometry.spreading import SIZES, spread_motifs
 from cielo.core.plan import At, Brush, Face, InPrint, Motifs, Plan, Print, Words
 from cielo.core.say.part import Part, said, shown
-from cielo.core.say.words import EDGE_WORDS
+from cielo.core.say.shade import shade_parts
 from cielo.core.units import Units, join_words
 
 FACE_WORDS: dict[Face, str] = {"plain": "plain letters", "roman": "roman letters", "script": "script"}
@@ -134,9 +134,7 @@ def _in_print(plan: Plan, region: InPrint) -> Iterator[Part]:
         yield Part("each", "region.only", "prints")
         yield Part(f" {what} of ")
     yield Part(f"step {plan.index_of(region.step) + 1}", "region.step", "printed")
-    if region.shaded_from:
-        yield Part(", strongest at the ")
-        yield Part(EDGE_WORDS[region.shaded_from].replace("edge", "side"), "region.shaded_from", "edge")
+    yield from shade_parts(region.shaded_from, {})
 
 
 def print_facts(plan: Plan, step: Brush) -> tuple[str, ...]:

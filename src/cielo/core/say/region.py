@@ -27,6 +27,7 @@ from cielo.core.plan import (
 )
 from cielo.core.say.part import Part, said, shown
 from cielo.core.say.prints import printed_parts
+from cielo.core.say.shade import shade_parts
 from cielo.core.say.words import (
     EDGE_WORDS,
 )
@@ -83,9 +84,8 @@ def _inside(plan: Plan, region: Inside) -> Iterator[Part]:
         yield Part(_openings(plan, region), "region.openings", "openings")
         yield Part(" with ")
         yield Part("its neighbours covered" if region.covered else "its neighbours bare", "region.covered", "covered")
-    if region.shaded_from:
-        yield Part(", strongest at the ")
-        yield Part(EDGE_WORDS[region.shaded_from].replace("edge", "side"), "region.shaded_from", "edge")
+    names = opening_names(plan.mask(region.mask), plan.card.panel_width_mm, plan.card.panel_height_mm)
+    yield from shade_parts(region.shaded_from, names)
 
 
 # So many openings are named one by one.

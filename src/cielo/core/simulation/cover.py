@@ -39,7 +39,7 @@ def to_cover_mm(mask: Mask, grid: Grid) -> Field:
 def to_edge_mm(mask: Mask, grid: Grid) -> Field:
     """Signed distance to a mask's outline, mm: below 0 inside; (rows, columns). Do not write to it."""
     # How a mask is called, held and which side it keeps do not matter here, so one answer serves it as mask and as stencil.
-    shape = replace(mask, key="", name="", keeps="inside", held=None, sheet_width_mm=None, sheet_height_mm=None)
+    shape = replace(mask, key="", name="", keeps="inside", held=None, sheet_width_mm=None, sheet_height_mm=None, named=())
     return kept_if_small(_edge_distance, grid)(shape, grid)
 
 

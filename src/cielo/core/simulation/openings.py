@@ -1,20 +1,27 @@
-"""Some of a sheet's openings alone, and openings shaded from one side, as maps."""
+"""Some of a sheet's openings alone, and openings shaded from a side, their middle or their rim, as maps."""
+
+from dataclasses import dataclass
+from math import cos, radians, sin
 
 import numpy as np
 from numpy.typing import NDArray
+from shapely import STRtree, maximum_inscribed_circle, points
 
 from cielo.core.geometry.masks import cell_of, offset_from_motif_mm
 from cielo.core.geometry.shapes import cell_key, openings_alone, openings_of
 from cielo.core.plan import (
     Drawn,
-    Edge,
+    EdgeMask,
     Mask,
+    Shade,
     Stencil,
+    Towards,
 )
 from cielo.core.simulation.cover import to_edge_mm
 from cielo.core.simulation.grid import Grid
 
 Map = NDArray[np.float32]
+Lengths = NDArray[np.float64]
 
 
 def chosen_openings(shape: Mask, openings: tuple[str, ...], grid: Grid) -> Map:
@@ -31,29 +38,65 @@ def chosen_openings(shape: Mask, openings: tuple[str, ...], grid: Grid) -> Map:
     return np.ones((grid.rows, grid.columns), np.float32)
 
 
-def shaded(shape: Mask, edge: Edge, grid: Grid) -> Map:
-    """1 at one side of each opening, 0 at the other."""
-    if isinstance(shape, Drawn):
-        return _shade_openings(shape, edge, grid)
-    across, down, size = offset_from_motif_mm(shape, grid.x_mm, grid.y_mm)
-    towards = {"left": -across, "right": across, "top": -down, "bottom": down}[edge]
-    return np.asarray(np.clip(0.35 + 1.3 * towards / size, 0, 1), dtype=np.float32)
+def shaded(shape: Mask, strongest: Shade | Towards, grid: Grid) -> Map:
+    """What part of the strength each opening takes where it is shaded, 1 where it is strongest and 0 at the other side: (rows, columns).
 
-
-def _shade_openings(shape: Drawn, edge: Edge, grid: Grid) -> Map:
-    """As _shade for a drawing, whose openings are each of their own size: every place goes by the opening it is nearest to."""
-    from shapely import STRtree, points
-
-    openings = openings_of(shape, grid.panel_width_mm, grid.panel_height_mm)
-    if not openings:
-        return np.zeros((grid.rows, grid.columns), np.float32)
-    boxes = np.array([opening.shape.bounds for opening in openings])  # left, top, right, bottom
-    x, y = (at.ravel() for at in np.broadcast_arrays(grid.x_mm[None, :], grid.y_mm[:, None]))
-    nearest = STRtree([opening.shape for opening in openings]).nearest(points(x, y))
-    left, top, right, bottom = boxes[nearest].T
-    if edge in ("left", "right"):
-        towards, size = (x - (left + right) / 2) * (-1 if edge == "left" else 1), right - left
+    Every place goes by the opening it is nearest to, or by its cell of a repeat. Towards an opening that is not there, all is even.
+    """
+    frame = _frame(shape, grid)
+    if strongest in ("middle", "rim"):
+        depth = -to_edge_mm(shape, grid) / np.maximum(frame.deepest_mm, LEAST_MM)
+        return np.asarray(
+            np.clip(FROM_MIDDLE * depth if strongest == "middle" else 1.2 - FROM_MIDDLE * depth, 0, 1), dtype=np.float32
+        )
+    if isinstance(strongest, Towards):
+        panel = (grid.panel_width_mm, grid.panel_height_mm)
+        other = next((o.shape.centroid for o in openings_of(shape, *panel) if o.key == strongest.opening), None)
+        if other is None:
+            return np.ones((grid.rows, grid.columns), np.float32)
+        east, south = other.x - (grid.x_mm[None, :] - frame.across_mm), other.y - (grid.y_mm[:, None] - frame.down_mm)
+        far = np.hypot(east, south)
+        east, south = (np.divide(part, far, out=np.zeros_like(part), where=far > LEAST_MM) for part in (east, south))
+        itself = far <= LEAST_MM
     else:
-        towards, size = (y - (top + bottom) / 2) * (-1 if edge == "top" else 1), bottom - top
-    shaded = np.clip(0.35 + 1.3 * towards / np.maximum(size, 1e-6), 0, 1)
-    return np.asarray(shaded.reshape(grid.rows, grid.columns), dtype=np.float32)
+        angle = radians(strongest if isinstance(strongest, int | float) else EDGE_AT_DEG[strongest])
+        east, south, itself = np.array(sin(angle)), np.array(-cos(angle)), np.array(False)
+    size = np.hypot(east * frame.width_mm, south * frame.height_mm)
+    towards = (east * frame.across_mm + south * frame.down_mm) / np.maximum(size, LEAST_MM)
+    return np.asarray(np.where(itself, 1, np.clip(0.35 + 1.3 * towards, 0, 1)), dtype=np.float32)
+
+
+# Where an edge lies, clockwise from the top.
+EDGE_AT_DEG: dict[str, float] = {"top": 0, "right": 90, "bottom": 180, "left": 270}
+LEAST_MM = 1e-6
+# How steeply a shade falls from the middle of an opening to its rim: judgement, as the 1.3 from side to side.
+FROM_MIDDLE = 1.25
+
+
+@dataclass(frozen=True, eq=False)
+class _Frame:
+    """For each place, of the opening it goes by: how far to the right of and below its middle it lies, how wide and high the opening
+    is, and how far its deepest place lies from its edge; each broadcasts to (rows, columns), mm."""
+
+    across_mm: Lengths
+    down_mm: Lengths
+    width_mm: Lengths
+    height_mm: Lengths
+    deepest_mm: Lengths
+
+
+def _frame(shape: Mask, grid: Grid) -> _Frame:
+    if not isinstance(shape, Drawn) or shape.pitch_mm:
+        across, down, size = offset_from_motif_mm(shape, grid.x_mm, grid.y_mm)
+        # The side of an edge goes on to the end of the panel; its shade does not.
+        deepest = size / 2 if isinstance(shape, EdgeMask) else max(float(-to_edge_mm(shape, grid).min()), LEAST_MM)
+        return _Frame(across, down, np.full((1, 1), size), np.full((1, 1), size), np.full((1, 1), deepest))
+    shapes = [opening.shape for opening in openings_of(shape, grid.panel_width_mm, grid.panel_height_mm)]
+    if not shapes:
+        return _Frame(*[np.ones((1, 1))] * 5)
+    left, top, right, bottom = np.array([opening.bounds for opening in shapes]).T
+    deepest_of = np.array([maximum_inscribed_circle(opening, 0.1).length for opening in shapes])
+    x, y = np.broadcast_arrays(grid.x_mm[None, :], grid.y_mm[:, None])
+    n = STRtree(shapes).nearest(points(x.ravel(), y.ravel())).reshape(x.shape)
+    middle_x, middle_y = (left + right) / 2, (top + bottom) / 2
+    return _Frame(x - middle_x[n], y - middle_y[n], (right - left)[n], (bottom - top)[n], deepest_of[n])

@@ -39,6 +39,7 @@ function disc(key: "moon" | "sun"): Disc {
     x_mm: Math.round(width * 0.64),
     y_mm: Math.round(height * 0.3),
     diameter_mm: Math.round(Math.min(width, height) * 0.32),
+    named: [],
     keeps: "inside",
     shape: "disc",
   };

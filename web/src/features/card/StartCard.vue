@@ -125,6 +125,7 @@ function roundMask(): Disc | null {
     x_mm: Math.round(width * (moon ? 0.66 : 0.5)),
     y_mm: Math.round(height * (moon ? 0.28 : 0.62)),
     diameter_mm: Math.round(Math.min(width, height) * (moon ? 0.3 : 0.42)),
+    named: [],
     keeps: "inside",
     shape: "disc",
   };

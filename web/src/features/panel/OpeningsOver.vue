@@ -1,14 +1,47 @@
 <script setup lang="ts">
-/** The openings of a stencil, to be chosen one by one. */
-import { computed } from "vue";
+/** The openings of a stencil, chosen one by one, or several by a stroke over them. */
+import { useEventListener } from "@vueuse/core";
+import { computed, ref } from "vue";
 import { useDesk } from "../../composables/useDesk";
 
 const props = defineProps<{ mask: string; chosen: string[] }>();
-const emit = defineEmits<{ toggle: [key: string] }>();
+const emit = defineEmits<{ choose: [keys: string[]] }>();
 const desk = useDesk();
 const openings = computed(
   () => desk.saved?.reading.masks.find((mask) => mask.key === props.mask)?.openings ?? [],
 );
+/** What a stroke has touched so far, all taken or all left as the first of them was. */
+const stroke = ref<{ take: boolean; keys: string[] } | null>(null);
+const now = computed(() => {
+  const { take, keys } = stroke.value ?? { take: true, keys: [] };
+  const others = props.chosen.filter((key) => !keys.includes(key));
+  return take ? [...others, ...keys].sort() : others;
+});
+function begin(event: PointerEvent, key: string) {
+  if (event.button !== 0) return;
+  // Touch holds on to what it first touched; let go, so that the stroke meets the other openings.
+  (event.target as Element).releasePointerCapture?.(event.pointerId);
+  stroke.value = { take: !props.chosen.includes(key), keys: [key] };
+}
+function over(key: string) {
+  if (stroke.value && !stroke.value.keys.includes(key)) stroke.value.keys.push(key);
+}
+function end() {
+  if (!stroke.value) return;
+  const keys = now.value;
+  stroke.value = null;
+  emit("choose", keys);
+}
+useEventListener(window, "pointerup", end);
+useEventListener(window, "pointercancel", () => (stroke.value = null));
+function toggle(key: string) {
+  emit(
+    "choose",
+    props.chosen.includes(key)
+      ? props.chosen.filter((other) => other !== key)
+      : [...props.chosen, key].sort(),
+  );
+}
 </script>
 
 <template>
@@ -17,16 +50,20 @@ const openings = computed(
     :key="opening.key"
     class="opening"
     clip-path="url(#near)"
-    :class="{ chosen: chosen.includes(opening.key) }"
+    :class="{ chosen: now.includes(opening.key) }"
     :d="opening.path"
     role="checkbox"
     tabindex="0"
-    :aria-checked="chosen.includes(opening.key)"
-    :aria-label="`Opening ${opening.key}`"
-    @pointerdown.stop="$event.button === 0 && emit('toggle', opening.key)"
-    @keydown.enter.prevent="emit('toggle', opening.key)"
-    @keydown.space.prevent="emit('toggle', opening.key)"
-  />
+    :aria-checked="now.includes(opening.key)"
+    :aria-label="`Opening, ${opening.called}`"
+    @pointerdown.stop.prevent="begin($event, opening.key)"
+    @pointerenter="over(opening.key)"
+    @click.stop
+    @keydown.enter.prevent="toggle(opening.key)"
+    @keydown.space.prevent="toggle(opening.key)"
+  >
+    <title>{{ opening.called }}</title>
+  </path>
 </template>
 
 <style scoped>
@@ -37,6 +74,7 @@ const openings = computed(
   stroke-dasharray: 1 3;
   vector-effect: non-scaling-stroke;
   cursor: pointer;
+  touch-action: none;
 }
 .opening:hover,
 .opening:focus-visible {

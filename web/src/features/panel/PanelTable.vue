@@ -31,7 +31,7 @@ const props = defineProps<{
 const emit = defineEmits<{
   /** The place pointed at, mm; null when none is. */
   point: [place: { x_mm: number; y_mm: number } | null];
-  opening: [key: string];
+  openings: [keys: string[]];
   print: [place: number];
   tap: [place: { x_mm: number; y_mm: number }];
 }>();
@@ -221,7 +221,7 @@ function tap(event: MouseEvent) {
             v-if="choosing"
             :mask="choosing.mask"
             :chosen="choosing.openings"
-            @toggle="(key) => emit('opening', key)"
+            @choose="(keys) => emit('openings', keys)"
           />
           <PrintsOver
             v-if="chosen"

@@ -16,6 +16,8 @@ import { fadeAt, LEAST, labelOf, wordChoices } from "../../logic/stepWords";
 import { wordAt } from "../../logic/steps";
 import { sayMinutes } from "../../logic/time";
 import { useShelf } from "../../stores/shelf";
+import OpeningsWord from "./OpeningsWord.vue";
+import ShadeWord from "./ShadeWord.vue";
 
 const props = defineProps<{ step: Step; part: Part }>();
 const desk = useDesk();
@@ -33,7 +35,7 @@ const fresh = computed(() => {
 const read = computed(() => (fresh.value ? props.part.text : undefined));
 
 const choices = computed(() =>
-  desk.card && shelf.shelf && props.part.kind !== "places"
+  desk.card && shelf.shelf && !["places", "shade", "openings"].includes(props.part.kind ?? "")
     ? wordChoices(props.part, desk.card, shelf.shelf)
     : null,
 );
@@ -165,15 +167,13 @@ function choose(key: string) {
   >
     throw {{ number + 1 }}: throw again
   </button>
-  <button
+  <OpeningsWord
     v-else-if="part.kind === 'openings'"
-    type="button"
-    class="word"
-    title="Tap openings on the panel to add or leave them; here to take all of them again"
-    @click="write([], 'ink every opening')"
-  >
-    {{ part.text }}: take all again
-  </button>
+    :step="step"
+    :text="part.text"
+    @all="write([], 'ink every opening')"
+  />
+  <ShadeWord v-else-if="part.kind === 'shade'" :step="step" :part="part" :text="read" @write="write" />
   <WordToggle
     v-else-if="part.kind === 'covered'"
     label="The neighbours"

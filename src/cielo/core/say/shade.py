@@ -1,0 +1,34 @@
+"""Where something inked is strongest, in words."""
+
+from collections.abc import Iterator
+
+from cielo.core.plan import Shade, Towards
+from cielo.core.say.part import Part
+from cielo.core.say.words import EDGE_WORDS
+
+FIELD = "region.shaded_from"
+
+
+def shade_parts(strongest: Shade | Towards | None, openings: dict[str, str]) -> Iterator[Part]:
+    """The words for a shade. ``openings``: what the openings of the sheet are called, by key; none where it has none."""
+    match strongest:
+        case None:
+            yield Part(", ")
+            yield Part("evenly", FIELD, "shade")
+        case Towards(opening):
+            yield Part(", strongest ")
+            yield Part("towards", FIELD, "shade")
+            yield Part(f" the {openings[opening]} opening" if opening in openings else " an opening that is no more")
+        case "middle" | "rim":
+            yield Part(", strongest ")
+            yield Part("in the middle, fading to its rim" if strongest == "middle" else "along its rim, the middle left pale",
+                       FIELD, "shade")  # fmt: skip
+        case str():
+            yield Part(", strongest at the ")
+            yield Part(EDGE_WORDS[strongest].replace("edge", "side"), FIELD, "shade")
+        case _:
+            yield Part(", strongest at ")
+            yield Part("the side that lies at", FIELD, "shade")
+            yield Part(" ")
+            yield Part(f"{strongest:g}°", FIELD, "angle")
+            yield Part(", clockwise from the top")

@@ -1,0 +1,58 @@
+<script setup lang="ts">
+/** The openings that are inked: taken and left on the panel; one alone can be given a name. */
+import { computed } from "vue";
+import type { Step } from "../../api/models";
+import WordText from "../../components/word/WordText.vue";
+import { useDesk } from "../../composables/useDesk";
+import { regionOf } from "../../logic/prints";
+
+const props = defineProps<{ step: Step; text: string }>();
+const emit = defineEmits<{ all: [] }>();
+const desk = useDesk();
+const one = computed(() => {
+  const region = regionOf(props.step);
+  if (region?.over !== "inside" || region.openings?.length !== 1) return null;
+  const read = desk.saved?.reading.masks.find(({ key }) => key === region.mask);
+  return read?.openings.find(({ key }) => key === region.openings?.[0]) ?? null;
+});
+/** With no name of the maker's it goes by its place again. */
+function call(name: string) {
+  const region = regionOf(props.step);
+  const mask = desk.card?.plan.masks.find(({ key }) => region?.over === "inside" && key === region.mask);
+  const opening = one.value?.key;
+  if (!mask || !opening) return;
+  const others = (mask.named ?? []).filter((other) => other.opening !== opening);
+  const named = name ? [...others, { opening, name }] : others;
+  desk.push(name ? `call it the ${name} opening` : "call it by its place", {
+    do: "mask",
+    mask: { ...mask, named },
+  });
+}
+</script>
+
+<template>
+  <WordText
+    v-if="one"
+    label="What you call it; nothing calls it by its place"
+    :text="text"
+    :value="one.called"
+    :longest="80"
+    may-be-empty
+    @change="call"
+  /><span v-else class="said">{{ text }}</span
+  >{{ " "
+  }}<button
+    type="button"
+    class="word quiet"
+    title="Tap openings on the panel to add or leave them, or stroke over several; here to take all of them again"
+    @click="emit('all')"
+  >
+    take all again
+  </button>
+</template>
+
+<style scoped>
+.said {
+  font-weight: 600;
+}
+</style>

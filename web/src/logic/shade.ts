@@ -1,0 +1,38 @@
+/** Where something inked is strongest: the choices, and how a choice is written into the plan. */
+import type { Schemas } from "../api/models";
+import type { Choice } from "../components/word/choice";
+
+export type Shade = Schemas["Inside"]["shaded_from"];
+type Opening = Schemas["DrawnOut"];
+
+/** More openings than these are not listed to shade towards. */
+const MOST_LISTED = 60;
+
+export function shadeChoices(openings: readonly Opening[]): Choice[] {
+  const towards = openings.length <= MOST_LISTED ? openings : [];
+  return [
+    { value: "none", label: "evenly" },
+    ...["top", "bottom", "left", "right"].map((edge) => ({
+      value: edge,
+      label: `strongest at the ${edge} side`,
+    })),
+    { value: "middle", label: "strongest in the middle", hint: "fading to the rim" },
+    { value: "rim", label: "strongest along the rim", hint: "the middle left pale" },
+    { value: "angle", label: "strongest at a side you say in degrees" },
+    ...towards.map(({ key, called }) => ({ value: `to ${key}`, label: `strongest towards: ${called}` })),
+  ];
+}
+
+/** The choice that a shade is. */
+export function choiceOf(shade: Shade): string {
+  if (shade === null || shade === undefined) return "none";
+  if (typeof shade === "number") return "angle";
+  return typeof shade === "string" ? shade : `to ${shade.opening}`;
+}
+
+/** The shade that a choice is; an angle begins at the upper right. */
+export function shadeOf(choice: string): Shade {
+  if (choice === "none") return null;
+  if (choice === "angle") return 45;
+  return choice.startsWith("to ") ? { opening: choice.slice(3) } : (choice as Shade);
+}
