@@ -16,7 +16,7 @@ GROUNDS = (
     ("Dunes at dusk", 15, "hills"),
     ("Sandstone", 4, "smoosh"),
     ("Spines", 5, "resist"),
-    ("Agave over dusk", 5, "stencil"),
+    ("Meadow, petal by petal", 7, "stencil"),
 )
 
 

@@ -1,6 +1,8 @@
 """Prints stamped where the panel is tapped, words in real letters, and a card of more than one part."""
 
+import re
 from io import BytesIO
+from typing import Any
 
 import numpy as np
 from playwright.sync_api import Page, expect
@@ -114,3 +116,38 @@ def test_a_card_of_more_than_one_part_is_made_seen_together_and_on_the_run_sheet
     expect(parts).to_have_count(0)
     page.get_by_role("button", name="Undo").click()
     expect(parts.get_by_role("link", name="strip")).to_be_visible()
+
+
+def test_openings_are_stroked_over_named_and_shaded_towards_each_other(page: Page) -> None:
+    """Two openings taken by one stroke, one let go, the other called by a name, shaded towards a third: the picture and the words say so."""
+    start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
+    page.get_by_role("button", name="take one from the shelf").click()
+    page.get_by_role("button", name=re.compile("^potting shelf")).click()
+    proofs = page.get_by_role("list", name="Run of proofs").get_by_role("button")
+    proofs.last.click()
+    add_step(page, "Dab inside the potting shelf stencil", proofs.count() + 1)
+    chosen = page.locator("[data-chosen]")
+    openings = page.locator("path.opening")
+    expect(openings).to_have_count(8)
+    boxes: dict[int, Any] = {n: openings.nth(n).bounding_box() for n in range(8)}
+    pots = [n for n, box in boxes.items() if box["width"] < 2 * box["height"]]
+    first, second = sorted(pots, key=lambda n: (boxes[n]["y"] > boxes[pots[0]]["y"] + 40, boxes[n]["x"]))[:2]
+    for n, move in ((first, page.mouse.down), (second, page.mouse.up)):
+        page.mouse.move(boxes[n]["x"] + boxes[n]["width"] / 2, boxes[n]["y"] + boxes[n]["height"] * 0.7, steps=16)
+        move()
+    expect(page.get_by_role("checkbox", checked=True)).to_have_count(2)
+    expect(chosen).to_contain_text("openings")
+    other = str(openings.nth(second).get_attribute("aria-label")).removeprefix("Opening, ")
+    openings.nth(second).click()
+    expect(page.get_by_role("checkbox", checked=True)).to_have_count(1)
+    page.get_by_role("button", name=re.compile("^What you call it")).click()
+    page.get_by_role("textbox", name=re.compile("^What you call it")).fill("barrel")
+    page.keyboard.press("Enter")
+    expect(chosen).to_contain_text("the barrel opening")
+    even = panel(page)
+    page.get_by_role("button", name=re.compile("^Strongest")).click()
+    choose(page, f"strongest towards: {other}")
+    expect(chosen).to_contain_text("strongest towards")
+    assert np.abs(panel(page) - even).max() > 20, "one side is paler now"
+    page.get_by_role("button", name="Undo").click()
+    expect(chosen).to_contain_text("evenly")

@@ -71,7 +71,8 @@ def ensure_within(thing: Any, units: Units, place: str = "") -> None:
     for part in fields(thing):
         value, field = getattr(thing, part.name), f"{place}.{part.name}" if place else part.name
         bound = bounds.get(part.name) if value is not None else None
-        if isinstance(bound, Interval):
+        # A field that may be a number or a word is held to its bound where it is a number.
+        if isinstance(bound, Interval) and isinstance(value, int | float):
             _ensure_number(value, bound, part.name, field, units)
         elif isinstance(bound, Len):
             _ensure_count(value, bound, part.name, field)

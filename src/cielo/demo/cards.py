@@ -2,11 +2,34 @@
 
 from dataclasses import replace
 
+from shapely import Point
+
 from cielo.app.cards import CardWish, empty_plan
 from cielo.app.laying_out import propose
+from cielo.core.geometry.designs import DESIGNS, lay_design
 from cielo.core.geometry.printing import shape_at
+from cielo.core.geometry.shapes import openings_of
 from cielo.core.order.derive import with_derived
-from cielo.core.plan import At, Brush, BuiltIn, Disc, Fade, Motif, Piece, Plan, Print, Words, new_step_id
+from cielo.core.plan import (
+    At,
+    Brush,
+    BuiltIn,
+    Disc,
+    Fade,
+    Inside,
+    LayMask,
+    LiftMask,
+    Motif,
+    NamedOpening,
+    Piece,
+    Plan,
+    Print,
+    Step,
+    Touch,
+    Towards,
+    Words,
+    new_step_id,
+)
 from cielo.core.sequence.gradient import GradientWish
 from cielo.core.sequence.grounds import lay_out
 from cielo.core.units import Units
@@ -19,6 +42,13 @@ def _gradient(
     stock = next(stock for stock in STOCKS if stock.key == stock_key)
     inks = tuple(ink for ink in INKS if ink.name in ink_names)
     return propose(replace(empty_plan(title, units, CardWish(format_key), stock), inks=inks), wish)
+
+
+def _bare(title: str, format_key: str, stock_key: str, ink_names: tuple[str, ...]) -> Plan:
+    """A card with its inks and nothing laid."""
+    stock = next(stock for stock in STOCKS if stock.key == stock_key)
+    inks = tuple(ink for ink in INKS if ink.name in ink_names)
+    return replace(empty_plan(title, "in", CardWish(format_key), stock), inks=inks)
 
 
 def _on_ground(title: str, format_key: str, stock_key: str, ink_names: tuple[str, ...], ground: str, units: Units = "in") -> Plan:
@@ -100,6 +130,37 @@ def _cool_border() -> Plan:
     return _with_piece(plan, circle, "Sage 8", Print(BuiltIn("snail"), 38.0, (At(31.0, 31.0),)))
 
 
+def _meadow() -> Plan:
+    """Flowers inked opening by opening: light, then dark into each petal; hearts and leaves."""
+    plan = _bare("Meadow, petal by petal", "five-seven", "glasshouse-smooth", ("Cholla 3", "Cholla 7", "Yucca 4", "Agave 6"))
+    meadow = lay_design(plan, DESIGNS["meadow"]).masks[0]
+    panel = (plan.card.panel_width_mm, plan.card.panel_height_mm)
+    shapes = {opening.key: opening.shape for opening in openings_of(meadow, *panel)}
+
+    def near(x_mm: float, y_mm: float, least_mm: float, most_mm: float) -> tuple[str, ...]:
+        """The openings whose middles lie so far from a place of the drawing."""
+        place = Point(panel[0] / 2 + x_mm, panel[1] / 2 + y_mm)
+        return tuple(key for key, shape in shapes.items() if least_mm <= place.distance(shape.centroid) < most_mm)
+
+    large, wide = near(-27, -30, 1, 22), near(-18, 26, 1, 24)
+    hearts = (*near(-27, -30, 0, 1), *near(27, -18, 0, 1), *near(-18, 26, 0, 1))
+    leaves = tuple(key for key in shapes if key not in near(27, -18, 0, 22) and key not in (*large, *wide, *hearts))[-4:]
+    named = (NamedOpening(hearts[0], "heart of the large flower"),)
+    plan = replace(plan, masks=(replace(meadow, named=named, held="tape"),))
+    key = meadow.key
+    inked: tuple[tuple[str, Inside, Touch], ...] = (
+        ("Yucca 4", Inside(key, None, hearts, True), "medium"),
+        ("Cholla 3", Inside(key, None, (*large, *wide), True), "medium"),
+        ("Agave 6", Inside(key, "bottom", leaves, True), "medium"),
+        ("Cholla 7", Inside(key, Towards(hearts[0]), large, True), "light"),
+        ("Cholla 7", Inside(key, "rim", wide, True), "light"),
+    )
+    steps: list[Step] = [LayMask("s1", key)]
+    for n, (ink, region, touch) in enumerate(inked, 2):
+        steps.append(Brush(f"s{n}", _ink(plan, ink), "dauber", region, touch, 2, "dry"))
+    return with_derived(replace(plan, steps=(*steps, LiftMask("s9", key))))
+
+
 def demo_plans() -> tuple[Plan, ...]:
     """Every plan of the demo, as the proposer makes it."""
     return (
@@ -133,6 +194,7 @@ def demo_plans() -> tuple[Plan, ...]:
             "Winter show, thank you", "five-seven", "linen-cream", ("Saltbush 2", "Agave 6", "Basalt 8"), "triangle-and-words"
         ),
         _cool_border(),
+        _meadow(),
         _gradient(
             "Place cards, terracotta",
             "dl",

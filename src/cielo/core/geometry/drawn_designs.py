@@ -80,7 +80,7 @@ def meadow() -> BaseGeometry:
         yield from _petals(-18, 26, 5, 17, 14, 20)
         yield from _petals(30, 34, 7, 10, 7)
         yield from _petals(8, -52, 5, 8, 7, 36)
-        for x, y, size, angle in ((-2, -6, 24, 35), (4, 22, 22, -30), (-45, 0, 22, 12), (48, 10, 22, -14), (-44, 52, 20, 40),
+        for x, y, size, angle in ((-2, -6, 24, 35), (13, 12, 20, -38), (-45, 0, 22, 12), (48, 10, 22, -14), (-44, 52, 20, 40),
                                   (8, 54, 22, 5), (46, -48, 22, 60), (-8, -58, 18, -60)):  # fmt: skip
             yield motif_at("leaf", size, x, y, angle)
 

@@ -27,11 +27,11 @@ from cielo.core.plan import (
 )
 from cielo.core.say.part import Part, said, shown
 from cielo.core.say.prints import printed_parts
-from cielo.core.say.shade import shade_parts
+from cielo.core.say.shade import called_openings, shade_parts
 from cielo.core.say.words import (
     EDGE_WORDS,
 )
-from cielo.core.units import Units, join_words
+from cielo.core.units import Units
 
 # A vignette that reaches this far of the way is said to reach the middle.
 NEARLY_ALL = 0.9
@@ -98,9 +98,7 @@ def _openings(plan: Plan, region: Inside) -> str:
     known = [names[key] for key in region.openings if key in names]
     if not 0 < len(region.openings) <= NAMED or len(known) < len(region.openings):
         return "one opening" if len(region.openings) == 1 else f"{len(region.openings)} openings"
-    if any("row" in name for name in known):
-        return f"the opening {known[0]}" if len(known) == 1 else f"the openings {join_words(known)}"
-    return f"the {join_words(known)} opening{'s' if len(known) > 1 else ''}"
+    return called_openings(known)
 
 
 def _stencils_on(plan: Plan, step_id: str) -> list[str]:

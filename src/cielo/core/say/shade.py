@@ -5,6 +5,16 @@ from collections.abc import Iterator
 from cielo.core.plan import Shade, Towards
 from cielo.core.say.part import Part
 from cielo.core.say.words import EDGE_WORDS
+from cielo.core.units import join_words
+
+
+def called_openings(names: list[str]) -> str:
+    """Openings by their names: "the upper left and the middle openings", "the opening second from the left in the first row"."""
+    many = "s" if len(names) > 1 else ""
+    if any(name.endswith(" row") for name in names):
+        return f"the opening{many} {join_words(names)}"
+    return f"the {join_words(names)} opening{many}"
+
 
 FIELD = "region.shaded_from"
 
@@ -18,7 +28,7 @@ def shade_parts(strongest: Shade | Towards | None, openings: dict[str, str]) -> 
         case Towards(opening):
             yield Part(", strongest ")
             yield Part("towards", FIELD, "shade")
-            yield Part(f" the {openings[opening]} opening" if opening in openings else " an opening that is no more")
+            yield Part(f" {called_openings([openings[opening]])}" if opening in openings else " an opening that is no more")
         case "middle" | "rim":
             yield Part(", strongest ")
             yield Part("in the middle, fading to its rim" if strongest == "middle" else "along its rim, the middle left pale",

@@ -30,6 +30,8 @@ function end() {
   if (!stroke.value) return;
   const keys = now.value;
   stroke.value = null;
+  // A stroke from one opening to another ends as a click on the panel, which is no tap on a place.
+  window.addEventListener("click", (event) => event.stopPropagation(), { capture: true, once: true });
   emit("choose", keys);
 }
 useEventListener(window, "pointerup", end);
