@@ -61,3 +61,57 @@ def test_the_day_and_what_one_more_of_would_help(web: TestClient) -> None:
         refused = web.get(path, params={name: value})
         assert refused.status_code == 422
         assert refused.json()["field"].endswith(name)
+
+
+def a_card_with_a_strip(web: TestClient) -> tuple[str, str]:
+    """The id of a card with a strip of its own steps, a drying among them, and the id of the strip."""
+    card = first_card(web)
+    path = f"/api/cards/{card['id']}"
+    body = {"based_on": card["revision"], "kind": "strip", "stock": card["plan"]["stock"]["key"]}
+    made = web.post(f"{path}/beside", json=body).json()
+    strip = f"{card['id']}~{made['plan']['pieces'][-1]['key']}"
+    ink = card["plan"]["inks"][0]["key"]
+    steps = [
+        {
+            "do": "brush",
+            "id": "s1",
+            "ink": ink,
+            "tool": "small-brush",
+            "region": {"over": "whole"},
+            "touch": "light",
+            "passes": 2,
+        },
+        {"do": "dry", "id": "s2", "way": "air", "minutes": 8},
+    ]
+    own = web.get(f"/api/cards/{strip}").json()
+    laid = {"based_on": own["revision"], "said": "ink the strip", "plan": {**own["plan"], "steps": steps}}
+    assert web.put(f"/api/cards/{strip}", json=laid).status_code == 200
+    return card["id"], strip
+
+
+def test_the_bench_of_a_piece_has_its_own_steps_and_the_card_is_made_when_all_parts_are(web: TestClient) -> None:
+    """Steps of one id in two parts are two steps: what is done, dried and noted of the one says nothing of the other."""
+    card, path = a_card_with_a_strip(web)
+    panel, strip = (web.get(f"/api/cards/{one}/bench/1").json() for one in (card, path))
+    assert [part["name"] for part in panel["parts"]] == ["panel", "strip"]
+    shared = {step["id"] for step in panel["plan"]["steps"]} & {step["id"] for step in strip["plan"]["steps"]}
+    assert shared, "the two parts have steps of one id"
+    last = panel["plan"]["steps"][-1]["id"]
+    web.post(f"/api/cards/{card}/bench/1/step", json={"step": last})
+    drying = next(step for step in strip["plan"]["steps"] if step["do"] == "dry")
+    run = web.post(f"/api/cards/{path}/bench/1/timer", json={"step": drying["id"]}).json()
+    assert [(t["part"], t["step"]) for t in run["timers"]] == [(strip["part"], drying["id"])]
+    seen = web.get(f"/api/cards/{card}/bench/1").json()
+    assert [t["part"] for t in seen["timers"]] == [strip["part"]], "a timer is seen from every part"
+    assert seen["step"] == last, "the panel stands where it stood: what was done stays done"
+    assert not seen["made"]
+    noted = web.post(
+        f"/api/cards/{path}/bench/1/differently", json={"step": strip["plan"]["steps"][0]["id"], "how": "passes", "value": "2"}
+    ).json()
+    assert len(noted["differences"]) == 1
+    assert web.get(f"/api/cards/{card}/bench/1").json()["differences"] == []
+    made = web.post(f"/api/cards/{path}/bench/1/made").json()
+    assert [(part["name"], part["made"]) for part in made["parts"]] == [("panel", False), ("strip", True)]
+    again = web.post(f"/api/cards/{card}/bench/1/again").json()
+    assert not any(part["made"] for part in again["parts"])
+    assert web.get(f"/api/cards/{card}~gone/bench/1").status_code == 404

@@ -1,9 +1,10 @@
 """At the bench: which card of the batch and which step is in hand, the timers, and what was done differently.
 
-The clock is the server's, so a sleeping page loses nothing.
+A card of more than one part has each of its pieces on the bench too, under the card's id, a tilde and the piece's key. Steps of a piece
+are kept under its key, a tilde and their id. The clock is the server's, so a sleeping page loses nothing.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import UTC, datetime, timedelta
 
 from sqlalchemy.orm import Session
@@ -14,6 +15,7 @@ from cielo.core.advice.supplies import Supplies
 from cielo.core.materials import Ink
 from cielo.core.plan import Dry, DryingWay, Plan
 from cielo.core.sequence.made import Difference, as_made
+from cielo.core.sequence.timetable import OF_PIECE, parts_of_card
 from cielo.core.table.table import suggested_minutes
 from cielo.errors import BadInput, NotFound
 from cielo.store.bench import (
@@ -37,23 +39,46 @@ MOST_CARDS = 60
 
 
 @dataclass(frozen=True)
+class Part:
+    """A part of the card: the panel, whose key is empty, or a piece; ``made``: whether its last step was done on the card in hand."""
+
+    key: str
+    name: str
+    made: bool
+
+
+@dataclass(frozen=True)
+class Running:
+    """A timer that runs on a card of the batch, for a step of one of its parts, its ``at``th, from 1."""
+
+    number: int
+    part: str
+    step: str
+    at: int
+    ends_at: datetime
+
+
+@dataclass(frozen=True)
 class BenchState:
-    """One card of the batch in hand.
+    """One part of one card of the batch in hand.
 
     number, step : the card, from 1, and its step in hand.
     plan : the plan as this card is really made.
     places : the step in hand of every card of the batch, by number.
-    timers, differences : of the whole batch; of this card.
+    part, parts : the key of the part in hand; every part that has steps, the panel first.
+    timers, differences : of the whole batch, whatever the part; of this part of this card.
     set_aside : ids of differences that the plan, changed since on the Desk, can no longer be made with.
     supplies : the shelf, for the whole batch.
-    made : whether its last step was done.
+    made : whether the last step of this part was done.
     """
 
     number: int
     step: str
     plan: Plan
     places: dict[int, str]
-    timers: tuple[Timer, ...]
+    part: str
+    parts: tuple[Part, ...]
+    timers: tuple[Running, ...]
     differences: tuple[KeptDifference, ...]
     set_aside: frozenset[int]
     supplies: Supplies
@@ -61,9 +86,9 @@ class BenchState:
 
 
 def stand_at_bench(store: Store, card_id: str, number: int = 1) -> BenchState:
-    """Where a card of the batch stands; at its first step when it was never there or when that step is gone."""
+    """Where a card of the batch stands; at the first step not done yet when it was never there or when that step is gone."""
     with store.reading() as session:
-        return _state(session, card_id, number)
+        return _state(_Bench(session, card_id, number))
 
 
 def set_batch(store: Store, card_id: str, cards: int) -> BenchState:
@@ -71,90 +96,119 @@ def set_batch(store: Store, card_id: str, cards: int) -> BenchState:
     if not 1 <= cards <= MOST_CARDS:
         raise BadInput(f"{cards} cards do not fit on the bench.", field="cards", mend=f"Take 1 to {MOST_CARDS}.")
     with store.transaction() as session:
-        state = _state(session, card_id, 1)
+        bench = _Bench(session, card_id, 1)
+        known = read_places(session, bench.card)
         for number in range(1, cards + 1):
-            if number not in state.places:
-                write_place(session, card_id, number, _planned(session, card_id).steps[0].id)
-        drop_places_above(session, card_id, cards)
-        return _state(session, card_id, 1)
+            if number not in known:
+                write_place(session, bench.card, number, bench.kept(bench.plan.steps[0].id))
+        drop_places_above(session, bench.card, cards)
+        return _state(bench)
 
 
 def go_to_step(store: Store, card_id: str, step: str, number: int = 1) -> BenchState:
     """Take another step in hand; running timers run on."""
     with store.transaction() as session:
-        state = _state(session, card_id, number)
+        bench = _Bench(session, card_id, number)
+        state = _state(bench)
         at, before = state.plan.index_of(step), state.plan.index_of(state.step)
         # Going on means that what lies between was done.
         for done in state.plan.steps[before:at]:
-            book_step(session, card_id, number, state.plan, done.id)
-        write_place(session, card_id, number, step)
-        return _state(session, card_id, number)
+            book_step(session, bench.card, number, state.plan, done.id, bench.piece)
+        write_place(session, bench.card, number, bench.kept(step))
+        return _state(bench)
 
 
 def finish_card(store: Store, card_id: str, number: int = 1) -> BenchState:
-    """All steps of a card of the batch are done; what they took is off the shelf."""
+    """All steps of a part of a card of the batch are done; what they took is off the shelf."""
     with store.transaction() as session:
-        state = _state(session, card_id, number)
+        bench = _Bench(session, card_id, number)
+        state = _state(bench)
         for done in state.plan.steps:
-            book_step(session, card_id, number, state.plan, done.id)
-        write_place(session, card_id, number, state.plan.steps[-1].id)
-        return _state(session, card_id, number)
+            book_step(session, bench.card, number, state.plan, done.id, bench.piece)
+        write_place(session, bench.card, number, bench.kept(state.plan.steps[-1].id))
+        return _state(bench)
 
 
 def make_again(store: Store, card_id: str, number: int = 1) -> BenchState:
-    """Another card in the place of one that is made: from its first step, and taking from the shelf anew."""
+    """Another card in the place of one that is made: every part from its first step, and taking from the shelf anew."""
     with store.transaction() as session:
-        state = _state(session, card_id, number)
-        forget_booked(session, card_id, number)
-        write_place(session, card_id, number, state.plan.steps[0].id)
-        return _state(session, card_id, number)
+        bench = _Bench(session, card_id, number)
+        state = _state(bench)
+        forget_booked(session, bench.card, number)
+        write_place(session, bench.card, number, bench.kept(state.plan.steps[0].id))
+        return _state(bench)
 
 
 def start_timer(store: Store, card_id: str, step: str, number: int = 1, way: DryingWay | None = None) -> BenchState:
     """Start the timer of a drying step, or start it again: as long as planned, or as the ink and stock want it another way."""
     with store.transaction() as session:
-        state = _state(session, card_id, number)
+        bench = _Bench(session, card_id, number)
+        state = _state(bench)
         drying = state.plan.steps[state.plan.index_of(step)]
         if not isinstance(drying, Dry):
             raise BadInput("only a drying step has a timer.", field="step")
         minutes = drying.minutes if way in (None, drying.way) else suggested_minutes(state.plan, drying, way)
-        write_timer(session, card_id, Timer(number, step, datetime.now(UTC) + timedelta(minutes=minutes)))
-        write_place(session, card_id, number, step)
-        return _state(session, card_id, number)
+        write_timer(session, bench.card, Timer(number, bench.kept(step), datetime.now(UTC) + timedelta(minutes=minutes)))
+        write_place(session, bench.card, number, bench.kept(step))
+        return _state(bench)
 
 
 def stop_timer(store: Store, card_id: str, step: str, number: int = 1) -> BenchState:
     """Stop a timer."""
     with store.transaction() as session:
-        drop_timer(session, card_id, number, step)
-        return _state(session, card_id, number)
+        bench = _Bench(session, card_id, number)
+        drop_timer(session, bench.card, number, bench.kept(step))
+        return _state(bench)
 
 
 def do_differently(store: Store, card_id: str, number: int, difference: Difference) -> BenchState:
     """Note that a step was done differently; all that follows is predicted from there. Raises BadInput for what cannot be."""
     with store.transaction() as session:
-        state = _state(session, card_id, number)
+        bench = _Bench(session, card_id, number)
+        state = _state(bench)
         at = state.plan.index_of(difference.step)
         made = _made_differently(state.plan, difference, read_inks(session))
-        add_difference(session, card_id, number, difference)
+        add_difference(session, bench.card, number, replace(difference, step=bench.kept(difference.step)))
         if difference.how == "skipped" and state.step == difference.step and made.steps:
-            write_place(session, card_id, number, made.steps[min(at, len(made.steps) - 1)].id)
-        return _state(session, card_id, number)
+            write_place(session, bench.card, number, bench.kept(made.steps[min(at, len(made.steps) - 1)].id))
+        return _state(bench)
 
 
 def as_planned_after_all(store: Store, card_id: str, number: int, difference_id: int) -> BenchState:
     """Take a note of a difference back."""
     with store.transaction() as session:
-        drop_difference(session, card_id, number, difference_id)
-        return _state(session, card_id, number)
+        bench = _Bench(session, card_id, number)
+        drop_difference(session, bench.card, number, difference_id)
+        return _state(bench)
 
 
-def _planned(session: Session, card_id: str) -> Plan:
-    card = find_card(session, card_id)
-    plan = read_revision(session, card_id, card.revision).plan
-    if not plan.steps:
-        raise BadInput("this card has no steps yet.", mend="Plan it on the Desk first.")
-    return plan
+class _Bench:
+    """One part of one card of the batch, as it is planned, and how its steps are kept."""
+
+    def __init__(self, session: Session, card_id: str, number: int) -> None:
+        self.session, self.number = session, number
+        self.card, _, self.piece = card_id.partition(OF_PIECE)
+        card = find_card(session, self.card)
+        whole = read_revision(session, self.card, card.revision).plan
+        self.parts = {key.removesuffix(OF_PIECE): (plan, _name_of(whole, key)) for key, plan in parts_of_card(whole)}
+        if self.piece not in self.parts:
+            raise NotFound("that piece is not on the card any more.", mend="Choose another piece.")
+        self.plan = self.parts[self.piece][0]
+        if not self.plan.steps:
+            raise BadInput("this card has no steps yet.", mend="Plan it on the Desk first.")
+
+    def kept(self, step: str, piece: str | None = None) -> str:
+        """What a step of a part is kept under."""
+        of = self.piece if piece is None else piece
+        return f"{of}{OF_PIECE}{step}" if of else step
+
+    def own(self, kept: str) -> str | None:
+        """The id of a step by what it is kept under; None where it is of another part."""
+        piece, of, step = kept.rpartition(OF_PIECE)
+        return step if piece == self.piece and bool(of) == bool(self.piece) else None
+
+    def done(self, number: int, step: str, piece: str | None = None) -> bool:
+        return is_booked(self.session, self.card, number, self.kept(step, piece))
 
 
 def _made_differently(plan: Plan, difference: Difference, shelf: tuple[Ink, ...]) -> Plan:
@@ -183,15 +237,49 @@ def _as_far_as_can_be(plan: Plan, kept: tuple[KeptDifference, ...], shelf: tuple
     return plan, frozenset(set_aside)
 
 
-def _state(session: Session, card_id: str, number: int) -> BenchState:
-    plan = _planned(session, card_id)
-    places = read_places(session, card_id)
-    if number != 1 and number not in places:
+def _state(bench: _Bench) -> BenchState:
+    session, number = bench.session, bench.number
+    kept_places = read_places(session, bench.card)
+    if number != 1 and number not in kept_places:
         raise NotFound(f"the batch has no card {number}.", field="number", mend="Take one that it has.")
-    kept = read_differences(session, card_id, number)
-    made, set_aside = _as_far_as_can_be(plan, kept, read_inks(session))
-    if places.get(number) not in {step.id for step in made.steps}:
-        places = {**places, number: made.steps[0].id}
-    timers = tuple(timer for timer in read_timers(session, card_id) if timer.step in {step.id for step in plan.steps})
-    finished = is_booked(session, card_id, number, made.steps[-1].id)
-    return BenchState(number, places[number], made, places, timers, kept, set_aside, supplies_for(session, card_id), finished)
+    kept = tuple(
+        replace(one, difference=replace(one.difference, step=own))
+        for one in read_differences(session, bench.card, number)
+        if (own := bench.own(one.difference.step)) is not None
+    )
+    made, set_aside = _as_far_as_can_be(bench.plan, kept, read_inks(session))
+    places = {n: _place(bench, n, at, made if n == number else bench.plan) for n, at in (kept_places or {number: ""}).items()}
+    parts = tuple(
+        Part(key, name, bench.done(number, (made if key == bench.piece else plan).steps[-1].id, key))
+        for key, (plan, name) in bench.parts.items()
+        if plan.steps
+    )
+    here = next(part for part in parts if part.key == bench.piece)
+    supplies = supplies_for(session, bench.card)
+    return BenchState(
+        number, places[number], made, places, bench.piece, parts, _running(bench), kept, set_aside, supplies, here.made
+    )
+
+
+def _name_of(plan: Plan, key: str) -> str:
+    return next((piece.name for piece in plan.pieces if key == f"{piece.key}{OF_PIECE}"), "panel")
+
+
+def _place(bench: _Bench, number: int, kept: str, plan: Plan) -> str:
+    """The step in hand of this part: where she stands, or the first that is not done."""
+    own = bench.own(kept) if kept else None
+    if own in {step.id for step in plan.steps}:
+        return str(own)
+    left = [step.id for step in plan.steps if not bench.done(number, step.id)]
+    return left[0] if left else plan.steps[-1].id
+
+
+def _running(bench: _Bench) -> tuple[Running, ...]:
+    """The timers of all parts whose steps are still planned."""
+    running = []
+    for timer in read_timers(bench.session, bench.card):
+        piece, _, step = timer.step.rpartition(OF_PIECE)
+        steps = [one.id for one in bench.parts[piece][0].steps] if piece in bench.parts else []
+        if step in steps:
+            running.append(Running(timer.number, piece, step, steps.index(step) + 1, timer.ends_at))
+    return tuple(running)

@@ -15,6 +15,7 @@ from cielo.core.optics.films import film_of
 from cielo.core.optics.fitting import Fit, fit_of
 from cielo.core.optics.layering import lab_of_stack
 from cielo.core.plan import Brush, Plan
+from cielo.core.sequence.timetable import OF_PIECE
 from cielo.core.shelf import Facts, OwnThing, ThingKind, a_thing, colour_family, runs_low
 from cielo.errors import BadInput, NotFound
 from cielo.store.cards import all_cards, read_revision
@@ -202,14 +203,18 @@ def merge_things(store: Store, kind: ThingKind, keep: str, gone: str) -> None:
         write_facts(session, kind, keep, replace(one, left=left, place=one.place or other.place, note=note))
 
 
-def book_step(session: Session, card_id: str, number: int, plan: Plan, step_id: str) -> None:
-    """Take what a step of a card took off the shelf, once; and the panel's sheet with the first. What is not counted stays plenty."""
-    if not book(session, card_id, number, step_id):
+def book_step(session: Session, card_id: str, number: int, plan: Plan, step_id: str, piece: str = "") -> None:
+    """Take what a step of a card took off the shelf, once; and the sheet with the first. What is not counted stays plenty.
+
+    ``plan`` is that of the panel, or of the ``piece`` of that key.
+    """
+    of = f"{piece}{OF_PIECE}" if piece else ""
+    if not book(session, card_id, number, of + step_id):
         return
     step = plan.steps[plan.index_of(step_id)]
     if isinstance(step, Brush):
         _count_down(session, "ink", step.ink, step.passes)
-    if book(session, card_id, number, "the panel"):
+    if book(session, card_id, number, f"{of}the panel"):
         _count_down(session, "stock", plan.stock.key, 1)
 
 

@@ -1985,6 +1985,10 @@ export interface components {
             places: {
                 [key: string]: string;
             };
+            /** Part */
+            part: string;
+            /** Parts */
+            parts: components["schemas"]["BenchPartOut"][];
             /** Timers */
             timers: components["schemas"]["TimerOut"][];
             /** Differences */
@@ -2002,6 +2006,18 @@ export interface components {
              * Format: date-time
              */
             now: string;
+        };
+        /**
+         * BenchPartOut
+         * @description A part of the card that has steps: the panel, whose key is empty, or a piece.
+         */
+        BenchPartOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Made */
+            made: boolean;
         };
         /**
          * BesideOut
@@ -4947,12 +4963,19 @@ export interface components {
             /** Last Used */
             last_used: string;
         };
-        /** TimerOut */
+        /**
+         * TimerOut
+         * @description ``part``: the key of the piece, empty for the panel; ``at``: which of its steps it is, from 1.
+         */
         TimerOut: {
             /** Number */
             number: number;
+            /** Part */
+            part: string;
             /** Step */
             step: string;
+            /** At */
+            at: number;
             /**
              * Ends At
              * Format: date-time

@@ -13,7 +13,11 @@ import { useDoing } from "./useDoing";
 
 export interface Running {
   number: number;
+  /** The piece it is for; empty for the panel. */
+  part: string;
   step: string;
+  /** Which step of its part it is, from 1. */
+  at: number;
   /** Milliseconds left; below 0 when it is over. */
   left: number;
 }
@@ -120,7 +124,9 @@ export function useBench(id: string) {
   const timers = computed<Running[]>(() =>
     (bench.value?.timers ?? []).map((timer) => ({
       number: timer.number,
+      part: timer.part,
       step: timer.step,
+      at: timer.at,
       left: Date.parse(timer.ends_at) - (now.value - (ahead ?? 0)),
     })),
   );

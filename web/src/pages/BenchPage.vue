@@ -9,9 +9,10 @@ import BatchChips from "../features/bench/BatchChips.vue";
 import DoneDifferently from "../features/bench/DoneDifferently.vue";
 import DryingTimers from "../features/bench/DryingTimers.vue";
 import LyingMasks from "../features/bench/LyingMasks.vue";
+import PartsOnBench from "../features/bench/PartsOnBench.vue";
 import StepSpoken from "../features/bench/StepSpoken.vue";
-import PiecesBeside from "../features/card/PiecesBeside.vue";
 import { cardsUnder } from "../logic/batch";
+import { pieceId, wholeOf } from "../logic/beside";
 import { useServer } from "../stores/server";
 import { useShelf } from "../stores/shelf";
 
@@ -52,11 +53,22 @@ const picture = computed(
     `/api/cards/${props.id}/bench/${bench.value?.number}/picture.png?steps=${number.value}&made=${at_bench.pictured.value}`,
 );
 
+const benchOf = (part: string) => ({
+  name: "bench",
+  params: { id: part ? pieceId(props.id, part) : wholeOf(props.id) },
+});
+/** A part of the card that is still to be made, once this one is. */
+const nextPart = computed(() =>
+  bench.value?.parts.find(({ key, made }) => !made && key !== bench.value?.part),
+);
+
 const places = computed(() =>
   Object.entries(at_bench.places.value).map(([n, id]) => ({
     number: Number(n),
     step: steps.value.findIndex((other) => other.id === id) + 1,
-    left: timers.value.find((t) => t.number === Number(n) && t.left > 0)?.left ?? 0,
+    left:
+      timers.value.find((t) => t.number === Number(n) && t.part === bench.value?.part && t.left > 0)?.left ??
+      0,
   })),
 );
 
@@ -115,6 +127,7 @@ useEventListener("keydown", (event) => {
         Step <b>{{ number }}</b> of {{ steps.length }}
       </p>
     </header>
+    <PartsOnBench v-if="bench.parts.length > 1" :bench="bench" :bench-of="benchOf" />
     <ol class="track" aria-hidden="true">
       <li v-for="(one, i) in steps" :key="one.id" :class="{ done: i < number - 1, now: i === number - 1 }" />
     </ol>
@@ -135,7 +148,6 @@ useEventListener("keydown", (event) => {
         </figcaption>
       </figure>
       <section>
-        <PiecesBeside :pieces="bench.plan.pieces" page="The bench" />
         <StepSpoken :reading="reading" :findings="findings" :colour="colour" :taken-by="takenBy" />
         <DryingTimers
           :bench="bench"
@@ -143,6 +155,7 @@ useEventListener("keydown", (event) => {
           :timers="timers"
           :places="places"
           :in-hand="inHand"
+          :bench-of="benchOf"
           @start="(way) => step && at_bench.startTimer(step.id, way)"
           @stop="step && at_bench.stopTimer(step.id)"
           @take="at_bench.take"
@@ -160,12 +173,22 @@ useEventListener("keydown", (event) => {
       <el-button class="huge" :disabled="number === 1" @click="to(number - 2)">Back</el-button>
       <p class="next">
         <template v-if="next"><span class="quiet">Next</span> {{ words(next) }}</template>
+        <template v-else-if="bench.made && nextPart"
+          >This part is made. Now the {{ nextPart.name }}.</template
+        >
         <template v-else-if="bench.made"
           >It is made, and what it took is off the shelf. Trim it and mount it.</template
         >
         <template v-else>That is the last step.</template>
       </p>
       <el-button v-if="next" type="primary" class="huge" @click="to(number)">Done, next step</el-button>
+      <el-button
+        v-else-if="bench.made && nextPart"
+        type="primary"
+        class="huge"
+        @click="$router.push(benchOf(nextPart.key))"
+        >On to the {{ nextPart.name }}</el-button
+      >
       <el-button v-else-if="bench.made" class="huge" @click="at_bench.makeAgain">Make another</el-button>
       <el-button v-else type="primary" class="huge" @click="at_bench.finish">Done, it is made</el-button>
     </footer>

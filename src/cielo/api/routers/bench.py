@@ -27,9 +27,21 @@ Number = Annotated[int, Path(ge=1, le=MOST_CARDS)]
 
 
 class TimerOut(BaseModel):
+    """``part``: the key of the piece, empty for the panel; ``at``: which of its steps it is, from 1."""
+
     number: int
+    part: str
     step: str
+    at: int
     ends_at: datetime
+
+
+class BenchPartOut(BaseModel):
+    """A part of the card that has steps: the panel, whose key is empty, or a piece."""
+
+    key: str
+    name: str
+    made: bool
 
 
 class DifferenceOut(BaseModel):
@@ -55,6 +67,8 @@ class BenchOut(BaseModel):
     number: int
     step: str
     places: dict[int, str]
+    part: str
+    parts: list[BenchPartOut]
     timers: list[TimerOut]
     differences: list[DifferenceOut]
     ways: dict[str, list[WayOut]]
@@ -159,7 +173,9 @@ def _out(state: BenchState) -> BenchOut:
         number=state.number,
         step=state.step,
         places=state.places,
-        timers=[TimerOut(number=t.number, step=t.step, ends_at=t.ends_at) for t in state.timers],
+        part=state.part,
+        parts=[BenchPartOut(key=part.key, name=part.name, made=part.made) for part in state.parts],
+        timers=[TimerOut(number=t.number, part=t.part, step=t.step, at=t.at, ends_at=t.ends_at) for t in state.timers],
         differences=[
             DifferenceOut(
                 id=k.id,

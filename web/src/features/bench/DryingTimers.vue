@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The timer of the step in hand, large; the others of the batch in a line; and what can be done meanwhile. */
 import { computed } from "vue";
+import type { RouteLocationRaw } from "vue-router";
 import type { BenchOut } from "../../api/models";
 import type { Running } from "../../composables/useBench";
 import type { InBatch } from "../../logic/batch";
@@ -12,6 +13,8 @@ const props = defineProps<{
   timers: Running[];
   places: InBatch[];
   inHand: number;
+  /** The way to the bench of another part of the card. */
+  benchOf: (part: string) => RouteLocationRaw;
 }>();
 const emit = defineEmits<{
   start: [way: "air" | "blot" | "heat"];
@@ -21,11 +24,20 @@ const emit = defineEmits<{
 }>();
 const WAYS = { air: "in the air", blot: "by blotting", heat: "with the heat tool" } as const;
 
-const here = computed(() => props.timers.find((t) => t.number === props.inHand && t.step === props.step.id));
+const here = computed(() =>
+  props.timers.find(
+    (t) => t.number === props.inHand && t.part === props.bench.part && t.step === props.step.id,
+  ),
+);
 const elsewhere = computed(() => props.timers.filter((t) => t !== here.value));
 const ways = computed(() => (props.step.do === "dry" ? (props.bench.ways[props.step.id] ?? []) : []));
 const planned = computed(() => (props.step.do === "dry" ? props.step.way : null));
-const numberOf = (id: string) => props.bench.plan.steps.findIndex((other) => other.id === id) + 1;
+/** Where a timer elsewhere runs, in words: another card, another part, another step. */
+function place(timer: Running): string {
+  const card = props.places.length > 1 ? `Card ${timer.number}, drying` : "Drying";
+  const part = props.bench.parts.find(({ key }) => key === timer.part);
+  return `${card}${part && timer.part !== props.bench.part ? ` on the ${part.name}` : ""} from step ${timer.at}`;
+}
 /** While this card dries: the card furthest behind that does not. */
 const free = computed(
   () =>
@@ -63,11 +75,16 @@ const free = computed(
         take card {{ free.number }}, at step {{ free.step }}
       </el-button>
     </p>
-    <p v-for="timer in elsewhere" :key="`${timer.number}-${timer.step}`" class="elsewhere">
-      {{ places.length > 1 ? `Card ${timer.number}, drying` : "Drying" }} from step
-      {{ numberOf(timer.step) }}:
+    <p v-for="timer in elsewhere" :key="`${timer.number}-${timer.part}-${timer.step}`" class="elsewhere">
+      {{ place(timer) }}:
       <b>{{ timer.left > 0 ? `${sayClock(timer.left)} to go` : "done" }}</b>
-      <el-button @click="timer.number === inHand ? emit('go', timer.step) : emit('take', timer.number)">
+      <RouterLink v-if="timer.part !== bench.part" class="there" :to="benchOf(timer.part)"
+        >Go there</RouterLink
+      >
+      <el-button
+        v-else
+        @click="timer.number === inHand ? emit('go', timer.step) : emit('take', timer.number)"
+      >
         Go there
       </el-button>
     </p>
@@ -86,6 +103,14 @@ const free = computed(
   font: 620 82px/1 var(--display);
   min-width: 200px;
   font-variant-numeric: tabular-nums;
+}
+.there {
+  display: inline-grid;
+  place-items: center;
+  min-height: 52px;
+  padding: 0 12px;
+  text-decoration: underline dashed 1.5px;
+  text-underline-offset: 5px;
 }
 .elsewhere {
   margin-top: 18px;
