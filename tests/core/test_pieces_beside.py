@@ -8,11 +8,22 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from cielo.app.day import DayWish, plan_day
+from cielo.app.sheets import run_sheet
 from cielo.core.advice.judge import judge
 from cielo.core.geometry.envelopes import pile_mm
 from cielo.core.geometry.pieces import pieces_of
 from cielo.core.order.arrange import in_order
-from cielo.core.plan import Piece, Plan, ensure_sound, plan_of_piece, with_piece, with_piece_plan, without_piece
+from cielo.core.plan import (
+    Belongs,
+    Piece,
+    Plan,
+    Reveals,
+    ensure_sound,
+    plan_of_piece,
+    with_piece,
+    with_piece_plan,
+    without_piece,
+)
 from cielo.core.simulation.assembled import SHADOW, assembled, piece_shape
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.run import picture
@@ -129,3 +140,36 @@ def test_the_day_makes_every_piece_before_the_panel_is_mounted(makers: int) -> N
     if makers > 1:
         alone = plan_day(whole, DayWish(cards=2, makers=1))
         assert day.timetable.length_s < alone.timetable.length_s, "others make the pieces meanwhile"
+
+
+def test_the_base_itself_is_as_large_as_the_card_lies_under_all_and_is_cut_once() -> None:
+    """Whatever size a file gives it; ink on it shows round the panel and nowhere else, and the pile is no thicker for it."""
+    framed = replace(GROUND, card=replace(GROUND.card, reveals=Reveals(6, 8, 6, 8), width_mm=120.0, height_mm=160.0))
+    base = Piece("piece-1", "front of the base", NIGHT, 30.0, 30.0, 0.0, 0.0, belongs="base")
+    whole, plain = beside(framed, base), beside(framed)
+    ensure_sound(whole)
+    own = plan_of_piece(whole, "piece-1")
+    assert (own.card.panel_width_mm, own.card.panel_height_mm) == pytest.approx((120.0, 160.0))
+    seen, before = assembled(whole, 40).astype(int), assembled(plain, 40).astype(int)
+    changed = np.abs(seen - before).max(axis=-1) > 20
+    rows, columns = changed.shape
+    edge = [round(8 / 160 * rows), round(6 / 120 * columns)]
+    inner = changed[edge[0] + 1 : -edge[0] - 1, edge[1] + 1 : -edge[1] - 1]
+    assert not inner.any(), "the panel hides it"
+    assert changed[: edge[0] - 1].all()
+    assert changed[:, : edge[1] - 1].all()
+    assert pile_mm(whole) == pile_mm(plain)
+    named = [piece.name for piece in pieces_of(whole)]
+    assert named == [piece.name for piece in pieces_of(plain)]
+    assert next(piece for piece in pieces_of(whole) if piece.name == "base").of == NIGHT.name
+    assert read_plan(write_plan(whole)) == whole
+    with pytest.raises(BadInput, match="one base"):
+        ensure_sound(beside(framed, base, replace(base, key="piece-2")))
+
+
+@pytest.mark.parametrize("belongs", ["inside", "envelope"])
+def test_what_is_inside_or_on_the_envelope_is_not_seen_from_the_front(belongs: Belongs) -> None:
+    hidden = replace(STRIP, belongs=belongs)
+    assert np.array_equal(assembled(beside(GROUND, hidden), 30), assembled(beside(GROUND), 30))
+    assert pile_mm(beside(GROUND, hidden)) == pile_mm(GROUND)
+    assert run_sheet(beside(GROUND, hidden)) != run_sheet(GROUND)

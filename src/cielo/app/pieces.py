@@ -6,11 +6,17 @@ from typing import Any, Literal
 
 from cielo.app.cards import Basis, CardOnDesk, change_card, whole_id
 from cielo.app.shelf import find_stock
-from cielo.core.plan import Outline, Piece, Plan, free_key, piece_of, with_piece, without_piece
+from cielo.core.geometry.envelopes import READY_MADE, fold_envelope, pile_mm
+from cielo.core.plan import Belongs, Outline, Piece, Plan, free_key, piece_of, with_piece, without_piece
 from cielo.core.units import inches
 from cielo.store.database import Store
 
-Kind = Literal["strip", "circle", "square", "figure", "hill", "second print"]
+Kind = Literal[
+    "strip", "circle", "square", "figure", "hill", "second print", "front of the base", "inside of the base", "envelope"
+]
+
+
+BELONGS: dict[Kind, Belongs] = {"front of the base": "base", "inside of the base": "inside", "envelope": "envelope"}
 
 
 def make_piece(store: Store, card_id: str, basis: Basis, kind: Kind, stock_key: str) -> CardOnDesk:
@@ -27,6 +33,9 @@ def make_piece(store: Store, card_id: str, basis: Basis, kind: Kind, stock_key: 
             "figure": (short * 0.45, short * 0.45, width / 2, height * 0.62, "saguaro", inches(1 / 16)),
             "hill": (width, height * 0.35, width / 2, height * 0.86, "hill-pair", 0.0),
             "second print": (width, height, width / 2, height / 2, "rectangle", 0.0),
+            "front of the base": (plan.card.width_mm, plan.card.height_mm, width / 2, height / 2, "rectangle", 0.0),
+            "inside of the base": (plan.card.width_mm, plan.card.height_mm, width / 2, height / 2, "rectangle", 0.0),
+            "envelope": (*_envelope_mm(plan), width / 2, height / 2, "rectangle", 0.0),
         }
         across, down, x, y, outline, raised = sizes[kind]
         key = free_key("piece", [piece.key for piece in plan.pieces])
@@ -34,11 +43,21 @@ def make_piece(store: Store, card_id: str, basis: Basis, kind: Kind, stock_key: 
         name = kind if kind not in taken else next(f"{kind} {n}" for n in range(2, 99) if f"{kind} {n}" not in taken)
         size, place = (round(across, 1), round(down, 1)), (round(x, 1), round(y, 1))
         piece = Piece(key, name, stock, *size, *place, outline, 0.0, raised, kind == "hill")
+        piece = replace(piece, belongs=BELONGS.get(kind, "panel"))
         if kind == "second print":
             piece = replace(piece, masks=plan.masks, steps=plan.steps, holds=plan.holds)
         return with_piece(plan, piece)
 
-    return change_card(store, whole_id(card_id), basis, f"make a {kind} to put on it", with_it)
+    return change_card(
+        store, whole_id(card_id), basis, f"make the {kind}" if kind in BELONGS else f"make a {kind} to put on it", with_it
+    )
+
+
+def _envelope_mm(plan: Plan) -> tuple[float, float]:
+    """The front of the envelope the card goes into, wider than high."""
+    bought = READY_MADE.get(plan.card.envelope)
+    folded = bought or fold_envelope(plan.card, pile_mm(plan), plan.units)
+    return max(folded.width_mm, folded.height_mm), min(folded.width_mm, folded.height_mm)
 
 
 def put_piece(store: Store, card_id: str, basis: Basis, key: str, said: str, placed: Mapping[str, Any]) -> CardOnDesk:

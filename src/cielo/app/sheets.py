@@ -8,7 +8,7 @@ from cielo.core.advice.supplies import Supplies
 from cielo.core.geometry.pieces import pieces_of, tape_lengths_mm
 from cielo.core.materials import TOOLS
 from cielo.core.order.reasons import reasons
-from cielo.core.plan import Brush, Piece, Plan, Water, plan_of_piece
+from cielo.core.plan import Belongs, Brush, Piece, Plan, Water, pieces_made, plan_of_piece
 from cielo.core.sequence.brushes import plan_brushes
 from cielo.core.table.table import table_of
 from cielo.core.units import say_fine, say_length, say_size
@@ -20,7 +20,7 @@ PROOF_DPI = 40.0
 
 def run_sheet(plan: Plan, supplies: Supplies | None = None) -> bytes:
     """The run sheet as PDF, the panel and every piece on it; the same plan and supplies always give the same bytes."""
-    beside = [_made(plan_of_piece(plan, piece.key), None, _put_on(plan, piece)) for piece in plan.pieces]
+    beside = [_made(plan_of_piece(plan, piece.key), None, _put_on(plan, piece)) for piece in pieces_made(plan)]
     return write_run_sheet([_made(plan, supplies, _headed(plan), _to_lay_out(plan)), *beside])
 
 
@@ -40,9 +40,20 @@ def _headed(plan: Plan) -> str:
     )
 
 
+# What is to be known of a part of the card that is not put on the panel.
+BELONGS: dict[Belongs, str] = {
+    "base": "It is the front of the base itself: ink it before the panel goes on, and score and fold it when it is dry. "
+    "What mats and panel cover will not be seen.",
+    "inside": "It is the inside of the base: lay the card open and flat, and work on the side that is seen when it is opened.",
+    "envelope": "It is the front of the envelope: keep the place for the address pale, and let it dry before the card goes in.",
+}
+
+
 def _put_on(plan: Plan, piece: Piece) -> str:
     """How large a piece is, of what, and how it comes on the panel."""
     units = plan.units
+    if piece.belongs != "panel":
+        return f"{say_size(piece.width_mm, piece.height_mm, units)} of {piece.stock.name}. {BELONGS[piece.belongs]}"
     turned = f", turned {piece.angle_deg:g}°" if piece.angle_deg else ""
     how = f"on foam {say_fine(piece.raised_mm, units)} high" if piece.raised_mm else "glued flat"
     flush = "; trim flush what hangs over" if piece.flush else ""

@@ -2048,6 +2048,11 @@ export interface components {
             raised_mm: number;
             /** Flush */
             flush: boolean;
+            /**
+             * Belongs
+             * @enum {string}
+             */
+            belongs: "panel" | "base" | "inside" | "envelope";
             /** Steps */
             steps: number;
             /** Path */
@@ -3327,7 +3332,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "strip" | "circle" | "square" | "figure" | "hill" | "second print";
+            kind: "strip" | "circle" | "square" | "figure" | "hill" | "second print" | "front of the base" | "inside of the base" | "envelope";
             /** Stock */
             stock: string;
         };
@@ -3810,6 +3815,8 @@ export interface components {
          * Piece
          * @description A piece made beside the panel and put on it: a strip, a circle, a figure, a second print. Its inks are those of the plan.
          *
+         *     belongs : "panel" is put on it; "base" and "inside" are the base's own front and inside, as large as the card is; "envelope" is the
+         *         front of the envelope.
          *     x_mm, y_mm, angle_deg : where its middle comes on the panel.
          *     raised_mm : how high foam lifts it; 0 where it is glued flat.
          *     flush : what hangs over the panel's edge is trimmed flush with it.
@@ -3848,6 +3855,12 @@ export interface components {
              * @default false
              */
             flush: boolean;
+            /**
+             * Belongs
+             * @default panel
+             * @enum {string}
+             */
+            belongs: "panel" | "base" | "inside" | "envelope";
             /**
              * Masks
              * @default []

@@ -15,6 +15,7 @@ const piece: Schemas["BesideOut"] = {
   angle_deg: 0,
   raised_mm: 1.5,
   flush: false,
+  belongs: "panel",
   steps: 2,
   path: "",
 };

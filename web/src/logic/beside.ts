@@ -13,7 +13,20 @@ export const PIECE_KINDS: { value: PieceKind; label: string; hint: string }[] = 
   { value: "figure", label: "a figure", hint: "cut to its outline, standing out" },
   { value: "hill", label: "a hill", hint: "hangs over and is trimmed flush" },
   { value: "second print", label: "a second print of this panel", hint: "with all its steps, to cut from" },
+  {
+    value: "front of the base",
+    label: "the front of the base",
+    hint: "ink on the card itself, round the panel",
+  },
+  { value: "inside of the base", label: "the inside of the base", hint: "seen when it is opened" },
+  { value: "envelope", label: "the front of the envelope", hint: "a decoration that goes with the card" },
 ];
+/** What is said of a part that is not put on the panel. */
+export const BELONGS: Record<Exclude<Schemas["BesideOut"]["belongs"], "panel">, string> = {
+  base: "It is the front of the base itself; what mats and panel cover will not be seen.",
+  inside: "It is the inside of the base; work on it with the card laid open.",
+  envelope: "It is the front of the envelope; keep the place for the address pale.",
+};
 
 type BesideOut = Schemas["BesideOut"];
 /** What the server takes of a piece when it is put on another way. */

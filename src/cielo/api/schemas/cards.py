@@ -10,7 +10,7 @@ from cielo.app.reading import Reading
 from cielo.core.bounds import MOST_INKS, Side
 from cielo.core.geometry.shapes import rings_mm
 from cielo.core.optics.spectra import hex_from_lab
-from cielo.core.plan import Card, Disc, Edge, Fade, Fold, Motif
+from cielo.core.plan import Belongs, Card, Disc, Edge, Fade, Fold, Motif, pieces_made
 from cielo.core.sequence.gradient import GradientWish, SeamSchool
 from cielo.core.simulation.assembled import piece_shape
 from cielo.core.units import Units
@@ -77,7 +77,7 @@ class CardSummary(BaseModel):
         )
 
 
-PLACED = ("key", "name", "outline", "width_mm", "height_mm", "x_mm", "y_mm", "angle_deg", "raised_mm", "flush")
+PLACED = ("key", "name", "outline", "width_mm", "height_mm", "x_mm", "y_mm", "angle_deg", "raised_mm", "flush", "belongs")
 
 
 class BesideOut(BaseModel):
@@ -95,6 +95,7 @@ class BesideOut(BaseModel):
     angle_deg: float
     raised_mm: float
     flush: bool
+    belongs: Belongs
     steps: int
     path: str
 
@@ -136,7 +137,7 @@ class CardOut(BaseModel):
                     steps=len(piece.steps),
                     path=path_of(rings_mm(piece_shape(card.whole, piece.key))),
                 )
-                for piece in card.whole.pieces
+                for piece in pieces_made(card.whole)
             ],
         )
 

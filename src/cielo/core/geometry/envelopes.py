@@ -90,7 +90,7 @@ def pile_mm(plan: Plan) -> float:
     leaf = plan.stock.thickness_mm
     relief = max((RELIEF_MM.get(plan.ink(s.ink).kind, 0.0) for s in plan.steps if isinstance(s, Brush)), default=0.0)
     laid_on = leaf if any(cut.use in ("frame", "spotlight", "strip", "sentiment") for cut in plan.cuts) else 0.0
-    highest = max((piece.stock.thickness_mm + piece.raised_mm for piece in plan.pieces), default=0.0)
+    highest = max((piece.stock.thickness_mm + piece.raised_mm for piece in plan.pieces if piece.belongs == "panel"), default=0.0)
     return (3 + len(plan.card.mats)) * leaf + plan.card.raised_mm + relief + max(laid_on, highest)
 
 

@@ -61,16 +61,22 @@ MASK_STOCK = "masking paper or film"
 def pieces_of(plan: Plan) -> tuple[Piece, ...]:
     """Every piece of a plan: base, mats, panel, cuts, masks and stencils, envelope. Tapes are torn off, not cut."""
     pieces = (
-        _base(plan.card, plan.units),
+        _base(_card_of(plan), plan.units),
         *_mats(plan.card, plan.units),
         _panel(plan),
         *(piece for cut in plan.cuts for piece in _cut(plan, cut)),
-        *(_beside(piece) for piece in plan.pieces),
+        *(_beside(piece) for piece in plan.pieces if piece.belongs == "panel"),
         *(_mask(plan, mask) for mask in _templates(plan)),
         *(_mask(own, mask) for own in _plans_beside(plan) for mask in _templates(own)),
         *_envelope(plan),
     )
     return tuple(_with_own_key(pieces))
+
+
+def _card_of(plan: Plan) -> Card:
+    """The card, its base of the stock that is inked where it is inked."""
+    inked = next((piece.stock.name for piece in plan.pieces if piece.belongs in ("base", "inside")), plan.card.base_stock)
+    return replace(plan.card, base_stock=inked)
 
 
 def _with_own_key(pieces: Iterable[Piece]) -> Iterator[Piece]:

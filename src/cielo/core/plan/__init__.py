@@ -4,12 +4,12 @@ Lengths are millimetres from the panel's top left corner. A step's ``id`` never 
 the pictures can speak of it while the plan is rearranged.
 """
 
-from cielo.core.plan.beside import piece_of, plan_of_piece, with_piece, with_piece_plan, without_piece
+from cielo.core.plan.beside import piece_of, pieces_made, plan_of_piece, with_piece, with_piece_plan, without_piece
 from cielo.core.plan.card import Card, EnvelopeKey, Fold, Mat, Reveals
 from cielo.core.plan.edits import free_key, insert_step, move_step, new_step_id, replace_mask, replace_step, without_steps
 from cielo.core.plan.fitting import fitted
 from cielo.core.plan.images import Motif
-from cielo.core.plan.pieces import Cut, Focal, Outline, Piece
+from cielo.core.plan.pieces import Belongs, Cut, Focal, Outline, Piece
 from cielo.core.plan.placements import (
     LEAST_PITCH_MM,
     MOST_OFFSET_MM,
@@ -92,6 +92,7 @@ __all__ = [
     "At",
     "Band",
     "Bare",
+    "Belongs",
     "Brush",
     "BuiltIn",
     "Card",
@@ -161,6 +162,7 @@ __all__ = [
     "move_step",
     "new_step_id",
     "piece_of",
+    "pieces_made",
     "plan_of_piece",
     "replace_mask",
     "replace_step",

@@ -12,9 +12,22 @@ TABLE_MM = 10.0
 TABLE = Reveals(TABLE_MM, TABLE_MM, TABLE_MM, TABLE_MM)
 
 
+def pieces_made(plan: Plan) -> tuple[Piece, ...]:
+    """The pieces of a plan, those that are the base itself as large as it is, and where it lies."""
+    card = plan.card
+    left = card.reveals.left_mm + sum(mat.reveals.left_mm for mat in card.mats)
+    top = card.reveals.top_mm + sum(mat.reveals.top_mm for mat in card.mats)
+    size = (card.width_mm, card.height_mm)
+    x, y = card.width_mm / 2 - left, card.height_mm / 2 - top
+    return tuple(
+        replace(p, width_mm=size[0], height_mm=size[1], x_mm=x, y_mm=y) if p.belongs in ("base", "inside") else p
+        for p in plan.pieces
+    )
+
+
 def piece_of(plan: Plan, key: str) -> Piece:
     """A piece of a plan. Raises NotFound."""
-    for piece in plan.pieces:
+    for piece in pieces_made(plan):
         if piece.key == key:
             return piece
     raise NotFound("that piece is not on the card any more.", mend="Choose another piece.")

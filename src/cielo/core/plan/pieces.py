@@ -54,10 +54,16 @@ class Cut:
 Outline = Literal["rectangle", "round"] | Motif
 
 
+# What a piece is: something put on the panel; the front of the base itself, or its inside; the front of the envelope.
+Belongs = Literal["panel", "base", "inside", "envelope"]
+
+
 @dataclass(frozen=True)
 class Piece:
     """A piece made beside the panel and put on it: a strip, a circle, a figure, a second print. Its inks are those of the plan.
 
+    belongs : "panel" is put on it; "base" and "inside" are the base's own front and inside, as large as the card is; "envelope" is the
+        front of the envelope.
     x_mm, y_mm, angle_deg : where its middle comes on the panel.
     raised_mm : how high foam lifts it; 0 where it is glued flat.
     flush : what hangs over the panel's edge is trimmed flush with it.
@@ -74,6 +80,7 @@ class Piece:
     angle_deg: Angle = 0.0
     raised_mm: Raised = 0.0
     flush: bool = False
+    belongs: Belongs = "panel"
     masks: Annotated[tuple[Mask, ...], Len(0, 24)] = ()
     steps: Annotated[tuple[Step, ...], Len(0, MOST_STEPS)] = ()
     holds: Annotated[tuple[Hold, ...], Len(0, 24)] = ()

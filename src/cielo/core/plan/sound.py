@@ -56,13 +56,20 @@ def ensure_sound(plan: Plan) -> None:
             _ensure_known("ink", piece.ink, [ink.key for ink in plan.inks], f"focal[{i}].ink")
     for i, step in enumerate(plan.steps):
         _ensure_step_sound(plan, step, f"steps[{i}]")
-    _ensure_distinct("pieces", [piece.key for piece in plan.pieces])
-    for i, beside in enumerate(plan.pieces):
-        _ensure_piece_sound(plan, beside, f"pieces[{i}]")
+    _ensure_pieces_sound(plan)
     steps = [step.id for step in plan.steps]
     for i, wish in enumerate(plan.wishes):
         for end in ("first", "then"):
             _ensure_known("step", getattr(wish, end), steps, f"wishes[{i}].{end}")
+
+
+def _ensure_pieces_sound(plan: Plan) -> None:
+    _ensure_distinct("pieces", [piece.key for piece in plan.pieces])
+    for i, beside in enumerate(plan.pieces):
+        _ensure_piece_sound(plan, beside, f"pieces[{i}]")
+    for belongs in ("base", "inside", "envelope"):
+        if sum(piece.belongs == belongs for piece in plan.pieces) > 1:
+            raise BadInput(f"the card has one {belongs} alone.", field="pieces", mend=f"Work on the {belongs} that is there.")
 
 
 def _ensure_piece_sound(plan: Plan, piece: Piece, field: str) -> None:

@@ -10,7 +10,8 @@ d          ()               how high foam lifts a layer, mm
 k          (rows, columns)  shadow: c moved aside by d and blurred over d (a soft light from above left)
 =========  ===============  ==========================================================================
 
-Base and mats are drawn plain: what they are cut of is known by name alone, and their colour is not.
+A base that is inked is drawn as predicted. Else base and mats are drawn plain: what they are cut of is known by name alone, and their
+colour is not.
 """
 
 from math import cos, radians, sin
@@ -24,7 +25,7 @@ from shapely.geometry.base import BaseGeometry
 
 from cielo.core.geometry.distance import signed_distance_mm
 from cielo.core.geometry.shapes import rings_mm, shape_of_cut
-from cielo.core.plan import Cut, Plan, plan_of_piece
+from cielo.core.plan import Cut, Plan, piece_of, plan_of_piece
 from cielo.core.simulation.grid import Grid, grid_of
 from cielo.core.simulation.run import picture
 
@@ -57,6 +58,10 @@ def assembled(plan: Plan, pixels_per_inch: float) -> Rgb:
     grid = Grid(card.width_mm, card.height_mm, card.width_mm / columns, card.height_mm / rows, rows, columns)
     canvas = np.full((rows, columns, 3), PLAIN, np.float32)
     left, top = card.reveals.left_mm, card.reveals.top_mm
+    if base := next((piece for piece in plan.pieces if piece.belongs == "base"), None):
+        own = plan_of_piece(plan, base.key)
+        front = (card.width_mm, card.height_mm, card.width_mm / 2, card.height_mm / 2, 0.0, 0.0)
+        _lay(canvas, grid, Layer(box(0, 0, *front[:2]), picture(own, grid_of(own.card, pixels_per_inch)), *front))
     for n, mat in enumerate(reversed(card.mats), 1):
         inside = (left <= grid.x_mm[None, :]) & (grid.x_mm[None, :] <= card.width_mm - left)
         inside = inside & (top <= grid.y_mm[:, None]) & (grid.y_mm[:, None] <= card.height_mm - top)
@@ -75,6 +80,8 @@ def _layers(plan: Plan, left_mm: float, top_mm: float, pixels_per_inch: float) -
     middle = (left_mm + width / 2, top_mm + height / 2)
     layers = [Layer(panel, picture(plan, grid_of(card, pixels_per_inch)), width, height, *middle, 0.0, card.raised_mm)]
     for piece in plan.pieces:
+        if piece.belongs != "panel":
+            continue
         own = plan_of_piece(plan, piece.key)
         x, y = left_mm + piece.x_mm, top_mm + piece.y_mm
         shape = affinity.translate(piece_shape(plan, piece.key), left_mm, top_mm)
@@ -85,7 +92,7 @@ def _layers(plan: Plan, left_mm: float, top_mm: float, pixels_per_inch: float) -
 
 def piece_shape(plan: Plan, key: str) -> BaseGeometry:
     """The outline of a piece where it is put on, mm on the panel; trimmed flush where it is. Raises NotFound."""
-    piece = next(piece for piece in plan.pieces if piece.key == key)
+    piece = piece_of(plan, key)
     place = (piece.x_mm, piece.y_mm, piece.width_mm, piece.height_mm, piece.angle_deg)
     shape = shape_of_cut(Cut(piece.key, piece.name, "spotlight", piece.outline, *place))
     panel = box(0, 0, plan.card.panel_width_mm, plan.card.panel_height_mm)

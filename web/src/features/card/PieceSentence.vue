@@ -10,7 +10,7 @@ import WordLength from "../../components/word/WordLength.vue";
 import WordText from "../../components/word/WordText.vue";
 import WordToggle from "../../components/word/WordToggle.vue";
 import { useDesk } from "../../composables/useDesk";
-import { placedPiece, wholeOf } from "../../logic/beside";
+import { BELONGS, placedPiece, wholeOf } from "../../logic/beside";
 import { useCard } from "../../stores/card";
 import { useShelf } from "../../stores/shelf";
 
@@ -20,6 +20,7 @@ const desk = useDesk();
 const shelf = useShelf();
 const router = useRouter();
 const units = computed(() => props.card.plan.units);
+const asLargeAsTheCard = computed(() => ["base", "inside"].includes(props.piece.belongs));
 const outlines = computed(() => [
   { value: "rectangle", label: "straight" },
   { value: "round", label: "round" },
@@ -50,72 +51,78 @@ function takeAway() {
     :value="piece.name"
     @change="(name) => put({ name }, `call it ${name}`)"
   />,
-  <WordLength
-    label="Wide"
-    :mm="piece.width_mm"
-    :units="units"
-    :least="10"
-    :most="400"
-    @change="(mm) => put({ width_mm: mm }, 'resize the piece')"
-  />
-  by
-  <WordLength
-    label="High"
-    :mm="piece.height_mm"
-    :units="units"
-    :least="10"
-    :most="400"
-    @change="(mm) => put({ height_mm: mm }, 'resize the piece')"
-  />
+  <template v-if="asLargeAsTheCard">as large as the card,</template>
+  <template v-else>
+    <WordLength
+      label="Wide"
+      :mm="piece.width_mm"
+      :units="units"
+      :least="10"
+      :most="400"
+      @change="(mm) => put({ width_mm: mm }, 'resize the piece')" />
+    by
+    <WordLength
+      label="High"
+      :mm="piece.height_mm"
+      :units="units"
+      :least="10"
+      :most="400"
+      @change="(mm) => put({ height_mm: mm }, 'resize the piece')"
+  /></template>
   of
   <StockWord
     :text="card.plan.stock.name"
     :value="card.plan.stock.key"
     @choose="(key) => emit('stock', key)"
-  />, cut
-  <WordChoice
-    label="Cut"
-    :text="outlines.find((one) => one.value === piece.outline)?.label ?? piece.outline"
-    :value="piece.outline"
-    :choices="outlines"
-    @choose="(outline) => put({ outline }, 'cut it to another outline')"
-  />. It is put on the panel with its middle
-  <WordLength
-    label="From the left"
-    :mm="piece.x_mm"
-    :units="units"
-    @change="(mm) => put({ x_mm: mm }, 'move the piece')"
-  />
-  from the left and
-  <WordLength
-    label="From the top"
-    :mm="piece.y_mm"
-    :units="units"
-    @change="(mm) => put({ y_mm: mm }, 'move the piece')"
-  />
-  from the top, turned
-  <WordAngle
-    label="Turned"
-    :value="piece.angle_deg"
-    @change="(angle_deg) => put({ angle_deg }, 'turn the piece')"
-  />,
-  <template v-if="piece.raised_mm"
-    >on foam
+  /><template v-if="piece.belongs !== 'panel'">. {{ BELONGS[piece.belongs] }}{{ " " }}</template
+  ><template v-else
+    >, cut
+    <WordChoice
+      label="Cut"
+      :text="outlines.find((one) => one.value === piece.outline)?.label ?? piece.outline"
+      :value="piece.outline"
+      :choices="outlines"
+      @choose="(outline) => put({ outline }, 'cut it to another outline')"
+    />. It is put on the panel with its middle
     <WordLength
-      label="Foam"
-      :mm="piece.raised_mm"
+      label="From the left"
+      :mm="piece.x_mm"
       :units="units"
-      :most="10"
-      @change="(mm) => put({ raised_mm: mm }, 'lift the piece')"
+      @change="(mm) => put({ x_mm: mm }, 'move the piece')"
     />
-    high</template
-  ><button v-else type="button" class="word" @click="put({ raised_mm: 1.6 }, 'set it on foam')">
-    glued flat</button
-  >; what hangs over
-  <WordToggle
-    label="Hangs over"
-    :text="piece.flush ? 'is trimmed flush' : 'hangs over'"
-    :other="piece.flush ? 'hangs over' : 'is trimmed flush'"
-    @toggle="put({ flush: !piece.flush }, 'trim it flush or not')"
-  />. <button type="button" class="word quiet" @click="takeAway">Take the piece away</button>.
+    from the left and
+    <WordLength
+      label="From the top"
+      :mm="piece.y_mm"
+      :units="units"
+      @change="(mm) => put({ y_mm: mm }, 'move the piece')"
+    />
+    from the top, turned
+    <WordAngle
+      label="Turned"
+      :value="piece.angle_deg"
+      @change="(angle_deg) => put({ angle_deg }, 'turn the piece')"
+    />,
+    <template v-if="piece.raised_mm"
+      >on foam
+      <WordLength
+        label="Foam"
+        :mm="piece.raised_mm"
+        :units="units"
+        :most="10"
+        @change="(mm) => put({ raised_mm: mm }, 'lift the piece')"
+      />
+      high</template
+    ><button v-else type="button" class="word" @click="put({ raised_mm: 1.6 }, 'set it on foam')">
+      glued flat</button
+    >; what hangs over
+    <WordToggle
+      label="Hangs over"
+      :text="piece.flush ? 'is trimmed flush' : 'hangs over'"
+      :other="piece.flush ? 'hangs over' : 'is trimmed flush'"
+      @toggle="put({ flush: !piece.flush }, 'trim it flush or not')"
+    />. </template
+  ><button type="button" class="word quiet" @click="takeAway">
+    {{ piece.belongs === "panel" ? "Take the piece away" : "Leave it plain" }}</button
+  >.
 </template>
