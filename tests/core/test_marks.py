@@ -11,7 +11,9 @@ from hypothesis import strategies as st
 
 from cielo.core.geometry.masks import distance_to_edge_mm, even_odd, outlines_mm, profile_mm, repeat_places
 from cielo.core.geometry.motifs import NAMES, motif_rings, motif_shape
+from cielo.core.geometry.pieces import tape_lengths_mm
 from cielo.core.geometry.printing import print_shape
+from cielo.core.geometry.shapes import inside_of
 from cielo.core.geometry.spreading import spread_motifs
 from cielo.core.keeping import KEPT
 from cielo.core.materials import TOOLS, Ink, Swatch
@@ -32,15 +34,18 @@ from cielo.core.plan import (
     Motifs,
     Patches,
     Plan,
+    Pressed,
     Shade,
     Slant,
     Stencil,
+    Stroke,
     Tapes,
     Towards,
     Water,
     Whole,
     replace_step,
 )
+from cielo.core.say import mask_facts, where_to_lay
 from cielo.core.simulation.contrast import passes_to_stand_out, read_focal, stands_out
 from cielo.core.simulation.grid import Grid, grid_of
 from cielo.core.simulation.laydown import strength_laid, water_laid
@@ -55,6 +60,7 @@ from tests.core.plans import INKS, MOON, WHITE, card, plan_of
 from tests.core.test_grounds import planned
 
 GRID = grid_of(card(), 60)
+FINE = grid_of(card(), 150)
 PANEL = Grid(200.0, 200.0, 0.4, 0.4, 500, 500)
 SPINES = Stencil("s", "spines", "spines", 60.0, 80.0, 26.0, 33.0, 12.0)
 FLOWER = MotifMask("f", "flower", "flower", 55.0, 70.0, 60.0, 20.0)
@@ -405,3 +411,41 @@ def test_what_is_laid_wet_into_dried_ink_lies_on_it() -> None:
     assert groups_of(layings(mixed, GRID)) == [0, 0]
     assert groups_of(layings(dried, GRID)) == [0, 1]
     assert np.array_equal(picture(dried, GRID), picture(over, GRID))
+
+
+@pytest.mark.parametrize("width", [0.5, 3.0, 9.0])
+def test_a_stroke_by_hand_inks_what_lies_along_it(width: float) -> None:
+    """With a pen its area is Shapely's of the line so broad, cut at the panel."""
+    points = ((-5.0, 30.0), (30.0, 50.0), (60.0, 20.0), (90.0, 80.0))
+    step = Brush("b", "dark", "pen", Stroke(points, width), "full", 1)
+    laid = strength_laid(plan_of(step), step, frozenset(), FINE)
+    shape = (
+        shapely.LineString(points).buffer(width / 2).intersection(shapely.box(0, 0, FINE.panel_width_mm, FINE.panel_height_mm))
+    )
+    area = float((laid > laid.max() / 2).sum()) * FINE.pixel_width_mm * FINE.pixel_height_mm
+    assert area == pytest.approx(shape.area, rel=0.08)
+
+
+def test_a_sheet_pressed_prints_all_but_its_openings() -> None:
+    """Inked through its openings and pressed from its back, each place of the panel is inked by one of the two."""
+    through, pressed = (Brush("b", "dark", "stamp", region, "full", 1) for region in (Inside("f"), Pressed("f")))
+    plan = replace(plan_of(through), masks=(FLOWER,))
+    one, other = (strength_laid(plan, step, frozenset(), GRID) for step in (through, pressed))
+    inked_once = np.minimum(one, other) < 0.5 * np.maximum(one, other)
+    assert inked_once.mean() > 0.97
+    assert (np.maximum(one, other) > 0.5 * max(one.max(), other.max())).mean() > 0.97
+
+
+@pytest.mark.parametrize("angle", [0.0, 15.0])
+def test_a_taped_border_leaves_a_rectangle_open_and_nothing_else(angle: float) -> None:
+    border = Tapes("t", "border", 60.0, 80.0, angle, 90.0, 70.0)
+    open_mm2 = inside_of(border, GRID.panel_width_mm, GRID.panel_height_mm)
+    covered_mm = distance_to_edge_mm(border, GRID.x_mm, GRID.y_mm)
+    assert open_mm2.area == pytest.approx(90 * 70, rel=1e-9)
+    assert float((covered_mm < 0).sum()) * GRID.pixel_width_mm * GRID.pixel_height_mm == pytest.approx(90 * 70, rel=0.02)
+    plan = replace(plan_of(), masks=(border,))
+    lengths = tape_lengths_mm(plan)["t"]
+    assert len(lengths) == 4
+    assert min(lengths) > 70
+    assert "four tapes" in mask_facts(plan, border)[0]
+    assert "Leave" in where_to_lay(plan, border)

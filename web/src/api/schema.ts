@@ -2088,7 +2088,7 @@ export interface components {
             /** Tool */
             tool: string;
             /** Region */
-            region: components["schemas"]["Whole"] | components["schemas"]["Band"] | components["schemas"]["Slant"] | components["schemas"]["Halo"] | components["schemas"]["Vignette"] | components["schemas"]["Patches"] | components["schemas"]["Inside"] | components["schemas"]["Motifs"] | components["schemas"]["Words"] | components["schemas"]["Print"] | components["schemas"]["InPrint"] | components["schemas"]["Bare"] | components["schemas"]["WetArea"];
+            region: components["schemas"]["Whole"] | components["schemas"]["Band"] | components["schemas"]["Slant"] | components["schemas"]["Halo"] | components["schemas"]["Vignette"] | components["schemas"]["Patches"] | components["schemas"]["Inside"] | components["schemas"]["Motifs"] | components["schemas"]["Words"] | components["schemas"]["Print"] | components["schemas"]["InPrint"] | components["schemas"]["Bare"] | components["schemas"]["Pressed"] | components["schemas"]["Stroke"] | components["schemas"]["WetArea"];
             /**
              * Touch
              * @default light
@@ -4086,6 +4086,19 @@ export interface components {
             purpose?: components["schemas"]["Purpose"] | null;
         };
         /**
+         * Pressed
+         * @description What a sheet prints that is inked on its back and laid wet side down: all of it but its openings.
+         */
+        Pressed: {
+            /** Mask */
+            mask: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            over: "pressed";
+        };
+        /**
          * PreviewOut
          * @description What a file would change, row by row; ``taken`` when it was.
          */
@@ -4830,6 +4843,24 @@ export interface components {
             carry_mm: number;
         };
         /**
+         * Stroke
+         * @description Along a line drawn by hand through places, ``width_mm`` wide.
+         */
+        Stroke: {
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+            /** Width Mm */
+            width_mm: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            over: "stroke";
+        };
+        /**
          * SupplyOut
          * @description ``wanted``: panels of a stock, passes of an ink, or one tool; ``left`` None: plenty.
          */
@@ -4896,6 +4927,8 @@ export interface components {
         /**
          * Tapes
          * @description Two low-tack tapes that leave a strip of ``width_mm`` open between them; at ``angle_deg`` 0 it runs across.
+         *
+         *     With a ``length_mm`` the strip is closed by two more: a taped border round an opening so long.
          */
         Tapes: {
             /** Key */
@@ -4910,6 +4943,8 @@ export interface components {
             angle_deg: number;
             /** Width Mm */
             width_mm: number;
+            /** Length Mm */
+            length_mm?: number | null;
             /**
              * Keeps
              * @default outside
@@ -5058,7 +5093,7 @@ export interface components {
             /** Tool */
             tool: string;
             /** Region */
-            region: components["schemas"]["Whole"] | components["schemas"]["Band"] | components["schemas"]["Slant"] | components["schemas"]["Halo"] | components["schemas"]["Vignette"] | components["schemas"]["Patches"] | components["schemas"]["Inside"] | components["schemas"]["Motifs"] | components["schemas"]["Words"] | components["schemas"]["Print"] | components["schemas"]["InPrint"] | components["schemas"]["Bare"] | components["schemas"]["WetArea"];
+            region: components["schemas"]["Whole"] | components["schemas"]["Band"] | components["schemas"]["Slant"] | components["schemas"]["Halo"] | components["schemas"]["Vignette"] | components["schemas"]["Patches"] | components["schemas"]["Inside"] | components["schemas"]["Motifs"] | components["schemas"]["Words"] | components["schemas"]["Print"] | components["schemas"]["InPrint"] | components["schemas"]["Bare"] | components["schemas"]["Pressed"] | components["schemas"]["Stroke"] | components["schemas"]["WetArea"];
             /**
              * Amount
              * @default medium

@@ -68,7 +68,7 @@ describe("new things", () => {
     }
     for (const list of [plan.masks, plan.focal, plan.cuts])
       expect(new Set(keys(list)).size).toBe(list.length);
-    expect([plan.masks.length, plan.focal.length, plan.cuts.length]).toEqual([1 + 16, 4, 10]);
+    expect([plan.masks.length, plan.focal.length, plan.cuts.length]).toEqual([1 + 18, 4, 10]);
     for (const { key, x_mm, y_mm } of [...plan.masks, ...plan.focal, ...plan.cuts]) {
       expect(x_mm > 0 && x_mm < 100 && y_mm > 0 && y_mm < 140, key).toBe(true);
     }

@@ -1,7 +1,7 @@
 /** Masks and stencils that can be added to a plan, each in a place and size that suits the panel. */
 import type { Mask, PlanModel } from "../api/models";
 
-export type Shape = "moon" | "edge" | "hills" | "clouds" | "torn" | "tapes" | "stencil" | "motif";
+export type Shape = "moon" | "edge" | "hills" | "clouds" | "torn" | "tapes" | "border" | "stencil" | "motif";
 
 export const NEW_MASKS: { value: Shape; label: string; hint: string }[] = [
   { value: "moon", label: "a round mask", hint: "moon, sun, spotlight" },
@@ -10,6 +10,7 @@ export const NEW_MASKS: { value: Shape; label: string; hint: string }[] = [
   { value: "clouds", label: "an edge of clouds", hint: "turn it round and round" },
   { value: "torn", label: "torn paper", hint: "a soft, ragged edge" },
   { value: "tapes", label: "two tapes", hint: "a strip stays open between them" },
+  { value: "border", label: "a taped border", hint: "four tapes; the rim stays white" },
   { value: "stencil", label: "a repeat stencil", hint: "ink comes through its openings" },
   { value: "motif", label: "one motif", hint: "a mask cut to a shape" },
 ];
@@ -44,6 +45,11 @@ export function newMask(shape: Shape, plan: PlanModel, width: number, height: nu
       return { ...edge, profile: "torn", keeps: "inside" };
     case "tapes":
       return { ...place, shape: "tapes", angle_deg: -18, width_mm: 38, keeps: "outside" };
+    case "border": {
+      const rim = 6;
+      const size = { width_mm: Math.round(height - 2 * rim), length_mm: Math.round(width - 2 * rim) };
+      return { ...place, shape: "tapes", angle_deg: 0, ...size, keeps: "outside" };
+    }
     case "stencil": {
       const size = Math.round(short * 0.22);
       const pitch = Math.round(size * 1.25);
@@ -64,6 +70,7 @@ const NAMES: Record<Shape, string> = {
   clouds: "clouds",
   torn: "torn paper",
   tapes: "strip",
+  border: "border",
   stencil: "agave",
   motif: "motif",
 };

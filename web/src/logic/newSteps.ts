@@ -207,6 +207,20 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
         seed: 1,
       }),
     },
+    {
+      value: "stroke",
+      label: "Draw a stroke",
+      hint: "by hand, with a pen or a brush: drawn on the panel",
+      make: () =>
+        lay(darkest, "pen", {
+          over: "stroke",
+          points: [
+            [reading.panel_width_mm * 0.2, reading.panel_height_mm / 2],
+            [reading.panel_width_mm * 0.8, reading.panel_height_mm / 2],
+          ],
+          width_mm: 1,
+        }),
+    },
     { value: "dry", label: "Let it dry", make: () => ({ do: "dry", id: "", way: "air", minutes: 5 }) },
   ];
   plan.steps.forEach((step, i) => {
@@ -262,6 +276,12 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
             openings: [],
             covered: false,
           }),
+      },
+      {
+        value: `pressed-${mask.key}`,
+        label: `Ink the back of the ${mask.called} and press it`,
+        hint: "all but its openings prints",
+        make: () => lay(colour, "large-brush", { over: "pressed", mask: mask.key }),
       },
       {
         value: `wipe-${mask.key}`,

@@ -36,6 +36,7 @@ const LABELS: Record<string, string> = {
   seed: "Throw",
   "region.shaded_from": "The side that lies at",
   "region.origin": "From",
+  "region.width_mm": "Wide",
   "region.size_mm": "Size",
   "region.gap_mm": "Apart",
   "region.height_mm": "Letters",
@@ -65,6 +66,7 @@ export const LEAST: Record<string, number> = {
   "region.size_mm": 1,
   "region.height_mm": 2,
   "region.line_mm": 0.2,
+  "region.width_mm": 0.3,
 };
 
 export function labelOf(part: Part): string {

@@ -51,7 +51,10 @@ def _distance(mask: Mask, across: Array, down: Array) -> Field:
         u = -u
     match mask:
         case Tapes():
-            return np.asarray(np.abs(v) - mask.width_mm / 2, dtype=np.float32)
+            beside = np.abs(v) - mask.width_mm / 2
+            if mask.length_mm is not None:
+                beside = np.maximum(beside, np.abs(u) - mask.length_mm / 2)
+            return np.asarray(beside, dtype=np.float32)
         case EdgeMask(profile="straight"):
             return np.asarray(-v, dtype=np.float32)
         case EdgeMask():
@@ -171,7 +174,12 @@ def outlines_mm(mask: Mask, width_mm: float, height_mm: float) -> tuple[Array, .
             line = _edge_line(mask, reach) * np.array([-1 if mask.flipped else 1, 1])
             return (middle + _turn(line, mask.angle_deg),)
         case Tapes():
-            sides = [np.array([(-reach, v), (reach, v)]) for v in (-mask.width_mm / 2, mask.width_mm / 2)]
+            half = mask.width_mm / 2
+            if mask.length_mm is not None:
+                long = mask.length_mm / 2
+                ring = np.array([(-long, -half), (long, -half), (long, half), (-long, half), (-long, -half)])
+                return (middle + _turn(ring, mask.angle_deg),)
+            sides = [np.array([(-reach, v), (reach, v)]) for v in (-half, half)]
             return tuple(middle + _turn(side, mask.angle_deg) for side in sides)
         case MotifMask():
             return tuple(middle + _turn(ring, mask.angle_deg) for ring in rings_of_motif(mask))

@@ -6,6 +6,7 @@ A mask is cut as what covers; a stencil as a sheet with its openings. What hangs
 
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
+from itertools import pairwise
 
 import numpy as np
 from numpy.typing import NDArray
@@ -91,16 +92,23 @@ def _with_own_key(pieces: Iterable[Piece]) -> Iterator[Piece]:
 
 
 def tape_lengths_mm(plan: Plan) -> dict[str, tuple[float, ...]]:
-    """How long each of the two tapes of a strip must be to cross the panel and hold on beside it, by the tapes' key."""
+    """How long each of the tapes of a strip or border must be to cross the panel and hold on beside it, by the tapes' key."""
     width, height = plan.card.panel_width_mm, plan.card.panel_height_mm
     return {
         mask.key: tuple(
-            float(LineString(side).intersection(sheet_of(mask, width, height)).length)
-            for side in outlines_mm(mask, width, height)
+            float(LineString(side).intersection(sheet_of(mask, width, height)).length) for side in _sides(mask, width, height)
         )
         for mask in plan.masks
         if isinstance(mask, Tapes)
     }
+
+
+def _sides(mask: Tapes, width_mm: float, height_mm: float) -> Iterator[Array]:
+    """The edges that tapes are laid along, each drawn out far beyond the panel, (2, 2)."""
+    for line in outlines_mm(mask, width_mm, height_mm):
+        for a, b in pairwise(line):
+            along = (b - a) / np.hypot(*(b - a)) * 2 * (width_mm + height_mm)
+            yield np.array([a - along, b + along])
 
 
 def _straight(key: str, name: str, of: str, size: tuple[float, float], note: str, scores: tuple[Array, ...] = ()) -> Piece:

@@ -65,6 +65,8 @@ def inside_of(mask: Mask, width_mm: float, height_mm: float) -> BaseGeometry:
             if mask.pitch_mm:
                 return union_all([opening.shape for opening in openings_of(mask, width_mm, height_mm)])
             return even_odd(lines)
+        case Tapes(length_mm=float()):
+            shape = Polygon(lines[0])
         case Tapes():
             shape = Polygon([*lines[0], *lines[1][::-1]])
     return shape.intersection(sheet_of(mask, width_mm, height_mm))

@@ -12,7 +12,7 @@ from cielo.core.plan.card import Card
 from cielo.core.plan.pieces import Cut, Focal
 from cielo.core.plan.placements import Disc, Drawn, EdgeMask, Hold, Mask, MotifMask, Stencil, Tapes
 from cielo.core.plan.prints import At, Motifs, Print, Words
-from cielo.core.plan.regions import Band, Fade, Halo, Patches, Region, Slant, Vignette, span_mm
+from cielo.core.plan.regions import Band, Fade, Halo, Patches, Region, Slant, Stroke, Vignette, span_mm
 from cielo.core.plan.steps import Brush, Step, Water
 from cielo.core.plan.whole import Plan
 
@@ -68,7 +68,8 @@ class _Fit:
             case EdgeMask():
                 return self.placed(mask)
             case Tapes():
-                return replace(self.placed(mask), width_mm=self.scaled(mask.width_mm))
+                long = None if mask.length_mm is None else self.scaled(mask.length_mm)
+                return replace(self.placed(mask), width_mm=self.scaled(mask.width_mm), length_mm=long)
 
     def step(self, step: Step) -> Step:
         match step:
@@ -101,6 +102,9 @@ class _Fit:
                     replace(at, size_mm=at.size_mm and self.scaled(at.size_mm, 0.3)) for at in map(self.placed, region.places)
                 )
                 return replace(region, size_mm=self.scaled(region.size_mm, 0.3), places=places)
+            case Stroke():
+                points = tuple((round(x * self.across, 1), round(y * self.down, 1)) for x, y in region.points)
+                return replace(region, points=points)
             case Words():
                 # Words grow no longer than the panel does.
                 share = min(self.least, self.across)

@@ -105,7 +105,10 @@ class EdgeMask(Sheet):
 
 @dataclass(frozen=True)
 class Tapes(Sheet):
-    """Two low-tack tapes that leave a strip of ``width_mm`` open between them; at ``angle_deg`` 0 it runs across."""
+    """Two low-tack tapes that leave a strip of ``width_mm`` open between them; at ``angle_deg`` 0 it runs across.
+
+    With a ``length_mm`` the strip is closed by two more: a taped border round an opening so long.
+    """
 
     key: Key
     name: Name
@@ -113,6 +116,7 @@ class Tapes(Sheet):
     y_mm: Place
     angle_deg: Angle
     width_mm: Span
+    length_mm: Span | None = None
     keeps: Keeps = "outside"
     shape: Literal["tapes"] = "tapes"
 

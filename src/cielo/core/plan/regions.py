@@ -12,8 +12,10 @@ from cielo.core.bounds import (
     Cover,
     Key,
     Length,
+    MarkSize,
     OpeningKey,
     PatchSize,
+    Place,
     Size,
 )
 from cielo.core.plan.card import Card
@@ -111,6 +113,26 @@ class Inside:
 
 
 @dataclass(frozen=True)
+class Pressed:
+    """What a sheet prints that is inked on its back and laid wet side down: all of it but its openings."""
+
+    mask: Key
+    over: Literal["pressed"] = "pressed"
+
+
+MOST_STROKE_POINTS = 80
+
+
+@dataclass(frozen=True)
+class Stroke:
+    """Along a line drawn by hand through places, ``width_mm`` wide."""
+
+    points: Annotated[tuple[tuple[Place, Place], ...], Len(2, MOST_STROKE_POINTS)]
+    width_mm: MarkSize
+    over: Literal["stroke"] = "stroke"
+
+
+@dataclass(frozen=True)
 class WetArea:
     """Where the last water before this step still stands."""
 
@@ -125,7 +147,21 @@ class Bare:
 
 
 Region = Annotated[
-    Whole | Band | Slant | Halo | Vignette | Patches | Inside | Motifs | Words | Print | InPrint | Bare | WetArea,
+    Whole
+    | Band
+    | Slant
+    | Halo
+    | Vignette
+    | Patches
+    | Inside
+    | Motifs
+    | Words
+    | Print
+    | InPrint
+    | Bare
+    | Pressed
+    | Stroke
+    | WetArea,
     Field(discriminator="over"),
 ]
 

@@ -6,7 +6,7 @@ from cielo.core.plan.beside import plan_of_piece
 from cielo.core.plan.pieces import Piece
 from cielo.core.plan.placements import LEAST_PITCH_MM, MOST_OFFSET_MM, MOST_POINTS, MOST_RINGS, Disc, Drawn, MotifMask
 from cielo.core.plan.prints import MOST_PRINT_POINTS, InPrint, Motifs, OwnImage, Print, Words
-from cielo.core.plan.regions import Band, Halo, Inside, Slant, WetArea, span_mm
+from cielo.core.plan.regions import Band, Halo, Inside, Pressed, Slant, WetArea, span_mm
 from cielo.core.plan.steps import Brush, LayMask, LiftMask, Prepare, Step, Water, Wipe
 from cielo.core.plan.whole import Plan, last_water
 from cielo.core.units import Units, say_length
@@ -125,7 +125,7 @@ def _ensure_step_sound(plan: Plan, step: Step, field: str) -> None:
 
 def _ensure_region_sound(plan: Plan, step: Brush | Water, field: str) -> None:
     region = step.region
-    if isinstance(region, Halo | Inside):
+    if isinstance(region, Halo | Inside | Pressed):
         _ensure_known("mask", region.mask, [mask.key for mask in plan.masks], f"{field}.mask")
     if isinstance(region, InPrint):
         printing = next((s for s in plan.steps if s.id == region.step), None)

@@ -10,7 +10,7 @@ from cielo.core.geometry.holding import is_stencil, stencil_facts
 from cielo.core.geometry.pieces import tape_lengths_mm
 from cielo.core.geometry.placing import cut_shares, is_repeat
 from cielo.core.plan import Disc, Drawn, EdgeMask, Mask, Plan, Stencil, Tapes
-from cielo.core.units import say_fine, say_length
+from cielo.core.units import say_fine, say_length, say_size
 
 # What is nearer to a side than this lies on it: rounding.
 ON_RIM_MM = 1e-6
@@ -25,7 +25,7 @@ def _mask_facts(plan: Plan, mask: Mask) -> Iterator[str]:
     width, height, units = plan.card.panel_width_mm, plan.card.panel_height_mm, plan.units
     if isinstance(mask, Tapes):
         lengths = " and ".join(dict.fromkeys(say_length(mm, units) for mm in tape_lengths_mm(plan)[mask.key]))
-        yield f"Tear two tapes of {lengths}."
+        yield f"Tear {'two' if mask.length_mm is None else 'four'} tapes of {lengths}."
     if is_stencil(mask):
         facts = stencil_facts(mask, width, height)
         still = "it lies still by itself" if facts.lies_still else "too open to lie still: hold it down"
@@ -71,6 +71,10 @@ def _place(plan: Plan, mask: Mask) -> str:
         case EdgeMask():
             level = "" if mask.profile == "straight" else ", half way between its rises and falls,"
             return f"Its edge{level} crosses {' and '.join(_crossings(plan, mask))}."
+        case Tapes(length_mm=float() as long):
+            turned = f", turned {mask.angle_deg:g}° clockwise" if mask.angle_deg else ""
+            size = say_size(long, mask.width_mm, units)
+            return f"Leave {size} open between them, its middle {across} from the left and {down} from the top{turned}."
         case Tapes():
             strip = say_length(mask.width_mm, units)
             return f"Leave {strip} open between them; the middle of the strip crosses {' and '.join(_crossings(plan, mask))}."

@@ -2,6 +2,8 @@
 
 from collections.abc import Iterator
 
+from shapely import LineString
+
 from cielo.core.geometry.naming import opening_names
 from cielo.core.plan import (
     RUNS_OFF_MM,
@@ -14,9 +16,11 @@ from cielo.core.plan import (
     Motifs,
     Patches,
     Plan,
+    Pressed,
     Print,
     Region,
     Slant,
+    Stroke,
     Tapes,
     Vignette,
     WetArea,
@@ -67,6 +71,16 @@ def region_parts(plan: Plan, region: Region, step_id: str) -> Iterator[Part]:
             yield from _inside(plan, region)
         case Print() | Motifs() | Words() | InPrint():
             yield from printed_parts(plan, region)
+        case Pressed():
+            yield Part(" over the back of the ")
+            yield Part(plan.mask(region.mask).called, "region.mask", "mask")
+            yield Part(", lay it wet side down, press it and lift it at once")
+        case Stroke():
+            yield Part(" along a stroke of ")
+            yield Part(said(LineString(region.points).length, units), "region.points", "stroke")
+            yield Part(", ")
+            yield Part(said(region.width_mm, units), "region.width_mm", "length")
+            yield Part(" wide")
         case Bare():
             yield Part(" where the stock is still bare")
         case WetArea():

@@ -28,6 +28,7 @@ from math import cos, radians, sin
 import numpy as np
 from numpy.typing import NDArray
 from scipy.special import ndtr
+from shapely import LineString
 from shapely.geometry.base import BaseGeometry
 
 from cielo.core.geometry.distance import signed_distance_mm
@@ -51,9 +52,11 @@ from cielo.core.plan import (
     Onto,
     Patches,
     Plan,
+    Pressed,
     Print,
     Region,
     Slant,
+    Stroke,
     Vignette,
     Water,
     WetArea,
@@ -154,7 +157,7 @@ def water_spots(step: Water, grid: Grid) -> NDArray[np.float64] | None:
 
 def _mask_of(plan: Plan, region: Region) -> Mask | None:
     match region:
-        case Halo() | Inside():
+        case Halo() | Inside() | Pressed():
             return plan.mask(region.mask)
         case InPrint():
             # Of a plan looked at without its prints, or of prints that were taken away, nothing is left to go into.
@@ -213,19 +216,27 @@ def _share(region: Region, shape: Mask | None, softness_mm: float, seed: int, gr
             density = -np.log1p(-min(region.cover, 0.9995)) / (np.pi / 4 * region.size_mm**2)
             spots = random_spots(seed, density, region.size_mm, grid.panel_width_mm, grid.panel_height_mm)
             return covered(spots, grid, 2 * softness_mm)
-        case Inside():
-            assert shape is not None
-            inside = _edge(-to_edge_mm(shape, grid), softness_mm, grid)
-            if region.openings:
-                inside = inside * chosen_openings(shape, region.openings, grid)
-            return inside if region.shaded_from is None else inside * shaded(shape, region.shaded_from, grid)
-        case InPrint():
-            if not isinstance(shape, Drawn):
-                return np.zeros((grid.rows, grid.columns), dtype=np.float32)
-            inside = _edge(-to_edge_mm(shape, grid), softness_mm, grid)
-            return inside if region.shaded_from is None else inside * shaded(shape, region.shaded_from, grid)
+        case Inside() | InPrint() | Pressed():
+            return _within(region, shape, softness_mm, grid)
+        case Stroke():
+            line = LineString(region.points).buffer(region.width_mm / 2, quad_segs=6)
+            return _printed((line,), softness_mm, grid)
         case Print() | Motifs() | Words():
             return _printed(prints_of(region, grid.panel_width_mm, grid.panel_height_mm, seed), softness_mm, grid)
+
+
+def _within(region: Inside | InPrint | Pressed, shape: Mask | None, softness_mm: float, grid: Grid) -> Map:
+    """Inside the openings of a sheet or the prints of a step, all or some, shaded or even; or where a sheet is inked all but its openings."""
+    if isinstance(region, Pressed):
+        assert shape is not None
+        return _edge(-to_cover_mm(replace(shape, keeps="outside"), grid), softness_mm, grid)
+    if isinstance(region, InPrint) and not isinstance(shape, Drawn):
+        return np.zeros((grid.rows, grid.columns), dtype=np.float32)
+    assert shape is not None
+    inside = _edge(-to_edge_mm(shape, grid), softness_mm, grid)
+    if isinstance(region, Inside) and region.openings:
+        inside = inside * chosen_openings(shape, region.openings, grid)
+    return inside if region.shaded_from is None else inside * shaded(shape, region.shaded_from, grid)
 
 
 def _edge(depth: Map, softness_mm: float, grid: Grid) -> Map:

@@ -9,7 +9,7 @@ from collections.abc import Iterable
 from dataclasses import replace
 
 from cielo.core.materials import RESIST_KINDS
-from cielo.core.plan import Brush, LayMask, LiftMask, Plan, Prepare, Step, Water, Wipe, same_sheet
+from cielo.core.plan import Brush, LayMask, LiftMask, Plan, Prepare, Pressed, Step, Water, Wipe, same_sheet
 from cielo.core.sequence.drying import GLUE_MINUTES, wants_min
 from cielo.core.sequence.durations import passing_min
 from cielo.core.simulation.contact import Contact
@@ -48,6 +48,8 @@ def _after(plan: Plan, contact: Contact, step: Step, before: Moment) -> Moment:
             )
         case Brush():
             reached = [sheet_of(plan, key) for key in moment.masks if contact.reaches_mask(step.id, key)]
+            if isinstance(step.region, Pressed):
+                reached.append(sheet_of(plan, step.region.mask))
             carried = {**moment.on_sheets, **dict.fromkeys(reached, step.id)}
             if plan.ink(step.ink).kind in RESIST_KINDS:
                 return replace(moment, laid=(*moment.laid, step.id))

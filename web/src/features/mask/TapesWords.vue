@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** How far two tapes lie apart. */
+/** How far two tapes lie apart, or what a border of four leaves open. */
 import type { Schemas, Units } from "../../api/models";
 import WordLength from "../../components/word/WordLength.vue";
 
@@ -24,5 +24,16 @@ const draft = (part: Partial<Schemas["Tapes"]> | null) => emit("draft", part && 
     @change="(mm) => set({ width_mm: mm }, 'change the strip')"
     @draft="(mm) => draft(mm === null ? null : { width_mm: mm })"
   />
+  <template v-if="mask.length_mm"
+    >by
+    <WordLength
+      label="Open as far"
+      :mm="mask.length_mm"
+      :units="units"
+      :least="3"
+      :most="600"
+      @change="(mm) => set({ length_mm: mm }, 'change the border')"
+      @draft="(mm) => draft(mm === null ? null : { length_mm: mm })"
+  /></template>
   open, its middle
 </template>

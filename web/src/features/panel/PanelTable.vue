@@ -15,6 +15,7 @@ import MasksOver from "./MasksOver.vue";
 import OpeningsOver from "./OpeningsOver.vue";
 import PrintsOver from "./PrintsOver.vue";
 import PanelRuler from "./PanelRuler.vue";
+import StrokeOver from "./StrokeOver.vue";
 
 const props = defineProps<{
   card: CardOut;
@@ -230,6 +231,13 @@ function tap(event: MouseEvent) {
             @toggle="(place) => emit('print', place)"
           />
           <FocalOver :placing="focal" />
+          <StrokeOver
+            v-if="chosen"
+            :step="chosen"
+            :scale="scale"
+            :width="panel.width"
+            :height="panel.height"
+          />
           <path
             v-if="tapped"
             class="tapped"

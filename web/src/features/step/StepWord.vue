@@ -35,7 +35,7 @@ const fresh = computed(() => {
 const read = computed(() => (fresh.value ? props.part.text : undefined));
 
 const choices = computed(() =>
-  desk.card && shelf.shelf && !["places", "shade", "openings"].includes(props.part.kind ?? "")
+  desk.card && shelf.shelf && !["places", "shade", "openings", "stroke"].includes(props.part.kind ?? "")
     ? wordChoices(props.part, desk.card, shelf.shelf)
     : null,
 );
@@ -173,6 +173,7 @@ function choose(key: string) {
     :text="part.text"
     @all="write([], 'ink every opening')"
   />
+  <b v-else-if="part.kind === 'stroke'" title="Press on the panel and draw it anew">{{ part.text }}</b>
   <ShadeWord v-else-if="part.kind === 'shade'" :step="step" :part="part" :text="read" @write="write" />
   <WordToggle
     v-else-if="part.kind === 'covered'"
