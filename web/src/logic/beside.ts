@@ -6,7 +6,13 @@ export const wholeOf = (id: string) => id.split(OF)[0] ?? id;
 export const pieceId = (id: string, key: string) => `${wholeOf(id)}${OF}${key}`;
 
 export type PieceKind = Schemas["MakePiece"]["kind"];
-export const PIECE_KINDS: { value: PieceKind; label: string; hint: string }[] = [
+export const PIECE_KINDS: {
+  value: PieceKind;
+  label: string;
+  hint: string;
+  /** Of these a card has one alone. */
+  belongs?: Schemas["BesideOut"]["belongs"];
+}[] = [
   { value: "strip", label: "a strip", hint: "for a sentiment, on foam" },
   { value: "circle", label: "a circle", hint: "1 3/8 in; a spotlight, a seal" },
   { value: "square", label: "a square", hint: "a panel in the panel" },
@@ -18,8 +24,18 @@ export const PIECE_KINDS: { value: PieceKind; label: string; hint: string }[] = 
     label: "the front of the base",
     hint: "ink on the card itself, round the panel",
   },
-  { value: "inside of the base", label: "the inside of the base", hint: "seen when it is opened" },
-  { value: "envelope", label: "the front of the envelope", hint: "a decoration that goes with the card" },
+  {
+    value: "inside of the base",
+    belongs: "inside",
+    label: "the inside of the base",
+    hint: "seen when it is opened",
+  },
+  {
+    value: "envelope",
+    belongs: "envelope",
+    label: "the front of the envelope",
+    hint: "a decoration that goes with the card",
+  },
 ];
 /** What is said of a part that is not put on the panel. */
 export const BELONGS: Record<Exclude<Schemas["BesideOut"]["belongs"], "panel">, string> = {

@@ -64,6 +64,13 @@ function remedy({ code, step, remedy }: Finding) {
   pointed.value = null;
   desk.push(remedy.charAt(0).toLowerCase() + remedy.slice(1), { do: "remedy", code, step, remedy });
 }
+/** What of the whole card is drawn without its colour; nothing where the base is inked and there is no mat. */
+const drawnPlain = computed(() => {
+  const inked = card.value?.pieces.some(({ belongs }) => belongs === "base");
+  const mats = card.value?.plan.card.mats.length;
+  if (inked && !mats) return "";
+  return `${inked ? "The mats are" : mats ? "The base and its mats are" : "The base is"} drawn plain: the colour of what they are cut of is not known.`;
+});
 /** The stencil whose openings the chosen step inks, where it inks inside one. */
 const choosing = computed(() => {
   const step = steps.value[at.value];
@@ -205,7 +212,7 @@ useEventListener("keydown", (event) => {
               alt="The whole card put together"
               data-test="together"
             />
-            <figcaption>The base and its mats are drawn plain: their colours are not known.</figcaption>
+            <figcaption v-if="drawnPlain">{{ drawnPlain }}</figcaption>
           </figure>
           <PanelTable
             v-else

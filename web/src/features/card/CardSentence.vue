@@ -72,8 +72,15 @@ watch(
 );
 /** The piece that lies in front, where the page is of one. */
 const inFront = computed(() => props.card.pieces.find((one) => one.key === props.card.piece));
+/** What can be made: of the base and the envelope there is one alone. */
+const pieceKinds = computed(() =>
+  PIECE_KINDS.filter(
+    ({ belongs }) => !belongs || !props.card.pieces.some((piece) => piece.belongs === belongs),
+  ),
+);
 function makePiece(kind: PieceKind) {
-  desk.push(`make a ${kind} to put on it`, { do: "make-piece", kind, stock: plan.value.stock.key });
+  const label = PIECE_KINDS.find((one) => one.value === kind)?.label ?? kind;
+  desk.push(`make ${label}`, { do: "make-piece", kind, stock: plan.value.stock.key });
 }
 const size = computed(() => [props.card.reading.panel_width_mm, props.card.reading.panel_height_mm] as const);
 function addMask(shape: Shape) {
@@ -172,7 +179,7 @@ drawings.onChange(async (files) => {
         :choices="FOCAL"
         @choose="addFocal"
       />.
-      <WordMenu label="Make a piece" text="Make another piece" :choices="PIECE_KINDS" @choose="makePiece" />.
+      <WordMenu label="Make a piece" text="Make another piece" :choices="pieceKinds" @choose="makePiece" />.
     </p>
     <FitSteps
       v-if="resized"

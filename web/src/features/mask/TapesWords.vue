@@ -25,7 +25,7 @@ const draft = (part: Partial<Schemas["Tapes"]> | null) => emit("draft", part && 
     @draft="(mm) => draft(mm === null ? null : { width_mm: mm })"
   />
   <template v-if="mask.length_mm"
-    >by
+    >{{ " " }}by
     <WordLength
       label="Open as far"
       :mm="mask.length_mm"
