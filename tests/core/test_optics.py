@@ -29,9 +29,9 @@ from cielo.core.optics.spectra import (
 from cielo.core.optics.stock import put_on_surface, sheet_of, take_off_surface
 from cielo.errors import BadInput
 from tests.core.sharma_2005 import PAIRS
+from tests.core.test_crossings import SOLIDS, crossing_errors
 from tests.reference.measured import COATED, UNCOATED, Measured
 
-SOLIDS = ("CM", "CY", "MY", "CMY", "CK", "MK", "YK")
 WHITE = Paper((95.0, 0.0, -1.0), "uncoated")
 LAB = st.tuples(st.floats(25, 80), st.floats(-35, 35), st.floats(-35, 35))
 
@@ -109,12 +109,6 @@ def test_one_full_pass_on_its_own_sheet_is_the_swatch(lab: tuple[float, float, f
         assert predicted == pytest.approx(lab, abs=0.1)
 
 
-def test_most_swatches_can_be_reproduced_exactly() -> None:
-    for measured in (COATED, UNCOATED):
-        for channel in "CMYK":
-            assert film_of(measured.ink(channel), measured.paper).misses[0] < 0.05
-
-
 def test_beer_lambert_in_closed_form() -> None:
     ink = dye("a", (60, 30, 20))
     film, sheet = film_of(ink, WHITE), sheet_of(WHITE)
@@ -145,78 +139,6 @@ def test_more_transparent_ink_is_never_lighter(stack: list[tuple[str, float]]) -
     inks = {"a": dye("a", (70, 20, 40)), "b": dye("b", (50, -10, -30))}
     lightness = [lab_of_stack(WHITE, inks, stack[:n])[0] for n in range(len(stack) + 1)]
     assert all(after <= before + 1e-9 for before, after in itertools.pairwise(lightness))
-
-
-def crossing_errors(measured: Measured) -> dict[str, float]:
-    inks = {channel: measured.ink(channel) for channel in "CMYK"}
-    return {
-        solid: float(ciede2000(lab_of_stack(measured.paper, inks, [(channel, 1.0) for channel in solid]), measured.solid(solid)))
-        for solid in SOLIDS
-    }
-
-
-def multiplied_errors(measured: Measured) -> dict[str, float]:
-    """The same by multiplying sRGB channels relative to the paper, as drawing programs do."""
-    paper = np.clip(srgb_from_lab(measured.paper.lab), 0.01, 1)
-    errors = {}
-    for solid in SOLIDS:
-        layers = [np.clip(srgb_from_lab(measured.solid(channel)), 0, 1) / paper for channel in solid]
-        product = np.clip(paper * np.prod(layers, axis=0), 0, 1)
-        lab = lab_from_hex("#" + "".join(f"{round(float(c) * 255):02x}" for c in product))
-        errors[solid] = float(ciede2000(lab, measured.solid(solid)))
-    return errors
-
-
-@pytest.mark.parametrize("measured", [COATED, UNCOATED], ids=["FOGRA39L", "FOGRA29L"])
-def test_crossings_of_measured_inks(measured: Measured) -> None:
-    """FOGRA39L and FOGRA29L (Debian, icc-profiles-free): from paper and single inks alone, the 7 solid crossings."""
-    errors = list(crossing_errors(measured).values())
-    multiplied = list(multiplied_errors(measured).values())
-    assert np.mean(errors) <= 3.2
-    assert np.max(errors) <= 6.5
-    assert np.mean(multiplied) >= 2 * np.mean(errors)
-
-
-def told(paper: Paper, inks: dict[str, Ink], stack: list[tuple[str, float]], true: object) -> tuple[float, float]:
-    """The true error of a prediction and the band it was told with, CIEDE2000."""
-    return float(ciede2000(lab_of_stack(paper, inks, stack), true)), uncertainty(paper, inks, stack)
-
-
-def ensure_honest(errors: np.ndarray, bands: np.ndarray) -> None:
-    """At least 80 % of the errors within the 90 % band, and the band not wider than 3 times the mean error."""
-    assert np.mean(errors <= bands) >= 0.8
-    assert bands.mean() <= 3 * errors.mean()
-
-
-@pytest.mark.parametrize("measured", [COATED, UNCOATED], ids=["FOGRA39L", "FOGRA29L"])
-def test_three_inks_at_all_strengths_and_how_sure_it_is(measured: Measured) -> None:
-    """The same files: every combination of C, M and Y, dots beside and over each other, from the single inks' ramps."""
-    inks = {channel: measured.ink(channel, measured.ramp(channel), "broken") for channel in "CMY"}
-    crossed = (measured.amounts[:, 3] == 0) & ((measured.amounts > 0).sum(axis=1) >= 2)
-    assert crossed.sum() > 700
-    stacks = [[(c, float(x)) for c, x in zip("CMY", row, strict=False) if x > 0] for row in measured.amounts[crossed]]
-    pairs = [told(measured.paper, inks, stack, true) for stack, true in zip(stacks, measured.lab[crossed], strict=True)]
-    errors, bands = np.array(pairs).T
-    assert errors.mean() <= 2.0
-    assert errors.max() <= 6.0
-    ensure_honest(errors, bands)
-
-
-@pytest.mark.parametrize("measured", [COATED, UNCOATED], ids=["FOGRA39L", "FOGRA29L"])
-def test_how_sure_it_is_of_solid_crossings(measured: Measured) -> None:
-    inks = {channel: measured.ink(channel) for channel in "CMYK"}
-    pairs = [told(measured.paper, inks, [(c, 1.0) for c in solid], measured.solid(solid)) for solid in SOLIDS]
-    ensure_honest(*np.array(pairs).T)
-
-
-def test_inks_known_on_one_stock_are_predicted_on_another() -> None:
-    """Swatches of FOGRA39L (coated), predicted alone on FOGRA29L's bare paper (uncoated)."""
-    solid = {channel: COATED.ink(channel) for channel in "CMYK"}
-    errors = [told(UNCOATED.paper, solid, [(c, 1.0)], UNCOATED.solid(c))[0] for c in "CMYK"]
-    assert np.mean(errors) <= 3.0
-    ramps = {channel: COATED.ink(channel, COATED.ramp(channel), "broken") for channel in "CMYK"}
-    strengths = [(c, s) for c in "CMYK" for s in UNCOATED.ramp(c)]
-    ensure_honest(*np.array([told(UNCOATED.paper, ramps, [(c, s)], UNCOATED.at(**{c: s})) for c, s in strengths]).T)
 
 
 @pytest.mark.parametrize("measured", [COATED, UNCOATED], ids=["FOGRA39L", "FOGRA29L"])

@@ -48,12 +48,18 @@ class Measured:
 
 
 def read(name: str, surface: Surface) -> Measured:
-    """One of the two files: CGATS text with CMYK in percent and CIE Lab."""
-    lines = (HERE / f"{name}.ti3").read_text().splitlines()
+    """One of the files: CGATS text with CMYK in percent and CIE Lab."""
+    lines = [line.strip() for line in (HERE / f"{name}.ti3").read_text(encoding="latin-1").splitlines()]
     first, last = lines.index("BEGIN_DATA") + 1, lines.index("END_DATA")
     table = np.array([[float(value) for value in line.split()] for line in lines[first:last]])
     return Measured(surface, table[:, 1:5] / 100, table[:, 8:11])
 
 
-COATED = read("FOGRA39L", "coated")
-UNCOATED = read("FOGRA29L", "uncoated")
+# Offset inks on coated, uncoated and calendered paper, and coldset inks on newsprint, which is rough.
+FILES: dict[str, Measured] = {
+    "FOGRA39L": read("FOGRA39L", "coated"),
+    "FOGRA29L": read("FOGRA29L", "uncoated"),
+    "FOGRA40L": read("FOGRA40L", "calendered"),
+    "TR002": read("TR002", "rough"),
+}
+COATED, UNCOATED, CALENDERED = FILES["FOGRA39L"], FILES["FOGRA29L"], FILES["FOGRA40L"]

@@ -12,25 +12,28 @@ s       ()         strength asked for: passes times touch
 a       ()         share of the area covered, 0..1; 1 for a film
 g0      (31,)      inner reflectance of the sheet under the swatch
 J       (3, 31)    slope of XYZ by D
+m       (31,)      density spectrum that plausible colourants of the swatch's colour have (colourants.py)
 ======  =========  ========================================================================
 
-A dye soaks in and only absorbs: g = g0 exp(-D x) (Bouguer, Lambert, Beer). D is the spectrum with the least second difference
-that reproduces the swatch on its own sheet. An ink that scatters is a Kubelka-Munk film (kubelka_munk.py); one swatch on white
-cannot tell D from S, so S is found from a swatch over black, or taken from the hiding power usual for the kind, and then the
-prediction is told to be less sure (confidence.py).
+A dye soaks in and only absorbs: g = g0 exp(-D x) (Bouguer, Lambert, Beer). Of all spectra D >= 0 that reproduce the swatch on its own
+sheet, D is the one with the least |D'' - m''|^2 + 0.1^2 |D - m|^2 ('' the second difference). Where a swatch is darker than the sheet's
+surface lets anything look, the ink must have smoothed that surface, and the film's veil is as much lower as it takes. An ink that scatters
+is a Kubelka-Munk film (kubelka_munk.py); one swatch on white cannot tell D from S, so S is found from a swatch over black, or taken from
+the hiding power usual for the kind, and then the prediction is told to be less sure (confidence.py).
 """
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
-from functools import lru_cache
+from functools import cached_property, lru_cache
 
 import numpy as np
 
 from cielo.core.materials import RESIST_KINDS, TRANSPARENT_KINDS, Ink, InkKind, Paper, Swatch
+from cielo.core.optics.colourants import plausible_density
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.kubelka_munk import film_over
 from cielo.core.optics.spectra import BANDS, WAVELENGTHS_NM, Array, lab_from_xyz, weights, xyz_from_lab, xyz_from_reflectance
-from cielo.core.optics.stock import INTERNAL_REFLECTION, YULE_NIELSEN, Sheet, lab_seen, put_on_surface, sheet_of
+from cielo.core.optics.stock import GLOSS_VEIL, INTERNAL_REFLECTION, YULE_NIELSEN, Sheet, lab_seen, put_on_surface, sheet_of
 from cielo.errors import BadInput
 
 # How soon further passes stop adding ink: x(s) = (1 - exp(-k s)) / (1 - exp(-k)). Common practice, no source: a second
@@ -50,6 +53,10 @@ HIDING: dict[InkKind, float] = {
 # Black card for the swatches over black where its own colour is not given.
 BLACK_CARD = Paper((16.0, 0.0, 0.0), "coated")
 DENSEST = 14.0
+# How much the level of a spectrum counts against its bends.
+LIKE = 0.1
+# How much the colour counts against the spectrum.
+EXACTNESS = 1e3
 
 
 @dataclass(frozen=True, eq=False)
@@ -64,6 +71,7 @@ class Film:
     hiding_known : whether S comes from a swatch over black (or needs none).
     foreign : whether it was measured on another sheet than the one it is laid on.
     misses : CIEDE2000 of each swatch to what the film gives on the swatch's sheet, (N - 1,).
+    veil : what a full film leaves of the sheet's surface veil at most (stock.py); 1 where it leaves it all.
     warnings : what is odd about the swatches, in words.
     """
 
@@ -77,16 +85,22 @@ class Film:
     hiding_known: bool
     foreign: bool
     misses: Array
+    veil: float
     warnings: tuple[str, ...]
 
     @property
     def broken(self) -> bool:
         return bool(np.any(self.areas[1:] < 1))
 
-    @property
-    def mean_density(self) -> float:
-        """Mean of D over the bands: how much an ink darkens, whatever its hue."""
-        return float(self.density.mean())
+    @cached_property
+    def strong(self) -> float:
+        """How much an ink absorbs, whatever its hue: half the plain mean of D and half its mean weighted by Y."""
+        return float((self.density.mean() + self.dark) / 2)
+
+    @cached_property
+    def dark(self) -> float:
+        """How much an ink darkens: the mean of D weighted by Y."""
+        return float(self.density @ weights()[:, 1] / weights()[:, 1].sum())
 
     def amount(self, strength: Array | float) -> Array:
         """Strength (any shape, >= 0) to amount of the same shape; never falls."""
@@ -138,13 +152,48 @@ def _fitted(ink: Ink, paper: Paper) -> Film:
     """The film that the swatches tell, made on ``paper``; kept apart from film_of because it is the same on every stock."""
     swatches = _swatches(ink)
     sheet = sheet_of(paper)
-    full = min(swatches, key=lambda s: (abs(s.strength - 1.0), s.strength))
+    full = full_swatch(ink)
     scattering, known = _scattering(ink, sheet, full)
     k = SATURATION[ink.kind]
     scale = 1.0 if ink.laydown == "broken" else float(saturating(full.strength, k))
-    density = solve_density(sheet, xyz_from_lab(full.lab), scattering * scale) / scale
-    knots, amounts, areas, misses, warnings = _curve(ink, sheet, density, scattering, swatches, full, scale)
-    return Film(density, scattering, knots, amounts, areas, k, ink.kind in RESIST_KINDS, known, False, misses, warnings)
+    veil = GLOSS_VEIL if ink.kind in RESIST_KINDS else 1.0
+    solved, veil = _density_and_veil(sheet, np.array(full.lab), scattering * scale, veil)
+    under = replace(sheet, veil=min(sheet.veil, veil))
+    density = solved / scale
+    knots, amounts, areas, misses, warnings = _curve(ink, sheet, under, density, scattering, swatches, full, scale)
+    return Film(density, scattering, knots, amounts, areas, k, ink.kind in RESIST_KINDS, known, False, misses, veil, warnings)
+
+
+# A film whose colour is this near to its swatch has it, CIEDE2000.
+REACHED = 0.05
+HALVINGS = 12
+
+
+def _density_and_veil(sheet: Sheet, lab: Array, scattering: Array, veil: float) -> tuple[Array, float]:
+    """D of a film with the colour ``lab`` (3,), and its veil: the largest up to ``veil`` under which that colour can be had."""
+
+    def miss(under: float) -> tuple[float, Array]:
+        surface = replace(sheet, veil=min(sheet.veil, under))
+        density = solve_density(surface, xyz_from_lab(lab), scattering)
+        seen = lab_seen(film_over(sheet.inner, density / 2, scattering), surface.veil)
+        return float(ciede2000(seen, lab)), density
+
+    off, density = miss(veil)
+    if off <= REACHED:
+        return density, veil
+    low, high, best = 0.0, min(sheet.veil, veil), (off, density, veil)
+    for _ in range(HALVINGS):
+        under = (low + high) / 2
+        off, density = miss(under)
+        if off < best[0]:
+            best = (off, density, under)
+        low, high = (under, high) if off <= REACHED else (low, under)
+    return best[1], best[2]
+
+
+def full_swatch(ink: Ink) -> Swatch:
+    """The swatch nearest to one full application, which the film is made from. Raises BadInput when there is none."""
+    return min(_swatches(ink), key=lambda s: (abs(s.strength - 1.0), s.strength))
 
 
 def _swatches(ink: Ink) -> list[Swatch]:
@@ -166,9 +215,9 @@ def _swatches(ink: Ink) -> list[Swatch]:
 
 
 def _curve(
-    ink: Ink, sheet: Sheet, density: Array, scattering: Array, swatches: list[Swatch], full: Swatch, scale: float
+    ink: Ink, sheet: Sheet, under: Sheet, density: Array, scattering: Array, swatches: list[Swatch], full: Swatch, scale: float
 ) -> tuple[Array, Array, Array, Array, tuple[str, ...]]:
-    """Knots, amounts, areas and misses from the swatches, and what is odd about them."""
+    """Knots, amounts, areas and misses from the swatches, and what is odd about them. ``under``: the sheet as a full film leaves it."""
     from scipy.optimize import minimize_scalar
 
     broken = ink.laydown == "broken"
@@ -177,11 +226,11 @@ def _curve(
 
     def lab_at(value: float) -> Array:
         if broken:
-            solid = put_on_surface(film_over(sheet.inner, density / 2, scattering), sheet.veil)
+            solid = put_on_surface(film_over(sheet.inner, density / 2, scattering), under.veil)
             share = min(value, 1.0)
             mixed = (share * solid ** (1 / n) + (1 - share) * bare ** (1 / n)) ** n
             return lab_from_xyz(xyz_from_reflectance(mixed))
-        return lab_seen(film_over(sheet.inner, density * value / 2, scattering * value), sheet.veil)
+        return lab_seen(film_over(sheet.inner, density * value / 2, scattering * value), under.veil)
 
     values = []
     for swatch in swatches:
@@ -219,8 +268,10 @@ def _scattering(ink: Ink, sheet: Sheet, full: Swatch) -> tuple[Array, bool]:
     usual = HIDING[ink.kind] * ink.hiding
     if ink.kind == "hybrid":
         usual *= 1 - ink.dye_share
-    if ink.kind in TRANSPARENT_KINDS or ink.over_black is None:
-        return np.full(BANDS, usual), ink.kind in TRANSPARENT_KINDS
+    if ink.kind in TRANSPARENT_KINDS:
+        return np.full(BANDS, usual), True
+    if ink.over_black is None:
+        return np.full(BANDS, _enough(sheet, full, usual, float(saturating(full.strength, SATURATION[ink.kind])))), False
     if ink.over_black.lab[0] > full.lab[0] + 1.0:
         raise BadInput(
             f"{ink.name} is lighter over black (L {ink.over_black.lab[0]:.0f}) than on white (L {full.lab[0]:.0f}).",
@@ -228,6 +279,27 @@ def _scattering(ink: Ink, sheet: Sheet, full: Swatch) -> tuple[Array, bool]:
             mend="The two swatches may have been exchanged; a film over black can never be the lighter one.",
         )
     return _fit_scattering(ink, sheet, full, ink.over_black, usual), True
+
+
+# A hiding power is looked for up to so many doublings of the usual one.
+DOUBLINGS = 8
+
+
+def _enough(sheet: Sheet, full: Swatch, usual: float, scale: float) -> float:
+    """S of one full application: the usual one, or as much more as a swatch shows that is lighter than that could make its sheet."""
+
+    def miss(scattering: float) -> float:
+        s = np.full(BANDS, scattering * scale)
+        seen = film_over(sheet.inner, solve_density(sheet, xyz_from_lab(full.lab), s) / 2, s)
+        return float(ciede2000(lab_seen(seen, sheet.veil), full.lab))
+
+    if miss(usual) <= REACHED or miss(usual * 2**DOUBLINGS) > REACHED:
+        return usual
+    low, high = 0.0, float(DOUBLINGS)
+    for _ in range(HALVINGS):
+        middle = (low + high) / 2
+        low, high = (middle, high) if miss(usual * 2**middle) > REACHED else (low, middle)
+    return usual * 2**high
 
 
 def with_hiding(ink: Ink, stock: Paper, factor: float) -> Ink:
@@ -259,34 +331,54 @@ def _fit_scattering(ink: Ink, sheet: Sheet, full: Swatch, over_black: Swatch, us
 
 
 def solve_density(sheet: Sheet, xyz: Array, scattering: Array | float = 0.0, *, steps: int = 60) -> Array:
-    """D >= 0 with the least second difference whose film, with that scattering, has the colour ``xyz`` (3,) on ``sheet``.
+    """D >= 0, nearest to what plausible colourants have, whose film with that scattering has the colour ``xyz`` (3,) on ``sheet``.
 
-    Newton steps on the colour, each a non-negative least-squares problem (Lawson & Hanson 1974). Where the sheet cannot be
-    made that colour, the nearest that can; the caller sees it in ``Film.misses``. Shape (31,).
+    What is sought is A = -ln(inner reflectance of the film / of the sheet), from that of the clear film on; D is read from it, which of a
+    dye is A itself. Newton steps on the colour, each a non-negative least-squares problem (Lawson & Hanson 1974). Where the sheet
+    cannot be made that colour, the nearest that can; the caller sees it in ``Film.misses``. Shape (31,).
     """
     from scipy.optimize import nnls
 
     w = weights()
     s = np.broadcast_to(np.asarray(scattering, float), BANDS)
-    clear = not np.any(s)
+    like = plausible_density(sheet, sheet.veil, lab_from_xyz(xyz), s)
+    least = -np.log(film_over(sheet.inner, np.zeros(BANDS), s))
+    like = -np.log(film_over(sheet.inner, like / 2, s)) - least
     bend = np.diff(np.eye(BANDS), 2, axis=0)
-    exactness = 1e3
-    small = 1e-5
-    density = np.full(BANDS, 0.5)
+    # A dark colour must be met as closely, for its size, as a pale one.
+    exactness = EXACTNESS / (xyz + 0.01)[:, None]
+    above, before, stride = np.minimum(like, DENSEST), np.zeros(BANDS), 1.0
     for _ in range(steps):
-        inner = film_over(sheet.inner, density / 2, s)
-        by_density = -inner if clear else (film_over(sheet.inner, density / 2 + small / 2, s) - inner) / small
-        slope = by_density * (1 - sheet.veil) * (1 - INTERNAL_REFLECTION) / (1 - INTERNAL_REFLECTION * inner) ** 2
+        inner = np.exp(-least - above)
+        slope = -inner * (1 - sheet.veil) * (1 - INTERNAL_REFLECTION) / (1 - INTERNAL_REFLECTION * inner) ** 2
         jacobian = (w * slope[:, None]).T
-        goal = jacobian @ density + (xyz - put_on_surface(inner, sheet.veil) @ w)
+        goal = jacobian @ above + (xyz - put_on_surface(inner, sheet.veil) @ w)
         found, _residual = nnls(
-            np.vstack([bend, exactness * jacobian, 1e-6 * np.eye(BANDS)]),
-            np.concatenate([np.zeros(len(bend)), exactness * goal, np.zeros(BANDS)]),
-            maxiter=50 * BANDS,
+            np.vstack([bend, LIKE * np.eye(BANDS), exactness * jacobian]),
+            np.concatenate([bend @ like, LIKE * like, exactness[:, 0] * goal]),
+            maxiter=100 * BANDS,
         )
-        move = np.minimum(found, DENSEST) - density
+        move = np.minimum(found, DENSEST) - above
         largest = float(np.abs(move).max())
-        density = density + move * min(1.0, 1.0 / largest if largest > 0 else 1.0)
+        # A move that takes back the one before goes too far: half as far from here on.
+        stride *= 0.5 if move @ before < 0 else 1.0
+        before = move
+        above = above + move * min(1.0, stride / largest if largest > 0 else 1.0)
         if largest < 1e-9:
             break
-    return np.asarray(np.maximum(density, 0.0))
+    above = np.maximum(above, 0.0)
+    return above if not np.any(s) else _density_of(np.exp(-least - above), sheet.inner, s)
+
+
+# The densest that is looked for in an ink that scatters, for each unit of its scattering.
+DENSEST_EACH = 400.0
+
+
+def _density_of(seen: Array, ground: Array, scattering: Array) -> Array:
+    """D of a film with that scattering that looks ``seen`` (inner reflectance) over a ground, all (31,), by halving: it falls with D."""
+    low, high = np.zeros(BANDS), DENSEST + DENSEST_EACH * scattering
+    for _ in range(60):
+        middle = (low + high) / 2
+        paler = film_over(ground, middle / 2, scattering) > seen
+        low, high = np.where(paler, middle, low), np.where(paler, high, middle)
+    return np.asarray((low + high) / 2)

@@ -8,14 +8,18 @@ symbol  shape           meaning
 g       (state, 31)     inner reflectance of each kind of place: covered by this ink and not by that one, ...
 w       (state,)        share of the area of each (Demichel weights), sums to 1
 laid    (state, ink)    full applications of each ink at such a place
-c       (state,)        how much the films below hinder the next: sum of min(1, laid) h over the other inks
-h       ()              hindrance of one film to another, min(1, sqrt(mean D below / mean D above))
-tau     ()              trapping: a film takes as x tau^c
+h       (ink, ink)      hindrance of one film to another, min(1, d below / d above); d is how strong each is (Film.strong). Of two
+                        dyes no more than takes off the upper half of what the lower brings: 1 - tau^h <= Y below / 2 Y above,
+                        Y the mean of D weighted by Y (Film.dark)
+c       (state,)        how much the films below hinder the next: sum of min(1, laid) h over the other inks, 1.2 at most
+q       (ink,)          how soon a film is full, by that of a dye: k / k of a dye (films.SATURATION)
+tau     ()              trapping: a film takes as x tau^(c q)
 n       ()              Yule-Nielsen factor of the sheet
 ======  ==============  =====================================================================================
 
-What is laid over a melted powder is shed, in proportion to how far it is covered. A film on a film takes less well, and a weak
-film hinders a strong one less; tau and the form of h were fitted on FOGRA39L and FOGRA29L (crossings of two and three inks).
+What is laid over a melted powder is shed, in proportion to how far it is covered. A film on a film takes less well, a weak film hinders a
+strong one less, and a third film finds it hardly harder than the second. tau is what the saturation of a film leaves of its second pass, so
+that two equal inks crossed are two passes of one; held to FOGRA39L, FOGRA29L, FOGRA40L and TR002 (tests/core/test_crossings.py).
 Broken coverage (dabs, dots): each ink covers its share a of every kind of place (Demichel 1924; Neugebauer 1937), and the kinds
 mix as R = (sum w R_i^(1/n))^n (Yule & Nielsen 1951). Wet in wet: K and S add by amount and make one film, so nothing is trapped
 (Duncan 1940, from memory).
@@ -27,11 +31,11 @@ from dataclasses import dataclass
 import numpy as np
 
 from cielo.core.materials import RESIST_KINDS, Ink, Lab, Paper
-from cielo.core.optics.films import Film, film_of
+from cielo.core.optics.films import SATURATION, Film, film_of
 from cielo.core.optics.kubelka_munk import film_over
-from cielo.core.optics.refine import NOTHING_MEASURED, Refinement
+from cielo.core.optics.refine import NOTHING_MEASURED, TRAPPING, Refinement
 from cielo.core.optics.spectra import BANDS, Array, lab_from_reflectance
-from cielo.core.optics.stock import GLOSS_VEIL, YULE_NIELSEN, Sheet, put_on_surface, sheet_of
+from cielo.core.optics.stock import YULE_NIELSEN, Sheet, put_on_surface, sheet_of
 from cielo.errors import BadInput
 
 # Kinds of place beyond this are merged into the commonest: ten inks broken over each other.
@@ -82,18 +86,39 @@ def reflectance_of_layers(
     for layer in layers:
         for key, strength in layer:
             _ensure_usable(inks, key, strength)
-    films = {key: film_of(inks[key], paper) for layer in layers for key, _ in layer}
+    return reflectance_of_films(sheet, {key: film_of(inks[key], paper) for layer in layers for key, _ in layer}, layers, measured)
+
+
+def reflectance_of_films(sheet: Sheet, films: Mapping[str, Film], layers: Layers, measured: Refinement) -> Array:
+    """As reflectance_of_layers, of films that are known already."""
     ground = _layered(sheet, films, layers, measured)
     n = YULE_NIELSEN[sheet.surface]
     seen = put_on_surface(ground.inner, ground.veil[:, None])
     return np.asarray((ground.share @ seen ** (1 / n)) ** n)
 
 
+# A film is hindered by all films below no more than by so many full films as strong as itself.
+MOST_HINDRANCE = 1.2
+# Of the darkness that a lower dye brings, the upper loses so much at most: a crossing is never lighter than its darker ink. Judgement, on
+# random plausible inks; the measured ones are not moved by it.
+MOST_LOST = 0.5
+LOG_TRAPPING = float(np.log(TRAPPING))
+
+
 def hindrance(below: Film, above: Film) -> float:
     """h of the symbol table."""
-    if above.mean_density <= 0:
+    if above.strong <= 0:
         return 1.0
-    return float(min(1.0, np.sqrt(below.mean_density / above.mean_density)))
+    hindered = min(1.0, below.strong / above.strong)
+    brought = below.dark / above.dark if above.dark > 0 else 1.0
+    if below.scattering.any() or above.scattering.any() or brought >= 1:
+        return hindered
+    return min(hindered, float(np.log1p(-MOST_LOST * brought)) / LOG_TRAPPING)
+
+
+def quickness(film: Film) -> float:
+    """q of the symbol table."""
+    return film.saturation / SATURATION["dye"]
 
 
 def _ensure_usable(inks: Mapping[str, Ink], key: str, strength: float) -> None:
@@ -139,9 +164,7 @@ def _cover(
         if change is not None:
             extra += (np.minimum(ground.laid[:, i], 1.0) * gained)[:, None] * change
     inner = film_over(ground.inner, film.density * amount / 2, film.scattering * amount) * np.exp(-extra)
-    veil = ground.veil
-    if film.resists:
-        veil = veil + (np.minimum(veil, GLOSS_VEIL) - veil) * min(1.0, strength)
+    veil = ground.veil + (np.minimum(ground.veil, film.veil) - ground.veil) * min(1.0, strength)
     laid = ground.laid.copy()
     laid[:, at] += strength
     return Ground(np.clip(inner, 0.0, 1.0), veil, ground.share, laid)
@@ -153,14 +176,18 @@ def _amount_taken(
 ) -> Array:  # fmt: skip
     """How much of an ink every kind of place takes, (state, 1): less on other films, but not for those of the same wet layer."""
     film, here = films[key], ground.laid[:, column[key]]
-    taken = np.ones(len(here))
+    bare, hindered, log_taken = np.ones(len(here)), np.zeros(len(here)), np.zeros(len(here))
     for other, i in column.items():
         if other in within:
             continue
         below = np.minimum(ground.laid[:, i], 1.0)
         if films[other].resists:
-            taken *= 1 - below
-        taken *= measured.trapping(other, key) ** (below * hindrance(films[other], film))
+            bare *= 1 - below
+        by_it = below * hindrance(films[other], film)
+        hindered += by_it
+        log_taken += by_it * np.log(measured.trapping(other, key))
+    log_taken *= quickness(film) * np.minimum(1.0, MOST_HINDRANCE / np.maximum(hindered, 1e-9))
+    taken = bare * np.exp(log_taken)
     return np.asarray(((film.amount(here + strength) - film.amount(here)) * taken)[:, None])
 
 
@@ -171,7 +198,7 @@ def _mix(
     """Every kind of place with one more film mixed of several inks: K and S add by amount. Dabs count by what they cover."""
     within = frozenset(key for key, _ in layer)
     density, scattering = np.zeros((len(ground.share), BANDS)), np.zeros((len(ground.share), BANDS))
-    laid = ground.laid.copy()
+    laid, veil = ground.laid.copy(), ground.veil
     for key in dict.fromkeys(key for key, _ in layer):
         strength = sum(s for other, s in layer if other == key)
         film = films[key]
@@ -180,7 +207,8 @@ def _mix(
         scattering += film.scattering * amount
         laid[:, column[key]] += strength
         asked[key] += strength
-    return Ground(np.clip(film_over(ground.inner, density / 2, scattering), 0, 1), ground.veil, ground.share, laid)
+        veil = veil + (np.minimum(veil, film.veil) - veil) * min(1.0, strength)
+    return Ground(np.clip(film_over(ground.inner, density / 2, scattering), 0, 1), veil, ground.share, laid)
 
 
 def _mixed(bare: Ground, covered: Ground, area: float) -> Ground:

@@ -13,7 +13,8 @@ import numpy as np
 
 from cielo.core.optics.spectra import Array
 
-TRAPPING = 0.85
+# What a full dye leaves of its second pass: exp(-k), k its saturation (films.py).
+TRAPPING = float(np.exp(-0.25))
 PRIOR = 4.0
 # A pair whose trapping would lie outside has another reason; the change of density then carries it.
 LOWEST_TRAPPING, HIGHEST_TRAPPING = 0.45, 1.15

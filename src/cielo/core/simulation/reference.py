@@ -9,9 +9,9 @@ import numpy as np
 
 from cielo.core.optics.films import film_of
 from cielo.core.optics.kubelka_munk import film_over
-from cielo.core.optics.layering import hindrance
+from cielo.core.optics.layering import MOST_HINDRANCE, hindrance, quickness
 from cielo.core.optics.spectra import Array, xyz_from_reflectance
-from cielo.core.optics.stock import GLOSS_VEIL, put_on_surface, sheet_of
+from cielo.core.optics.stock import put_on_surface, sheet_of
 from cielo.core.plan import Plan
 from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.maps import layings
@@ -39,19 +39,22 @@ def reference_xyz(plan: Plan, grid: Grid) -> Array:
             key, strength = laying.step.ink, laying.strength.astype(float)
             film = films[key]
             added = film.amount(laid[key] + strength) - film.amount(laid[key])
+            hindered, log_taken = np.zeros(shape), np.zeros(shape)
             for other, under in below.items():
                 if other != key:
                     if films[other].resists:
                         added = added * (1 - under)
-                    added = added * measured.trapping(other, key) ** (under * hindrance(films[other], film))
+                    by_it = under * hindrance(films[other], film)
+                    hindered += by_it
+                    log_taken += by_it * quickness(film) * np.log(measured.trapping(other, key))
                 change = measured.change(other, key)
                 if change is not None and groups.count(group) == 1:
                     gained = np.minimum(laid[key] + strength, 1.0) - np.minimum(laid[key], 1.0)
                     extra += (under * gained)[..., None] * change
+            added = added * np.exp(log_taken * np.minimum(1.0, MOST_HINDRANCE / np.maximum(hindered, 1e-9)))
             density += film.density * added[..., None]
             scattering += film.scattering * added[..., None]
-            if film.resists:
-                veil += (np.minimum(veil, GLOSS_VEIL) - veil) * np.minimum(strength, 1.0)
+            veil += (np.minimum(veil, film.veil) - veil) * np.minimum(strength, 1.0)
             laid[key] += strength
         inner = np.clip(film_over(inner, density / 2, scattering) * np.exp(-extra), 0.0, 1.0)
     return xyz_from_reflectance(put_on_surface(inner, veil[..., None]))

@@ -11,7 +11,9 @@ group_of     (step,)            which group each belongs to; most have a group o
 curves       (ink, KNOTS)       amount x at strengths 0 ... STRONGEST, evenly spaced
 densities    (ink + pair, band) D at the picture's bands; behind the inks, for each measured pair, the change of density at full
 scatterings  (ink, band)        S at the picture's bands
-hindrances   (ink, ink)         h of optics.layering for the row's ink laid over the column's, times log tau
+hindrances   (ink, ink)         h of optics.layering for the row's ink laid over the column's
+log_traps    (ink, ink)         h times log tau times q of the row's ink
+veils        (ink,)             what a full film of each leaves of the sheet's veil at most
 pair_of      (ink, ink)         the row of densities that the row's ink laid over the column's changes by; -1 where not measured
 sheet        (band,)            inner reflectance of the bare stock
 xyz          (row, col, 3)      colour under D50, Y = 1
@@ -37,9 +39,9 @@ from numpy.typing import NDArray
 
 from cielo.core.keeping import KEPT
 from cielo.core.optics.films import film_of
-from cielo.core.optics.layering import hindrance
+from cielo.core.optics.layering import MOST_HINDRANCE, hindrance, quickness
 from cielo.core.optics.spectra import colorimetry, srgb_matrix
-from cielo.core.optics.stock import GLOSS_VEIL, INTERNAL_REFLECTION, sheet_of
+from cielo.core.optics.stock import INTERNAL_REFLECTION, sheet_of
 from cielo.core.parallel import one_at_a_time
 from cielo.core.plan import Plan
 from cielo.core.simulation.bands import EVERY, PICTURE_BANDS, picture_weights
@@ -120,8 +122,10 @@ class _Inks(NamedTuple):
     densities: NDArray[np.float32]
     scatterings: NDArray[np.float32]
     hindrances: NDArray[np.float32]
+    log_traps: NDArray[np.float32]
     pair_of: NDArray[np.int64]
     resists: NDArray[np.bool_]
+    veils: NDArray[np.float32]
 
 
 def _inks(plan: Plan) -> _Inks:
@@ -130,10 +134,9 @@ def _inks(plan: Plan) -> _Inks:
     count = len(films)
     knots = np.linspace(0, STRONGEST, KNOTS)
     measured, keys = measured_of(plan), [ink.key for ink in plan.inks]
-    hindrances = [
-        [np.log(measured.trapping(keys[j], keys[i])) * hindrance(below, above) for j, below in enumerate(films)]
-        for i, above in enumerate(films)
-    ]
+    hindrances = np.array([[hindrance(below, above) for below in films] for above in films]).reshape(count, count)
+    traps = [[np.log(measured.trapping(below, above)) for below in keys] for above in keys]
+    log_traps = hindrances * np.reshape(traps, (count, count)) * np.array([[quickness(film)] for film in films]).reshape(count, 1)
     pairs = [(i, j) for i in range(count) for j in range(count) if measured.change(keys[j], keys[i]) is not None]
     pair_of = np.full((count, count), -1, dtype=np.int64)
     for row, pair in enumerate(pairs, count):
@@ -145,9 +148,11 @@ def _inks(plan: Plan) -> _Inks:
             count + len(pairs), PICTURE_BANDS
         ),
         np.array([film.scattering[::EVERY] for film in films], dtype=np.float32).reshape(count, PICTURE_BANDS),
-        np.array(hindrances, dtype=np.float32).reshape(count, count),
+        hindrances.astype(np.float32),
+        log_traps.astype(np.float32),
         pair_of,
         np.array([film.resists for film in films], dtype=np.bool_),
+        np.array([film.veil for film in films], dtype=np.float32),
     )
 
 
@@ -175,8 +180,8 @@ def _encoding_table() -> NDArray[np.uint8]:
 
 @numba.njit(parallel=True, fastmath=True, cache=True)
 def _layer(  # pragma: no cover - compiled
-    strengths: Any, ink_of: Any, group_of: Any, curves: Any, densities: Any, scatterings: Any, hindrances: Any, pair_of: Any,
-    resists: Any, sheet: Any, sheet_veil: Any, weights: Any, todo: Any, xyz: Any,
+    strengths: Any, ink_of: Any, group_of: Any, curves: Any, densities: Any, scatterings: Any, hindrances: Any, log_traps: Any,
+    pair_of: Any, resists: Any, veils: Any, sheet: Any, sheet_veil: Any, weights: Any, todo: Any, xyz: Any,
 ) -> None:  # fmt: skip
     steps, rows, columns = strengths.shape
     inks = curves.shape[0]
@@ -185,7 +190,6 @@ def _layer(  # pragma: no cover - compiled
     one = np.float32(1)
     per_knot = np.float32((KNOTS - 1) / STRONGEST)
     ri = np.float32(INTERNAL_REFLECTION)
-    smooth = min(sheet_veil, np.float32(GLOSS_VEIL))
     covers = np.zeros(inks, np.bool_)
     for ink in range(inks):
         covers[ink] = scatterings[ink].max() > 0
@@ -225,19 +229,22 @@ def _layer(  # pragma: no cover - compiled
                 if strength >= np.float32(FAINTEST):
                     ink = ink_of[step]
                     log_taken = np.float32(0)
+                    hindered = np.float32(0)
                     bare = one
                     for other in range(inks):
                         if other != ink:
-                            log_taken += below[other] * hindrances[ink, other]
+                            log_taken += below[other] * log_traps[ink, other]
+                            hindered += below[other] * hindrances[ink, other]
                             if resists[other]:
                                 bare -= bare * below[other]
+                    if hindered > np.float32(MOST_HINDRANCE):
+                        log_taken *= np.float32(MOST_HINDRANCE) / hindered
                     gained = min(laid[ink] + strength, one) - min(laid[ink], one)
                     laid[ink] += strength
                     amount = _at(curves[ink], laid[ink] * per_knot)
                     added = (amount - taken_up[ink]) * bare * _fade_out(-log_taken)
                     taken_up[ink] = amount
-                    if resists[ink]:
-                        veil += (min(veil, smooth) - veil) * min(strength, one)
+                    veil += (min(veil, veils[ink]) - veil) * min(strength, one)
                     if not mixes[step]:
                         amounts[ink] += added
                         if learned and alone:
