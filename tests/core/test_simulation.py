@@ -17,9 +17,11 @@ from cielo.core.plan import Band, Brush, Disc, Fade, Halo, LayMask, LiftMask, On
 from cielo.core.sequence.gradient import GradientWish
 from cielo.core.simulation.grid import MOST_PIXELS, grid_of, point_grid
 from cielo.core.simulation.laydown import FAINTEST, band_profile, strength_laid
+from cielo.core.simulation.lean import Lean, times_for
 from cielo.core.simulation.point import ask
 from cielo.core.simulation.reference import reference_xyz
 from cielo.core.simulation.run import encode, panel_xyz, picture
+from cielo.demo.cards import demo_plans
 from cielo.errors import BadInput, TooLarge
 from tests.core.plans import MOON, STOCK, card, gradient, plan_of, ten_passes
 
@@ -231,3 +233,24 @@ def test_discs_may_hang_over_the_edge() -> None:
     step = Brush("w", "dark", "large-brush", Whole(), "full", 1)
     map_ = strength_laid(plan, step, MASKED, point_grid(plan.card, 5, 5))
     assert map_[0, 0] == 0
+
+
+LEANS: tuple[Lean, ...] = ("paler", "stronger")
+
+
+@pytest.mark.parametrize("plan", demo_plans()[:8], ids=lambda plan: plan.title)
+def test_the_palest_and_the_strongest_panel_lie_as_far_off_as_it_is_unsure(plan: Plan) -> None:
+    """Paler is lighter, stronger darker, and both move inked places by about what the band says, no bare place at all."""
+    grid = grid_of(plan.card, 9)
+    usual = lab_from_xyz(panel_xyz(plan, grid))
+    pale, strong = (lab_from_xyz(panel_xyz(plan, grid, times=times_for(plan, lean))) for lean in LEANS)
+    inked = ciede2000(usual, plan.stock.paper.lab) > 3
+    assert times_for(plan, "paler") < 1 < times_for(plan, "stronger")
+    assert (
+        np.mean(pale[inked][:, 0] - usual[inked][:, 0]) > 0 or plan.stock.paper.lab[0] < 75
+    )  # white ink on kraft darkens nothing
+    assert np.mean(strong[inked][:, 0] - usual[inked][:, 0]) < 0 or plan.stock.paper.lab[0] < 75
+    for leaning in (pale, strong):
+        moved = ciede2000(leaning, usual)
+        assert 0.2 < np.median(moved[inked]) < 9
+        assert np.all(moved[ciede2000(usual, plan.stock.paper.lab) < 0.05] < 0.3)

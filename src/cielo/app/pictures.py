@@ -7,6 +7,7 @@ from cielo.core.materials import Ink, Paper, Stock, Swatch
 from cielo.core.plan import Brush, Card, EdgeMask, LayMask, MotifMask, Plan, Reveals, Water, Whole
 from cielo.core.simulation.assembled import assembled
 from cielo.core.simulation.grid import grid_of
+from cielo.core.simulation.lean import Lean, times_for
 from cielo.core.simulation.run import Progress, picture
 from cielo.errors import BadInput
 from cielo.exchange.png import write_moving_png, write_png
@@ -15,9 +16,16 @@ LOWEST_DPI, HIGHEST_DPI = 4, 1200
 
 
 def panel_png(
-    plan: Plan, dots_per_inch: float, steps_done: int | None = None, *, packed: bool = True, tell: Progress | None = None
+    plan: Plan,
+    dots_per_inch: float,
+    steps_done: int | None = None,
+    *,
+    packed: bool = True,
+    tell: Progress | None = None,
+    lean: Lean | None = None,
 ) -> bytes:
-    """The panel after ``steps_done`` steps (all where None); ``packed`` as in exchange.png, ``tell`` as in simulation.run.
+    """The panel after ``steps_done`` steps (all where None); ``packed`` as in exchange.png, ``tell`` as in simulation.run; ``lean``: at
+    the edge of what Cielo believes (simulation.lean).
 
     Raises BadInput for a resolution or a step out of range.
     """
@@ -29,7 +37,10 @@ def panel_png(
         )
     if steps_done is not None and not 0 <= steps_done <= len(plan.steps):
         raise BadInput(f"the plan has {len(plan.steps)} steps.", field="step", mend=f"Use 0 to {len(plan.steps)}.")
-    return write_png(picture(plan, grid_of(plan.card, dots_per_inch), steps_done, tell), dots_per_inch, packed=packed)
+    times = 1.0 if lean is None else times_for(plan, lean)
+    return write_png(
+        picture(plan, grid_of(plan.card, dots_per_inch), steps_done, tell, times=times), dots_per_inch, packed=packed
+    )
 
 
 def assembled_png(plan: Plan, dots_per_inch: float) -> bytes:

@@ -103,7 +103,15 @@ export function asFile(type: string, file: Blob) {
 }
 
 /** Where the picture of a card stands. */
-export function pictureUrl(id: string, revision: number, dpi: number, steps?: number): string {
+export type Lean = "paler" | "stronger";
+/** The saved picture; leaning: as pale or as strong as the panel may well come out. */
+export function pictureUrl(
+  id: string,
+  revision: number,
+  dpi: number,
+  steps?: number,
+  lean?: Lean | null,
+): string {
   const after = steps === undefined ? "" : `&steps=${steps}`;
-  return `/api/cards/${id}/picture.png?revision=${revision}&dpi=${dpi}${after}`;
+  return `/api/cards/${id}/picture.png?revision=${revision}&dpi=${dpi}${after}${lean ? `&lean=${lean}` : ""}`;
 }

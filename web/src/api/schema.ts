@@ -797,7 +797,8 @@ export interface paths {
         };
         /**
          * Saved Picture
-         * @description The panel after some or all steps, at one revision; it never changes, so it may be kept.
+         * @description The panel after some or all steps, at one revision, or as pale or strong as it may well come out; it never changes, so it may be
+         *     kept.
          */
         get: operations["saved_picture_api_cards__card_id__picture_png_get"];
         put?: never;
@@ -1862,7 +1863,7 @@ export interface components {
     schemas: {
         /**
          * AnswerOut
-         * @description What lies at a place, bottom first, and the colour it gives.
+         * @description What lies at a place, bottom first, and the colour it gives; ``band``: half width of its 90 % band, CIEDE2000.
          */
         AnswerOut: {
             /** Laid */
@@ -1877,6 +1878,8 @@ export interface components {
             hex: string;
             /** In Gamut */
             in_gamut: boolean;
+            /** Band */
+            band: number;
             /** One More */
             one_more: number;
         };
@@ -7995,6 +7998,7 @@ export interface operations {
                 revision: number;
                 dpi?: number;
                 steps?: number | null;
+                lean?: ("paler" | "stronger") | null;
             };
             header?: never;
             path: {

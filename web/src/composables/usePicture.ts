@@ -3,20 +3,22 @@
  * shown. The newest wins; a late answer never takes the place of a newer picture.
  */
 import { computed, onBeforeUnmount, type Ref, ref, watch } from "vue";
-import { askPicture, isGivenUp, NoAnswer, pictureUrl, Refusal } from "../api/client";
+import { askPicture, isGivenUp, type Lean, NoAnswer, pictureUrl, Refusal } from "../api/client";
 import type { CardStore } from "../stores/card";
 
 const QUICK_DPI = 60;
 const FULL_DPI = 100;
 
-export function usePicture(desk: CardStore, steps: Ref<number>) {
+export function usePicture(desk: CardStore, steps: Ref<number>, lean: Ref<Lean | null>) {
   const shown = ref("");
   let quick = "";
   let current: AbortController | null = null;
   let waiting = false;
 
   const wanted = computed(() =>
-    desk.pristine && desk.saved ? pictureUrl(desk.id, desk.saved.revision, FULL_DPI, steps.value) : "",
+    desk.pristine && desk.saved
+      ? pictureUrl(desk.id, desk.saved.revision, FULL_DPI, steps.value, lean.value)
+      : "",
   );
   function show(url: string) {
     const before = quick;

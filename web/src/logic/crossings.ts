@@ -35,6 +35,13 @@ export function saySure(band: number): string {
   return "a rough guess";
 }
 
+/** What being so sure means at the table. */
+export function sayOff(band: number): string {
+  if (band < 3) return "it will look like this";
+  if (band < 5) return "it may be a shade off";
+  return "try it on scrap first";
+}
+
 export interface Noted {
   bottom: string;
   top: string;

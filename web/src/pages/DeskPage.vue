@@ -2,6 +2,7 @@
 import { useDebounceFn, useEventListener, useIntervalFn } from "@vueuse/core";
 import { computed, ref, watch } from "vue";
 import { ask } from "../api/client";
+import type { Lean } from "../api/client";
 import type { Finding } from "../api/models";
 import PageHead from "../components/PageHead.vue";
 import PageState from "../components/PageState.vue";
@@ -64,6 +65,7 @@ function remedy({ code, step, remedy }: Finding) {
   pointed.value = null;
   desk.push(remedy.charAt(0).toLowerCase() + remedy.slice(1), { do: "remedy", code, step, remedy });
 }
+const lean = ref<Lean | null>(null);
 /** What of the whole card is drawn without its colour; nothing where the base is inked and there is no mat. */
 const drawnPlain = computed(() => {
   const inked = card.value?.pieces.some(({ belongs }) => belongs === "base");
@@ -223,6 +225,7 @@ useEventListener("keydown", (event) => {
             :mark="pointed?.where ?? null"
             :chosen="chosen"
             :tapped="tapped"
+            :lean="lean"
             @openings="chooseOpenings"
             @print="choosePrint"
             @tap="(at) => (tapped = at)"
@@ -233,7 +236,9 @@ useEventListener("keydown", (event) => {
             :card="card"
             :steps="stepsDone"
             :tapped="!!tapped"
+            :lean="lean"
             @stamp="stampHere"
+            @lean="(to) => (lean = to)"
           />
         </div>
         <div class="right" data-words>

@@ -32,6 +32,7 @@ from cielo.app.reading import read_aloud
 from cielo.app.sheets import run_sheet, templates
 from cielo.app.shelf import find_inks, find_stock
 from cielo.core.optics.spectra import hex_from_lab, is_in_gamut
+from cielo.core.simulation.lean import Lean
 from cielo.core.simulation.point import ask
 from cielo.exchange.plan_file import PlanModel, write_plan
 
@@ -186,10 +187,16 @@ def delete_card(card_id: CardId, store: StoreOfApp) -> None:
 
 @router.get("/{card_id}/picture.png", **PNG)
 def saved_picture(
-    card_id: CardId, store: StoreOfApp, revision: RevisionNumber, dpi: Dpi = 100, steps: StepsDone = None
+    card_id: CardId,
+    store: StoreOfApp,
+    revision: RevisionNumber,
+    dpi: Dpi = 100,
+    steps: StepsDone = None,
+    lean: Lean | None = None,
 ) -> Response:
-    """The panel after some or all steps, at one revision; it never changes, so it may be kept."""
-    png = panel_png(cards.card_at(store, card_id, revision), dpi, steps, packed=False)
+    """The panel after some or all steps, at one revision, or as pale or strong as it may well come out; it never changes, so it may be
+    kept."""
+    png = panel_png(cards.card_at(store, card_id, revision), dpi, steps, packed=False, lean=lean)
     return Response(png, media_type="image/png", headers={"cache-control": "private, max-age=604800, immutable"})
 
 
@@ -214,6 +221,7 @@ def ask_panel(
         lab=answer.lab,
         hex=hex_from_lab(answer.lab),
         in_gamut=is_in_gamut(answer.lab),
+        band=answer.band,
         one_more=answer.one_more,
     )
 

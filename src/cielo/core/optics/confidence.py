@@ -17,7 +17,7 @@ import numpy as np
 from cielo.core.materials import Ink, Paper
 from cielo.core.optics.colourants import near_members
 from cielo.core.optics.difference import ciede2000
-from cielo.core.optics.films import DENSEST, LIKE, Film, film_of, full_swatch, with_hiding
+from cielo.core.optics.films import DENSEST, LIKE, Film, density_of, film_of, full_swatch, with_hiding
 from cielo.core.optics.kubelka_munk import film_over
 from cielo.core.optics.layering import Layers, Stack, lab_of_stack, reflectance_of_films
 from cielo.core.optics.refine import NOTHING_MEASURED, Refinement
@@ -40,7 +40,7 @@ MOST_CROSSINGS = 1.3
 MEASURED_SHARE = 0.25
 # With so many other makings of every ink the spread is taken, each corrected so often to the swatch's colour.
 MADE = 24
-CORRECTIONS = 5
+CORRECTIONS = 14
 
 
 def uncertainty(
@@ -100,19 +100,24 @@ def _made(ink: Ink, paper: Paper, turn: int) -> Array:
     full = full_swatch(ink)
     scale = 1.0 if film.broken else float(film.amount(full.strength))
     veil, scattering = min(sheet.veil, film.veil), film.scattering * scale
-    density = near_members(sheet, veil, np.array(full.lab), scattering, MADE)
+    members = near_members(sheet, veil, np.array(full.lab), scattering, MADE)
+    s = np.broadcast_to(scattering, members.shape)
+    # As in films.solve_density: A of the film above the clear one is moved, and D is read from it.
+    least = -np.log(film_over(sheet.inner, np.zeros(BANDS), scattering))
+    above = -np.log(film_over(sheet.inner, members / 2, s)) - least
     w, xyz = weights(), xyz_from_lab(full.lab)
     bend = np.diff(np.eye(BANDS), 2, axis=0)
     free = np.linalg.inv(bend.T @ bend + LIKE**2 * np.eye(BANDS))
     for _ in range(CORRECTIONS):
-        inner = film_over(sheet.inner, density / 2, np.broadcast_to(scattering, density.shape))
-        by_density = (film_over(sheet.inner, density / 2 + 5e-6, np.broadcast_to(scattering, density.shape)) - inner) / 1e-5
-        slope = by_density * (1 - veil) * (1 - INTERNAL_REFLECTION) / (1 - INTERNAL_REFLECTION * inner) ** 2
+        inner = np.exp(-least - above)
+        slope = -inner * (1 - veil) * (1 - INTERNAL_REFLECTION) / (1 - INTERNAL_REFLECTION * inner) ** 2
         jacobian = np.swapaxes(w[None] * slope[..., None], 1, 2)  # (member, 3, 31)
+        across = free @ np.swapaxes(jacobian, 1, 2)
+        reach = jacobian @ across + 1e-15 * np.eye(3)
         gap = xyz - put_on_surface(inner, veil) @ w
-        reach = jacobian @ free @ np.swapaxes(jacobian, 1, 2) + 1e-12 * np.eye(3)
-        move = np.swapaxes(free @ np.swapaxes(jacobian, 1, 2) @ np.linalg.solve(reach, gap[..., None]), 1, 2)[:, 0]
-        density = np.clip(density + np.clip(move, -1, 1), 0.0, DENSEST * (1 + 3 * float(scattering.max())))
+        move = (across @ np.linalg.solve(reach, gap[..., None]))[..., 0]
+        above = np.clip(above + np.clip(move, -1, 1), 0.0, DENSEST)
+    density = density_of(np.exp(-least - above), sheet.inner, s) if np.any(scattering) else above
     order = np.random.default_rng(turn).permutation(MADE)
     return np.asarray(density[order] / scale)
 

@@ -317,12 +317,15 @@ def _fit_scattering(ink: Ink, sheet: Sheet, full: Swatch, over_black: Swatch, us
     k = SATURATION[ink.kind]
     on_white, on_black = float(saturating(full.strength, k)), float(saturating(over_black.strength, k))
 
+    xyz = xyz_from_lab(full.lab)
+    like = plausible_density(sheet, sheet.veil, np.array(full.lab), np.full(BANDS, max(usual, 0.02) * on_white))
+
     def spectrum(shape: Array) -> Array:
         return np.asarray(np.exp(np.clip(shape[0] + shape[1] * t + shape[2] * (t * t - 1 / 3), -9, 4)))
 
     def gap(shape: Array) -> Array:
         scattering = spectrum(shape)
-        density = solve_density(sheet, xyz_from_lab(full.lab), scattering * on_white) / on_white
+        density = solve_density(sheet, xyz, scattering * on_white, like=like) / on_white
         lab = lab_seen(film_over(black.inner, density * on_black / 2, scattering * on_black), black.veil)
         return np.concatenate([lab - target, 0.05 * shape[1:]])
 
@@ -330,8 +333,11 @@ def _fit_scattering(ink: Ink, sheet: Sheet, full: Swatch, over_black: Swatch, us
     return spectrum(least_squares(gap, start, diff_step=[1e-3], max_nfev=25).x)
 
 
-def solve_density(sheet: Sheet, xyz: Array, scattering: Array | float = 0.0, *, steps: int = 60) -> Array:
-    """D >= 0, nearest to what plausible colourants have, whose film with that scattering has the colour ``xyz`` (3,) on ``sheet``.
+def solve_density(
+    sheet: Sheet, xyz: Array, scattering: Array | float = 0.0, *, like: Array | None = None, steps: int = 60
+) -> Array:
+    """D >= 0 whose film with that scattering has the colour ``xyz`` (3,) on ``sheet``, nearest to ``like`` (31,) or, where that is None,
+    to what plausible colourants have.
 
     What is sought is A = -ln(inner reflectance of the film / of the sheet), from that of the clear film on; D is read from it, which of a
     dye is A itself. Newton steps on the colour, each a non-negative least-squares problem (Lawson & Hanson 1974). Where the sheet
@@ -341,7 +347,7 @@ def solve_density(sheet: Sheet, xyz: Array, scattering: Array | float = 0.0, *, 
 
     w = weights()
     s = np.broadcast_to(np.asarray(scattering, float), BANDS)
-    like = plausible_density(sheet, sheet.veil, lab_from_xyz(xyz), s)
+    like = plausible_density(sheet, sheet.veil, lab_from_xyz(xyz), s) if like is None else like
     least = -np.log(film_over(sheet.inner, np.zeros(BANDS), s))
     like = -np.log(film_over(sheet.inner, like / 2, s)) - least
     bend = np.diff(np.eye(BANDS), 2, axis=0)
@@ -367,16 +373,16 @@ def solve_density(sheet: Sheet, xyz: Array, scattering: Array | float = 0.0, *, 
         if largest < 1e-9:
             break
     above = np.maximum(above, 0.0)
-    return above if not np.any(s) else _density_of(np.exp(-least - above), sheet.inner, s)
+    return above if not np.any(s) else density_of(np.exp(-least - above), sheet.inner, s)
 
 
 # The densest that is looked for in an ink that scatters, for each unit of its scattering.
 DENSEST_EACH = 400.0
 
 
-def _density_of(seen: Array, ground: Array, scattering: Array) -> Array:
-    """D of a film with that scattering that looks ``seen`` (inner reflectance) over a ground, all (31,), by halving: it falls with D."""
-    low, high = np.zeros(BANDS), DENSEST + DENSEST_EACH * scattering
+def density_of(seen: Array, ground: Array, scattering: Array) -> Array:
+    """D of a film with that scattering that looks ``seen`` (inner reflectance) over a ground, all (..., 31), by halving: it falls with D."""
+    low, high = np.zeros(seen.shape), np.broadcast_to(DENSEST + DENSEST_EACH * scattering, seen.shape)
     for _ in range(60):
         middle = (low + high) / 2
         paler = film_over(ground, middle / 2, scattering) > seen

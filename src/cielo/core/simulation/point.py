@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from cielo.core.materials import Ink, Lab
+from cielo.core.optics.confidence import uncertainty
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.layering import reflectance_of_layers
 from cielo.core.optics.spectra import lab_from_reflectance
@@ -31,11 +32,13 @@ class LaidHere:
 class Answer:
     """The inks at a place, bottom first, and the colour they give.
 
+    band : half width of the 90 % band of that colour, CIEDE2000; 0 on bare stock.
     one_more : CIEDE2000 that one more pass of the topmost ink, as its step lays it, would change; 0 on bare stock.
     """
 
     laid: tuple[LaidHere, ...]
     lab: Lab
+    band: float
     one_more: float
 
 
@@ -56,7 +59,10 @@ def ask(plan: Plan, x_mm: float, y_mm: float, steps_done: int | None = None) -> 
         top = plan.steps[plan.index_of(laid[-1].step)]
         assert isinstance(top, Brush)
         one_more = float(ciede2000(lab, _lab(plan, inks, [*layers, [(top.ink, laid[-1].strength / top.passes)]])))
-    return Answer(tuple(laid), lab, one_more)
+    stack = [one for layer in layers for one in layer if one[1] >= WORTH_NAMING]
+    wet = any(len(layer) > 1 for layer in layers)
+    band = uncertainty(plan.stock.paper, inks, stack, wet=wet, measured=measured_of(plan))
+    return Answer(tuple(laid), lab, band, one_more)
 
 
 def _layers(lying: Sequence[Laying], arrived: Sequence[LaidHere]) -> list[list[tuple[str, float]]]:

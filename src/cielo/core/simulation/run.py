@@ -57,16 +57,19 @@ Rgb = NDArray[np.uint8]
 Progress = Callable[[float], None]
 
 
-def picture(plan: Plan, grid: Grid, steps_done: int | None = None, tell: Progress | None = None) -> Rgb:
+def picture(plan: Plan, grid: Grid, steps_done: int | None = None, tell: Progress | None = None, *, times: float = 1.0) -> Rgb:
     """The panel as sRGB, (rows, columns, 3), 8 bit, after ``steps_done`` steps (all where None), masks lifted to look.
 
-    ``tell`` is called with the share done, 0..1, as the picture grows; what it raises stops the picture.
+    ``tell`` is called with the share done, 0..1, as the picture grows; what it raises stops the picture. ``times``: what every strength
+    is taken times (lean.py).
     """
-    return encode(panel_xyz(plan, grid, steps_done, tell))
+    return encode(panel_xyz(plan, grid, steps_done, tell, times=times))
 
 
-def panel_xyz(plan: Plan, grid: Grid, steps_done: int | None = None, tell: Progress | None = None) -> NDArray[np.float32]:
-    """The panel's colour, XYZ of D50, (rows, columns, 3), after ``steps_done`` steps; ``tell`` as in picture."""
+def panel_xyz(
+    plan: Plan, grid: Grid, steps_done: int | None = None, tell: Progress | None = None, *, times: float = 1.0
+) -> NDArray[np.float32]:
+    """The panel's colour, XYZ of D50, (rows, columns, 3), after ``steps_done`` steps; ``tell`` and ``times`` as in picture."""
     done = plan if steps_done is None else replace(plan, steps=plan.steps[:steps_done])
     index = {ink.key: i for i, ink in enumerate(plan.inks)}
     inks = _inks(plan)
@@ -79,14 +82,14 @@ def panel_xyz(plan: Plan, grid: Grid, steps_done: int | None = None, tell: Progr
         strengths = [laying.strength for laying in laid]
         ink_of = tuple(index[laying.step.ink] for laying in laid)
         groups = tuple(groups_of(laid))
-        kept = _Kept((plan.stock, plan.inks, plan.crossings, ink_of, groups, strip), strengths, xyz[rows])
+        kept = _Kept((plan.stock, plan.inks, plan.crossings, ink_of, groups, strip, times), strengths, xyz[rows])
         todo = kept.take_over()
         if todo.any():
             stack = np.stack(strengths) if strengths else np.zeros((0, strip.rows, strip.columns), np.float32)
             with one_at_a_time:
                 _layer(
-                    stack, np.array(ink_of, dtype=np.int64), np.array(groups, dtype=np.int64), *inks, inner, veil, weights,
-                    todo, xyz[rows],
+                    stack if times == 1 else stack * np.float32(times), np.array(ink_of, dtype=np.int64),
+                    np.array(groups, dtype=np.int64), *inks, inner, veil, weights, todo, xyz[rows],
                 )  # fmt: skip
         kept.remember()
         if tell is not None:

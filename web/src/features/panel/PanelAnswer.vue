@@ -1,10 +1,27 @@
 <script setup lang="ts">
 /** What the panel says of the place pointed at. */
 import { computed } from "vue";
+import type { Lean } from "../../api/client";
 import type { AnswerOut, CardOut } from "../../api/models";
+import WordChoice from "../../components/word/WordChoice.vue";
+import { sayOff, saySure } from "../../logic/crossings";
 
-const props = defineProps<{ answer: AnswerOut | null; card: CardOut; steps: number; tapped: boolean }>();
-const emit = defineEmits<{ stamp: [] }>();
+const props = defineProps<{
+  answer: AnswerOut | null;
+  card: CardOut;
+  steps: number;
+  tapped: boolean;
+  lean: Lean | null;
+}>();
+const emit = defineEmits<{ stamp: []; lean: [to: Lean | null] }>();
+const LEANS = [
+  { value: "as predicted", label: "as predicted" },
+  { value: "paler", label: "paler", hint: "as pale as it may well come out" },
+  { value: "stronger", label: "stronger", hint: "as strong as it may well come out" },
+];
+function leanTo(value: string) {
+  emit("lean", value === "paler" || value === "stronger" ? value : null);
+}
 const change = computed(() => {
   const by = props.answer?.one_more ?? 0;
   if (by < 1) return "would hardly be seen";
@@ -23,7 +40,8 @@ const change = computed(() => {
           <template v-if="i">, </template><b>{{ here.name }}</b> {{ here.strength.toFixed(2) }}</template
         >. Lab {{ answer.lab.map((v) => Math.round(v)).join(" ") }}, {{ answer.hex
         }}<template v-if="!answer.in_gamut"> (more vivid than a screen shows)</template>. One more pass
-        {{ change }} (CIEDE2000 {{ answer.one_more.toFixed(1) }}).
+        {{ change }} (CIEDE2000 {{ answer.one_more.toFixed(1) }}). Cielo is {{ saySure(answer.band) }}:
+        {{ sayOff(answer.band) }} (within {{ answer.band.toFixed(1) }} nine times in ten).
       </span>
       <span v-else
         >Bare stock: {{ card.plan.stock.name }}. Lab
@@ -32,12 +50,24 @@ const change = computed(() => {
     </template>
     <span v-else class="quiet">
       {{
-        steps === card.plan.steps.length
-          ? "As predicted when all is done."
-          : `As predicted after step ${steps}.`
+        lean === "paler"
+          ? "As pale as it may well come out"
+          : lean
+            ? "As strong as it may well come out"
+            : "As predicted"
       }}
+      {{ steps === card.plan.steps.length ? "when all is done." : `after step ${steps}.` }}
       Point at the panel to see what lies there; numbers are full passes.
     </span>
+    <span class="lean"
+      >Show it
+      <WordChoice
+        label="Show it"
+        :text="lean ?? 'as predicted'"
+        :value="lean ?? 'as predicted'"
+        :choices="LEANS"
+        @choose="leanTo"
+    /></span>
     <button v-if="tapped && card.plan.inks.length" type="button" class="word stamp" @click="emit('stamp')">
       Stamp here
     </button>
@@ -49,14 +79,18 @@ const change = computed(() => {
   display: flex;
   align-items: center;
   gap: 12px;
-  min-height: 56px;
+  /* As high as what it may have to say, so that the panel keeps its size while it is pointed at. */
+  min-height: 96px;
   padding: 4px 20px;
   font-size: 16px;
   line-height: 1.35;
 }
-.stamp {
+.lean {
   flex: none;
   margin-left: auto;
+}
+.stamp {
+  flex: none;
 }
 .chip {
   flex: none;

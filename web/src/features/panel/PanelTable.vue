@@ -2,6 +2,7 @@
 /** The panel in true proportion between its rulers, on its mats and base: to look at, to point at, to move things on. */
 import { useElementSize } from "@vueuse/core";
 import { computed, ref, toRef } from "vue";
+import type { Lean } from "../../api/client";
 import type { CardOut, Focal, Hold, Mask, Schemas } from "../../api/models";
 import { useDesk } from "../../composables/useDesk";
 import { usePicture } from "../../composables/usePicture";
@@ -26,6 +27,8 @@ const props = defineProps<{
   mark: Schemas["PlaceOut"] | null;
   /** The step whose prints are taken hold of. */
   chosen: string | null;
+  /** Shown as pale or as strong as it may well come out; null as predicted. */
+  lean: Lean | null;
   /** The place that was tapped last, to stamp at. */
   tapped: { x_mm: number; y_mm: number } | null;
 }>();
@@ -42,7 +45,7 @@ const BREATH = 26;
 const desk = useDesk();
 const table = ref<HTMLElement | null>(null);
 const { width, height } = useElementSize(table);
-const { shown, settled } = usePicture(desk, toRef(props, "steps"));
+const { shown, settled } = usePicture(desk, toRef(props, "steps"), toRef(props, "lean"));
 
 const base = computed(() => props.card.plan.card);
 /** The mats that show round the panel, the outermost first, mm beyond the panel at each side. */
