@@ -16,6 +16,7 @@ from tests.core.test_order_properties import RIGHT, alarms
 
 # What the new proportions alone may bring: seams that lie wider over each other, ranks whose edges now run alike.
 OF_THE_SIZE = {"seam-mud", "primaries-brown", "bare-spots", "rank-repeats", "uneven-repeat", "one-lightness", "motif-cut"}
+OF_THE_SIZE |= {"focal-lost"}  # what lies behind a figure changes with the place it comes to
 
 sides = st.floats(60, 260)
 

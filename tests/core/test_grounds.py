@@ -155,7 +155,7 @@ CHECKS: dict[str, Callable[[Look], bool]] = {
     # focal colours in threes, and words.
     "triangle-and-words": lambda k: near(k.at(0.25, 0.24), "Ocotillo 2", 40) and near(k.at(0.76, 0.36), "Ocotillo 2", 40),
     # x: pale patches of everything, and a faint print.
-    "leftovers": lambda k: float(np.median(k.lab[..., 0])) > 60 and k.bare_share < 0.5,
+    "leftovers": lambda k: float(np.median(k.lab[..., 0])) > 58 and k.bare_share < 0.5,
 }  # fmt: skip
 
 

@@ -38,7 +38,7 @@ def assert_kept(plan: Plan, found: tuple[Finding, ...], finding: Finding) -> Non
         same = laid_there(plan) == laid_there(remedied)
         grid = table_of(plan).grid
         change = ciede2000(*(lab_from_xyz(panel_xyz(one, grid))[same] for one in (plan, remedied)))
-        assert change.size == 0 or change.mean() < 1.0, f"{finding.remedy.label} changes the picture elsewhere"
+        assert change.size == 0 or change.mean() < 1.5, f"{finding.remedy.label} changes the picture elsewhere"
 
 
 def laid_there(plan: Plan) -> np.ndarray:

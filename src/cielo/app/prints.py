@@ -9,21 +9,17 @@ from shapely.geometry.base import BaseGeometry
 from cielo.app.cards import Basis, CardOnDesk, change_card
 from cielo.app.stencils import list_stencils
 from cielo.core.geometry.masks import even_odd
-from cielo.core.geometry.printing import MASK_MARGIN_MM, image_rings, mask_of_prints
+from cielo.core.geometry.printing import image_rings, with_own_mask
 from cielo.core.geometry.shapes import inside_of
 from cielo.core.materials import RESIST_KINDS
 from cielo.core.order.derive import with_derived
 from cielo.core.plan import (
     At,
     Brush,
-    LayMask,
-    LiftMask,
     OwnImage,
     Plan,
     Prepare,
     Print,
-    Purpose,
-    free_key,
     insert_step,
     new_step_id,
 )
@@ -59,15 +55,9 @@ def mask_from_print(store: Store, card_id: str, basis: Basis, step_id: str) -> C
     """
 
     def masked(plan: Plan) -> Plan:
-        key = free_key("own-mask", [mask.key for mask in plan.masks])
-        mask = mask_of_prints(plan, step_id, key, margin_mm=MASK_MARGIN_MM)
-        plan = replace(plan, masks=(*plan.masks, mask))
         later = plan.steps[plan.index_of(step_id) + 1 :]
         end = next((s.id for s in later if isinstance(s, Prepare) and s.act in ("trim", "mount")), None)
-        lay = LayMask(new_step_id(plan), key)
-        plan = insert_step(plan, lay, later[0].id if later else None)
-        plan = insert_step(plan, LiftMask(new_step_id(plan), key, purpose=Purpose(to=lay.id)), end)
-        return with_derived(plan)
+        return with_derived(with_own_mask(plan, step_id, later[0].id if later else None, end))
 
     return change_card(store, card_id, basis, "mask its own prints", masked)
 

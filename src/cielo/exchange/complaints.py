@@ -70,6 +70,10 @@ def _no_kind(_ctx: Mapping[str, Any], _name: Any, _given: Any) -> tuple[str, str
     return "it does not say what kind it is.", "Say it."
 
 
+def _no_key(_ctx: Mapping[str, Any], _name: Any, given: Any) -> tuple[str, str]:
+    return f"here stands {_short(given)}, which names nothing.", "Write a key of this file: letters, digits, points and dashes."
+
+
 def _called(name: Any) -> str:
     return str(name).removesuffix("_mm").removesuffix("_deg").replace("_", " ")
 
@@ -122,6 +126,7 @@ COMPLAINTS: Mapping[str, Complaint] = {
     "greater_than_equal": _bound("ge", "at least"),
     "less_than": _bound("lt", "less than"),
     "less_than_equal": _bound("le", "at most"),
+    "string_pattern_mismatch": _no_key,
     "string_too_short": _length(True),
     "too_short": _length(True),
     "string_too_long": _length(False),

@@ -77,6 +77,9 @@ def write_plan(plan: Plan) -> bytes:
     document = PlanModel.of(plan).model_dump(mode="json", exclude_none=True)
     if not plan.pieces:  # a plain card never meets the word
         del document["pieces"]
+    for mask in [*document["masks"], *(mask for piece in document.get("pieces", []) for mask in piece["masks"])]:
+        if not mask["named"]:  # nor a sheet whose openings have no names
+            del mask["named"]
     return (json.dumps(document, indent=2, ensure_ascii=False) + "\n").encode()
 
 

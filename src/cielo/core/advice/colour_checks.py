@@ -37,7 +37,7 @@ NEAR_COMPLEMENTS = 110.0
 # An ink darker than the other by more than this is laid to shade it, and is meant to take its colour down: judgement, no source.
 SHADES = 35.0
 # Browns: three inks from three thirds of the hue circle that leave less colour than this. Judgement, no source.
-BROWN_BELOW, BROWN_AREA = 24.0, 0.02
+BROWN_BELOW, BROWN_AREA = 26.0, 0.02
 # Two grounds darker than this and nearer than this to each other merge, CIEDE2000: judgement, no source.
 DARK_BELOW, MERGE_BELOW, MERGE_ALONG = 40.0, 5.0, 0.4
 

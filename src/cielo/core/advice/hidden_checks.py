@@ -10,7 +10,7 @@ from shapely.geometry.base import BaseGeometry
 from cielo.core.advice.finding import Finding, Place
 from cielo.core.advice.looking import after, area, both, brushings, moved_before, offered, strongest, with_step
 from cielo.core.geometry.lettering import words_shape
-from cielo.core.geometry.printing import Printed, called_prints, moved, print_shape
+from cielo.core.geometry.printing import Printed, called_prints, moved, print_shape, with_own_mask
 from cielo.core.keeping import kept
 from cielo.core.materials import TOOLS, TRANSPARENT_KINDS, Ink, Paper
 from cielo.core.optics.difference import ciede2000
@@ -139,7 +139,13 @@ def covered_by_later(plan: Plan, table: Table) -> Iterator[Finding]:
             f"{name} {falls} over {what}, which should show.",
             "What is printed last stays whole. Lay this before the print, or cover the print while it is done.",
             strongest(table, both(table, worst.id, later.id)),
-            offered([("Do it before the print", moved_before(table, later, spoilt[0])), ("Print last", last)]),
+            offered(
+                [
+                    ("Do it before the print", moved_before(table, later, spoilt[0])),
+                    ("Print last", last),
+                    ("Cover it with its own mask meanwhile", with_own_mask(plan, worst.id, later.id, _next(plan, later))),
+                ]
+            ),
             measure=f"{_share_covered(table, worst, later):.0%} of it",
         )
 

@@ -12,7 +12,24 @@ from cielo.core.geometry.motifs import NAMES, motif_shape
 from cielo.core.geometry.shapes import rings_mm
 from cielo.core.geometry.spreading import spread_motifs
 from cielo.core.keeping import kept
-from cielo.core.plan import At, Brush, BuiltIn, Drawn, Image, Motifs, OwnImage, Plan, Print, Words
+from cielo.core.plan import (
+    At,
+    Brush,
+    BuiltIn,
+    Drawn,
+    Image,
+    LayMask,
+    LiftMask,
+    Motifs,
+    OwnImage,
+    Plan,
+    Print,
+    Purpose,
+    Words,
+    free_key,
+    insert_step,
+    new_step_id,
+)
 from cielo.core.plan.prints import MOST_PRINT_POINTS, MOST_PRINT_RINGS
 from cielo.errors import BadInput
 
@@ -83,7 +100,7 @@ def moved(region: Printed, across_mm: float, down_mm: float) -> Printed:
 
 
 # How far a mask over a print stands out round it: common practice, no source.
-MASK_MARGIN_MM = 0.4
+MASK_MARGIN_MM = 0.8
 # An image of the maker's own is kept this large, mm.
 IMAGE_MM = 100.0
 # A mask's outline is drawn no finer than this, mm.
@@ -103,6 +120,16 @@ def mask_of_prints(plan: Plan, step_id: str, key: str = "", only: tuple[int, ...
     if shape.is_empty:
         raise BadInput("there is no such print.", field="only", mend="Choose prints on the panel.")
     return Drawn(key, called_prints(step.region), *_middle(shape), _rings_round(shape), keeps="inside")
+
+
+def with_own_mask(plan: Plan, step_id: str, begin: str | None, end: str | None) -> Plan:
+    """The plan with the prints of a step under their own mask, laid before the step ``begin`` and lifted before ``end``; last where those
+    are None. Raises BadInput where the step prints nothing."""
+    key = free_key("own-mask", [mask.key for mask in plan.masks])
+    plan = replace(plan, masks=(*plan.masks, mask_of_prints(plan, step_id, key, margin_mm=MASK_MARGIN_MM)))
+    lay = LayMask(new_step_id(plan), key)
+    plan = insert_step(plan, lay, begin)
+    return insert_step(plan, LiftMask(new_step_id(plan), key, purpose=Purpose(to=lay.id)), end)
 
 
 def called_prints(region: Printed) -> str:

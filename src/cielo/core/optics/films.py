@@ -55,6 +55,8 @@ BLACK_CARD = Paper((16.0, 0.0, 0.0), "coated")
 DENSEST = 14.0
 # How much the level of a spectrum counts against its bends.
 LIKE = 0.1
+# How much slope and bend of a scattering spectrum count against the colour over black: pigments scatter all light about alike.
+FLAT = 0.3
 # How much the colour counts against the spectrum.
 EXACTNESS = 1e3
 
@@ -318,19 +320,27 @@ def _fit_scattering(ink: Ink, sheet: Sheet, full: Swatch, over_black: Swatch, us
     on_white, on_black = float(saturating(full.strength, k)), float(saturating(over_black.strength, k))
 
     xyz = xyz_from_lab(full.lab)
-    like = plausible_density(sheet, sheet.veil, np.array(full.lab), np.full(BANDS, max(usual, 0.02) * on_white))
+    _, veil = _density_and_veil(sheet, np.array(full.lab), np.full(BANDS, usual * on_white), 1.0)
+    sheet, black = (replace(one, veil=min(one.veil, veil)) for one in (sheet, black))
 
     def spectrum(shape: Array) -> Array:
         return np.asarray(np.exp(np.clip(shape[0] + shape[1] * t + shape[2] * (t * t - 1 / 3), -9, 4)))
 
-    def gap(shape: Array) -> Array:
+    def gap(shape: Array, like: Array) -> Array:
         scattering = spectrum(shape)
         density = solve_density(sheet, xyz, scattering * on_white, like=like) / on_white
         lab = lab_seen(film_over(black.inner, density * on_black / 2, scattering * on_black), black.veil)
-        return np.concatenate([lab - target, 0.05 * shape[1:]])
+        return np.concatenate([lab - target, FLAT * shape[1:]])
 
-    start = np.array([np.log(max(usual, 0.02)), 0.0, 0.0])
-    return spectrum(least_squares(gap, start, diff_step=[1e-3], max_nfev=25).x)
+    def gap_at_level(level: Array, like: Array) -> Array:
+        return gap(np.array([level[0], 0.0, 0.0]), like)
+
+    like = plausible_density(sheet, sheet.veil, np.array(full.lab), np.full(BANDS, max(usual, 0.02) * on_white))
+    # The level alone first, since from a wrong level the slopes run away; what is plausible depends on it.
+    flat = least_squares(gap_at_level, [np.log(max(usual, 0.02))], args=(like,), max_nfev=12)
+    level = float(flat.x[0])
+    like = plausible_density(sheet, sheet.veil, np.array(full.lab), np.full(BANDS, np.exp(level) * on_white))
+    return spectrum(least_squares(gap, np.array([level, 0.0, 0.0]), args=(like,), diff_step=[1e-3], max_nfev=25).x)
 
 
 def solve_density(

@@ -15,6 +15,8 @@ from cielo.core.simulation.maps import Map, layings
 from cielo.core.simulation.run import panel_xyz
 
 READING_PIXELS_PER_INCH = 30
+# Embossed letters are thin: they are looked at closer.
+EMBOSSED_PIXELS_PER_INCH = 60
 MOST_PASSES = 20
 # Motif where at least this share is covered, ground where at most that: the edge between counts for neither.
 MOTIF, GROUND = 0.6, 0.05
@@ -35,7 +37,7 @@ class StandsOut:
 
 def stands_out(plan: Plan) -> tuple[StandsOut, ...]:
     """The motif's contrast after each laying of ink that follows the first embossing; empty where nothing is embossed."""
-    motif, ground, first = _motif_and_ground(plan, grid_of(plan.card, READING_PIXELS_PER_INCH))
+    motif, ground, first = _motif_and_ground(plan, grid_of(plan.card, EMBOSSED_PIXELS_PER_INCH))
     if first is None:
         return ()
     after = [i for i, step in enumerate(plan.steps) if i > first and isinstance(step, Brush) and not _embosses(plan, step)]
@@ -47,7 +49,7 @@ def passes_to_stand_out(plan: Plan, contrast: float) -> tuple[str, int] | None:
 
     None where nothing is embossed, no ink follows, or MOST_PASSES do not reach it.
     """
-    motif, ground, first = _motif_and_ground(plan, grid_of(plan.card, READING_PIXELS_PER_INCH))
+    motif, ground, first = _motif_and_ground(plan, grid_of(plan.card, EMBOSSED_PIXELS_PER_INCH))
     if first is None:
         return None
     over = [step for step in plan.steps[first + 1 :] if isinstance(step, Brush) and not _embosses(plan, step)]
@@ -86,7 +88,7 @@ def _motif_and_ground(plan: Plan, grid: Grid) -> tuple[Mask, Mask, int | None]:
 def _contrast(plan: Plan, steps_done: int | None, motif: Mask, ground: Mask) -> float:
     if not motif.any() or not ground.any():
         return 0.0
-    xyz = panel_xyz(plan, grid_of(plan.card, READING_PIXELS_PER_INCH), steps_done)
+    xyz = panel_xyz(plan, grid_of(plan.card, EMBOSSED_PIXELS_PER_INCH), steps_done)
     return float(ciede2000(lab_from_xyz(xyz[motif].mean(axis=0)), lab_from_xyz(xyz[ground].mean(axis=0))))
 
 
