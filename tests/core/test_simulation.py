@@ -10,13 +10,13 @@ from hypothesis import strategies as st
 from scipy.special import erf
 
 from cielo.core.geometry.masks import distance_to_edge_mm
-from cielo.core.materials import TOOLS, MeasuredCrossing
+from cielo.core.materials import TOOLS, Ink, MeasuredCrossing, Swatch
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import lab_from_xyz, srgb_from_lab
-from cielo.core.plan import Band, Brush, Disc, Fade, Halo, LayMask, LiftMask, Onto, Plan, Whole
+from cielo.core.plan import Band, Brush, Disc, Fade, Halo, Inside, LayMask, LiftMask, Onto, Plan, Vignette, Whole
 from cielo.core.sequence.gradient import GradientWish
 from cielo.core.simulation.grid import MOST_PIXELS, grid_of, point_grid
-from cielo.core.simulation.laydown import FAINTEST, band_profile, strength_laid
+from cielo.core.simulation.laydown import FAINTEST, REACHES, band_profile, strength_laid
 from cielo.core.simulation.lean import Lean, times_for
 from cielo.core.simulation.point import ask
 from cielo.core.simulation.reference import reference_xyz
@@ -61,7 +61,7 @@ def test_a_halo_falls_off_from_the_rim_and_the_mask_keeps_its_disc_bare() -> Non
     distance = distance_to_edge_mm(MOON, grid.x_mm, grid.y_mm)
     assert np.all(map_[distance < -0.6] == 0)
     outside = distance > 0.6
-    assert map_[outside] == pytest.approx(np.exp(-0.5 * (distance[outside] / 10) ** 2), abs=FAINTEST)
+    assert map_[outside] == pytest.approx(np.exp(-0.5 * (distance[outside] / (20 / REACHES)) ** 2), abs=FAINTEST)
 
 
 def test_the_edge_of_a_mask_keeps_its_area() -> None:
@@ -254,3 +254,37 @@ def test_the_palest_and_the_strongest_panel_lie_as_far_off_as_it_is_unsure(plan:
         moved = ciede2000(leaning, usual)
         assert 0.2 < np.median(moved[inked]) < 9
         assert np.all(moved[ciede2000(usual, plan.stock.paper.lab) < 0.05] < 0.3)
+
+
+@pytest.mark.parametrize("reach", [15.0, 30.0, 50.0])
+@pytest.mark.parametrize("region", ["halo", "edges", "corners"])
+def test_beyond_its_reach_no_more_is_seen(reach: float, region: str) -> None:
+    """Of light passes such as a ground is built of, in the darkest ink: what lies further out is about CIEDE2000 2 from the bare stock at
+    most, which is where two edges meet and add up."""
+    where = Halo("moon", reach) if region == "halo" else Vignette(reach, "edges" if region == "edges" else "corners")
+    plan = plan_of(LayMask("l", "moon"), Brush("h", "dark", "medium-brush", where, "light", 4), LiftMask("u", "moon"))
+    grid = grid_of(plan.card, 30)
+    off_edge = distance_to_edge_mm(MOON, grid.x_mm, grid.y_mm)
+    x, y = np.broadcast_arrays(grid.x_mm[None, :], grid.y_mm[:, None])
+    beside = [x, grid.panel_width_mm - x, y, grid.panel_height_mm - y]
+    corners = [np.hypot(a, b) for a in beside[:2] for b in beside[2:]]
+    away = off_edge if region == "halo" else np.min(beside if region == "edges" else corners, axis=0)
+    seen = ciede2000(lab_from_xyz(panel_xyz(plan, grid)), plan.stock.paper.lab)
+    beyond, near = (away > reach) & (off_edge > 1), (away < reach / 4) & (off_edge > 1)
+    if beyond.any():
+        assert seen[beyond].max() < 2.4
+    assert seen[near].min() > 10
+
+
+@pytest.mark.parametrize("tool", ["stamp", "dauber", "large-brush", "pen"])
+@pytest.mark.parametrize("touch", ["pale", "light", "full"])
+def test_melted_powder_sheds_all_or_nothing_whatever_the_tool(tool: str, touch: str) -> None:
+    """Inside the motif, away from its edge, one whole film lies: its ground shows nothing of how the watermark ink was laid."""
+    step = Brush("e", "powder", tool, Inside("moon"), touch, 1, "dry")  # type: ignore[arg-type]
+    plan = plan_of(step)
+    plan = replace(plan, inks=(*plan.inks, Ink("powder", "Powder", "powder", (Swatch(1.0, (94.0, 0.0, 1.0)),))))
+    grid = grid_of(plan.card, 60)
+    laid_here = strength_laid(plan, step, frozenset(), grid)
+    inside = distance_to_edge_mm(MOON, grid.x_mm, grid.y_mm) < -3
+    assert laid_here[inside].min() == pytest.approx(1)
+    assert laid_here.max() == pytest.approx(1)

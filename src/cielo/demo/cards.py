@@ -172,7 +172,7 @@ def demo_plans() -> tuple[Plan, ...]:
             "slim",
             "glasshouse-white",
             ("Cholla 3", "Cholla 7", "Sage 8", "Basalt 8"),
-            GradientWish("bottom", disc=Disc("moon", "moon", 57.0, 58.0, 26.0), halo_mm=18.0),
+            GradientWish("bottom", disc=Disc("moon", "moon", 57.0, 58.0, 26.0), halo_mm=27.0),
         ),
         _on_ground(
             "Dunes at dusk", "five-seven", "glasshouse-white", ("Yucca 1", "Ocotillo 2", "Cholla 7", "Sage 8"), "hills-in-ranks"

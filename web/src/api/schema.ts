@@ -2977,7 +2977,7 @@ export interface components {
         };
         /**
          * Halo
-         * @description Round a mask or along its edge, strongest there and nearly gone ``reach_mm`` from it.
+         * @description Round a mask or along its edge, strongest there; ``reach_mm`` from it no more is seen.
          */
         Halo: {
             /** Mask */
@@ -5069,7 +5069,7 @@ export interface components {
         };
         /**
          * Vignette
-         * @description From all edges, or from the four corners, strongest there and nearly gone ``reach_mm`` inwards.
+         * @description From all edges, or from the four corners, strongest there; ``reach_mm`` inwards no more is seen.
          */
         Vignette: {
             /** Reach Mm */

@@ -83,7 +83,7 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
       label: "Darken the edges",
       hint: "from all four edges or the corners",
       make: () =>
-        lay(darkest, "large-brush", { over: "vignette", reach_mm: Math.round(short * 0.4), origin: "edges" }),
+        lay(darkest, "large-brush", { over: "vignette", reach_mm: Math.round(short * 0.6), origin: "edges" }),
     },
     {
       value: "patches",
@@ -263,7 +263,7 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
         value: `halo-${mask.key}`,
         label: `Brush round the ${mask.called}`,
         hint: "strongest at its edge",
-        make: () => lay(colour, "medium-brush", { over: "halo", mask: mask.key, reach_mm: 15 }),
+        make: () => lay(colour, "medium-brush", { over: "halo", mask: mask.key, reach_mm: 22 }),
       },
       {
         value: `inside-${mask.key}`,

@@ -65,7 +65,7 @@ class Slant:
 
 @dataclass(frozen=True)
 class Halo:
-    """Round a mask or along its edge, strongest there and nearly gone ``reach_mm`` from it."""
+    """Round a mask or along its edge, strongest there; ``reach_mm`` from it no more is seen."""
 
     mask: Key
     reach_mm: Size
@@ -74,7 +74,7 @@ class Halo:
 
 @dataclass(frozen=True)
 class Vignette:
-    """From all edges, or from the four corners, strongest there and nearly gone ``reach_mm`` inwards."""
+    """From all edges, or from the four corners, strongest there; ``reach_mm`` inwards no more is seen."""
 
     reach_mm: Size
     origin: Literal["edges", "corners"] = "edges"

@@ -73,7 +73,7 @@ def propose_gradient(title: str, units: Units, card: Card, stock: Stock, inks: t
         band = Band(wish.light_edge, start, max(start, end), carry if i else 0.0, 0.0 if last else carry)
         steps.append(Brush("", ink.key, "large-brush", band, "light", 3, fade=wish.fade))
         if wish.disc and ink is halo_ink:
-            reach = wish.halo_mm if wish.halo_mm is not None else round(wish.disc.diameter_mm * 0.5)
+            reach = wish.halo_mm if wish.halo_mm is not None else round(wish.disc.diameter_mm * 0.75)
             steps.append(Brush("", ink.key, "medium-brush", Halo(wish.disc.key, reach), "light", 2, fade=wish.fade))
     if wish.seams == "lighter-again":
         for i, ink in enumerate(ordered[:-1]):

@@ -38,8 +38,8 @@ def night_vignette(b: Brief) -> Sketch:
     n = len(b.inks)
     steps: list[Step] = [brush(b.inks[0], Whole(), passes=3)]
     for i, ink in enumerate(b.inks[1:], 1):
-        steps.append(brush(ink, Vignette(b.short * (0.62 - 0.4 * i / n)), passes=4))
-    steps.append(brush(b.inks[-1], Vignette(b.short * 0.36, "corners"), touch="medium", passes=3))
+        steps.append(brush(ink, Vignette(b.short * (0.93 - 0.6 * i / n)), passes=4))
+    steps.append(brush(b.inks[-1], Vignette(b.short * 0.54, "corners"), touch="medium", passes=3))
     steps.append(dry())
     if "white" in b.aside:
         steps += [brush(b.aside["white"], Whole(), "fine-splatter", "light", 1, "dry"), dry()]

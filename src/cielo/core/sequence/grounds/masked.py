@@ -22,10 +22,10 @@ def halo_and_moon(b: Brief) -> Sketch:
     rim = replace(moon, key="moon-hole", name="moon", keeps="outside")
     steps: list[Step] = [lay(moon)]
     for i, ink in enumerate(b.inks):
-        region: Region = Halo(moon.key, b.short * 0.55) if i == 0 else Vignette(b.short * (0.75 - 0.45 * i / len(b.inks)))
+        region: Region = Halo(moon.key, b.short * 0.82) if i == 0 else Vignette(b.short * (1.12 - 0.67 * i / len(b.inks)))
         steps.append(brush(ink, region, passes=3 if i else 4))
     steps += [dry(), lift(moon), lay(rim), brush(b.inks[0], Whole(), touch="pale", passes=1, onto="dry")]
-    steps += [brush(b.at(1), Halo(rim.key, moon.diameter_mm * 0.2), "small-brush", "pale", 2), dry(), lift(rim)]
+    steps += [brush(b.at(1), Halo(rim.key, moon.diameter_mm * 0.3), "small-brush", "pale", 2), dry(), lift(rim)]
     return Sketch((moon, rim), tuple(steps))
 
 
@@ -33,7 +33,7 @@ def horizon_glow(b: Brief) -> Sketch:
     sun = moon_for(b, 0.5, 0.5, 0.3, "sun")
     light, dark = b.inks[0], b.inks[-1]
     middle = b.inks[1:-1] or (light,)
-    steps: list[Step] = [lay(sun), brush(light, Halo(sun.key, b.short * 0.55), passes=4)]
+    steps: list[Step] = [lay(sun), brush(light, Halo(sun.key, b.short * 0.82), passes=4)]
     for i, ink in enumerate(middle):
         top = 0.42 - 0.28 * i / max(1, len(middle))
         steps.append(brush(ink, band_between(b, "top", 0, top, 0.24), passes=3))
@@ -51,8 +51,8 @@ def hills_in_ranks(b: Brief) -> Sketch:
                         "hills", 0.0, round(b.h * 0.12), seed=3 + i, keeps="outside")  # fmt: skip
         ink = b.at(i)
         masks.append(hill)
-        steps += [lay(hill), brush(ink, Halo(hill.key, b.h * 0.3), "medium-brush", "light", 2 + i)]
-        steps += [brush(b.at(i + 1), Halo(hill.key, 5.0), "small-brush", "pale", 2), lift(hill)]
+        steps += [lay(hill), brush(ink, Halo(hill.key, b.h * 0.48), "medium-brush", "light", 2 + i)]
+        steps += [brush(b.at(i + 1), Halo(hill.key, 7.5), "small-brush", "pale", 2), lift(hill)]
     return Sketch(tuple(masks), (*steps, dry()))
 
 
@@ -64,7 +64,7 @@ def mask_edge_abstract(b: Brief) -> Sketch:
         edge = EdgeMask(f"edge-{i + 1}", f"edge {i + 1}", round(b.w * (0.3 + 0.4 * (i % 2))), round(b.h * (0.25 + 0.5 * i / len(b.inks))),
                         "straight" if i % 2 == 0 else "wave", float(angle), 14.0, seed=i)  # fmt: skip
         masks.append(edge)
-        steps += [lay(edge), brush(ink, Halo(edge.key, b.short * 0.38), "medium-brush", "light", 4), lift(edge)]
+        steps += [lay(edge), brush(ink, Halo(edge.key, b.short * 0.57), "medium-brush", "light", 4), lift(edge)]
     return Sketch(tuple(masks), (*steps, dry(), Water("", "mister", Whole(), "medium", True, 4), dry()))
 
 
@@ -84,8 +84,8 @@ def two_zones(b: Brief) -> Sketch:
     wall = replace(floor, key="wall", name="wall", keeps="outside")
     upper, lower = b.inks[0], b.inks[-1]
     steps = (
-        lay(floor), brush(upper, Whole(), passes=3), brush(b.at(1), Vignette(b.short * 0.5), touch="pale", passes=3), lift(floor),
-        lay(wall), brush(lower, Whole(), passes=3), brush(lower, Halo(wall.key, b.h * 0.1), "medium-brush", "pale", 3), dry(), lift(wall),
+        lay(floor), brush(upper, Whole(), passes=3), brush(b.at(1), Vignette(b.short * 0.75), touch="pale", passes=3), lift(floor),
+        lay(wall), brush(lower, Whole(), passes=3), brush(lower, Halo(wall.key, b.h * 0.15), "medium-brush", "pale", 3), dry(), lift(wall),
     )  # fmt: skip
     return Sketch((floor, wall), steps)
 
@@ -98,5 +98,5 @@ def edge_flipped(b: Brief) -> Sketch:
                          round(b.h * (0.24 + 0.62 * i / len(b.inks))), "clouds", 180.0 if i % 2 else 0.0, 14.0, seed=5, flipped=i % 4 > 1,
                          keeps="inside" if i % 2 else "outside")  # fmt: skip
         masks.append(cloud)
-        steps += [lay(cloud), brush(ink, Halo(cloud.key, b.h * 0.24), "medium-brush", "light", 3 + i), lift(cloud)]
+        steps += [lay(cloud), brush(ink, Halo(cloud.key, b.h * 0.36), "medium-brush", "light", 3 + i), lift(cloud)]
     return Sketch(tuple(masks), (*steps, dry()))

@@ -17,7 +17,7 @@ def emboss_resist(b: Brief) -> Sketch:
     powder = b.aside["powder"]
     steps: list[Step] = [lay(stencil), brush(powder, Whole(), "dauber", "full", 1), lift(stencil)]
     steps += [brush(b.inks[0], Whole(), passes=3, onto="dry")]
-    steps += [brush(ink, Vignette(b.short * (0.7 - 0.4 * i / len(b.inks))), passes=4) for i, ink in enumerate(b.inks[1:], 1)]
+    steps += [brush(ink, Vignette(b.short * (1.05 - 0.6 * i / len(b.inks))), passes=4) for i, ink in enumerate(b.inks[1:], 1)]
     return Sketch((stencil,), (*steps, WipeBeads(""), dry()))
 
 
@@ -36,7 +36,7 @@ def spotlight(b: Brief) -> Sketch:
         Disc(f"spot-{i + 1}", f"spotlight {i + 1}", round(b.w * x), round(b.h * y), round(b.short * d))
         for i, (x, y, d) in enumerate(((0.36, 0.3, 0.42), (0.7, 0.52, 0.3), (0.34, 0.76, 0.24)))
     )
-    ground = [brush(ink, Vignette(b.short * (0.75 - 0.4 * i / len(b.inks))), passes=3) for i, ink in enumerate(b.inks[1:], 1)]
+    ground = [brush(ink, Vignette(b.short * (1.12 - 0.6 * i / len(b.inks))), passes=3) for i, ink in enumerate(b.inks[1:], 1)]
     print_ = brush(b.inks[-1], Motifs("leaf", b.short * 0.22, 7, 2.0), "stamp", "first", 1, "dry", 5)
     return Sketch(
         spots,

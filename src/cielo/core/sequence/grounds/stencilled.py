@@ -58,7 +58,7 @@ def stencil_as_mask(b: Brief) -> Sketch:
     steps: list[Step] = [lay(opening), brush(b.inks[-1], Whole(), "medium-brush", "light", 5), lift(opening)]
     steps += [lay(cover), lay(rays)]
     steps += [
-        brush(ink, Halo(rays.key, b.short * (0.5 - 0.15 * i)), passes=3, onto="damp" if i else "dry")
+        brush(ink, Halo(rays.key, b.short * (0.75 - 0.22 * i)), passes=3, onto="damp" if i else "dry")
         for i, ink in enumerate(b.inks[:-1] or b.inks)
     ]
     return Sketch((opening, cover, rays), (*steps, dry(), lift(rays), lift(cover)))
