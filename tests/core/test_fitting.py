@@ -7,9 +7,10 @@ import pytest
 
 from cielo.core.materials import Ink, Paper, Swatch
 from cielo.core.optics.difference import ciede2000
-from cielo.core.optics.films import BLACK_CARD, film_of
+from cielo.core.optics.films import film_of
 from cielo.core.optics.fitting import WORTH_IT, fit_of
 from cielo.core.optics.layering import lab_of_stack
+from cielo.core.optics.scattering import BLACK_CARD
 from cielo.core.sequence.grounds import GROUNDS
 from cielo.core.sequence.suiting import SHOWS, inks_that_suit
 from cielo.core.shelf import Facts, colour_family, runs_low

@@ -144,7 +144,8 @@ def _meadow() -> Plan:
 
     large, wide = near(-27, -30, 1, 22), near(-18, 26, 1, 24)
     hearts = (*near(-27, -30, 0, 1), *near(27, -18, 0, 1), *near(-18, 26, 0, 1))
-    leaves = tuple(key for key in shapes if key not in near(27, -18, 0, 22) and key not in (*large, *wide, *hearts))[-4:]
+    flowers = (large, wide, hearts, near(27, -18, 0, 22), near(30, 34, 0, 15), near(8, -52, 0, 14))
+    leaves = tuple(key for key in shapes if not any(key in flower for flower in flowers))
     named = (NamedOpening(hearts[0], "heart of the large flower"),)
     plan = replace(plan, masks=(replace(meadow, named=named, held="tape"),))
     key = meadow.key

@@ -1,7 +1,7 @@
 """What real colourants look like: an ensemble of plausible density spectra, against which a guessed spectrum is held.
 
 A swatch tells three numbers of an ink, its spectrum has thirty-one. Of all spectra with the swatch's colour the film is given the one
-that is nearest to what plausible colourants of that colour have (films.solve_density).
+that is nearest to what plausible colourants of that colour have (density.solve_density).
 
 Symbols
 -------

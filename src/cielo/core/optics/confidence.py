@@ -16,8 +16,9 @@ import numpy as np
 
 from cielo.core.materials import Ink, Paper
 from cielo.core.optics.colourants import near_members
+from cielo.core.optics.density import DENSEST, LIKE, density_of
 from cielo.core.optics.difference import ciede2000
-from cielo.core.optics.films import DENSEST, LIKE, Film, density_of, film_of, full_swatch, with_hiding
+from cielo.core.optics.films import Film, film_of, full_swatch, with_hiding
 from cielo.core.optics.kubelka_munk import film_over
 from cielo.core.optics.layering import Layers, Stack, lab_of_stack, reflectance_of_films
 from cielo.core.optics.refine import NOTHING_MEASURED, Refinement
@@ -102,7 +103,7 @@ def _made(ink: Ink, paper: Paper, turn: int) -> Array:
     veil, scattering = min(sheet.veil, film.veil), film.scattering * scale
     members = near_members(sheet, veil, np.array(full.lab), scattering, MADE)
     s = np.broadcast_to(scattering, members.shape)
-    # As in films.solve_density: A of the film above the clear one is moved, and D is read from it.
+    # As in density.solve_density: A of the film above the clear one is moved, and D is read from it.
     least = -np.log(film_over(sheet.inner, np.zeros(BANDS), scattering))
     above = -np.log(film_over(sheet.inner, members / 2, s)) - least
     w, xyz = weights(), xyz_from_lab(full.lab)

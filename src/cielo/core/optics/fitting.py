@@ -10,8 +10,9 @@ from dataclasses import dataclass, replace
 
 from cielo.core.materials import TRANSPARENT_KINDS, Ink, Lab, Paper, Swatch
 from cielo.core.optics.difference import ciede2000
-from cielo.core.optics.films import BLACK_CARD, SATURATION, film_of
+from cielo.core.optics.films import film_of
 from cielo.core.optics.layering import lab_of_stack
+from cielo.core.optics.scattering import BLACK_CARD, SATURATION
 
 # A further swatch that tells less than this apart is not worth the card: about what is seen side by side (CIEDE2000). Judgement.
 WORTH_IT = 1.5

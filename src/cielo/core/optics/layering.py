@@ -12,7 +12,7 @@ h       (ink, ink)      hindrance of one film to another, min(1, d below / d abo
                         dyes no more than takes off the upper half of what the lower brings: 1 - tau^h <= Y below / 2 Y above,
                         Y the mean of D weighted by Y (Film.dark)
 c       (state,)        how much the films below hinder the next: sum of min(1, laid) h over the other inks, 1.2 at most
-q       (ink,)          how soon a film is full, by that of a dye: k / k of a dye (films.SATURATION)
+q       (ink,)          how soon a film is full, by that of a dye: k / k of a dye (scattering.SATURATION)
 tau     ()              trapping: a film takes as x tau^(c q)
 n       ()              Yule-Nielsen factor of the sheet
 ======  ==============  =====================================================================================
@@ -31,9 +31,10 @@ from dataclasses import dataclass
 import numpy as np
 
 from cielo.core.materials import RESIST_KINDS, Ink, Lab, Paper
-from cielo.core.optics.films import SATURATION, Film, film_of
+from cielo.core.optics.films import Film, film_of
 from cielo.core.optics.kubelka_munk import film_over
 from cielo.core.optics.refine import NOTHING_MEASURED, TRAPPING, Refinement
+from cielo.core.optics.scattering import SATURATION
 from cielo.core.optics.spectra import BANDS, Array, lab_from_reflectance
 from cielo.core.optics.stock import YULE_NIELSEN, Sheet, put_on_surface, sheet_of
 from cielo.errors import BadInput

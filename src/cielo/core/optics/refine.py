@@ -13,7 +13,7 @@ import numpy as np
 
 from cielo.core.optics.spectra import Array
 
-# What a full dye leaves of its second pass: exp(-k), k its saturation (films.py).
+# What a full dye leaves of its second pass: exp(-k), k its saturation (scattering.py).
 TRAPPING = float(np.exp(-0.25))
 PRIOR = 4.0
 # A pair whose trapping would lie outside has another reason; the change of density then carries it.
