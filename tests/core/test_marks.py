@@ -11,9 +11,7 @@ from hypothesis import strategies as st
 
 from cielo.core.geometry.masks import distance_to_edge_mm, even_odd, outlines_mm, profile_mm, repeat_places
 from cielo.core.geometry.motifs import NAMES, motif_rings, motif_shape
-from cielo.core.geometry.pieces import tape_lengths_mm
 from cielo.core.geometry.printing import print_shape
-from cielo.core.geometry.shapes import inside_of
 from cielo.core.geometry.spreading import spread_motifs
 from cielo.core.keeping import KEPT
 from cielo.core.materials import TOOLS, Ink, Swatch
@@ -23,7 +21,6 @@ from cielo.core.plan import (
     Band,
     Brush,
     Disc,
-    Drawn,
     Dry,
     EdgeMask,
     Inside,
@@ -34,24 +31,18 @@ from cielo.core.plan import (
     Motifs,
     Patches,
     Plan,
-    Pressed,
-    Shade,
     Slant,
     Stencil,
-    Stroke,
     Tapes,
-    Towards,
     Water,
     Whole,
     replace_step,
 )
-from cielo.core.say import mask_facts, where_to_lay
 from cielo.core.simulation.contrast import passes_to_stand_out, read_focal, stands_out
 from cielo.core.simulation.grid import Grid, grid_of
 from cielo.core.simulation.laydown import strength_laid, water_laid
 from cielo.core.simulation.maps import layings
 from cielo.core.simulation.noise import noise
-from cielo.core.simulation.openings import shaded
 from cielo.core.simulation.point import ask
 from cielo.core.simulation.reference import reference_xyz
 from cielo.core.simulation.run import groups_of, panel_xyz, picture
@@ -60,7 +51,6 @@ from tests.core.plans import INKS, MOON, WHITE, card, plan_of
 from tests.core.test_grounds import planned
 
 GRID = grid_of(card(), 60)
-FINE = grid_of(card(), 150)
 PANEL = Grid(200.0, 200.0, 0.4, 0.4, 500, 500)
 SPINES = Stencil("s", "spines", "spines", 60.0, 80.0, 26.0, 33.0, 12.0)
 FLOWER = MotifMask("f", "flower", "flower", 55.0, 70.0, 60.0, 20.0)
@@ -345,62 +335,6 @@ def test_the_picture_of_a_masked_plan_is_its_prediction() -> None:
     assert rgb[5, 5].mean() < 150
 
 
-def test_each_opening_of_a_drawing_is_shaded_from_its_own_side() -> None:
-    """Two squares beside each other, strongest at the left: both go from strong to nothing, and not the pair as one."""
-    squares = tuple(((x, -10.0), (x + 20, -10.0), (x + 20, 10.0), (x, 10.0)) for x in (-30.0, 10.0))
-    drawn = Drawn("two", "two", 60.0, 60.0, squares)
-    step = Brush("b", "dark", "pen", Inside("two", shaded_from="left"), "full", 1)
-    plan = replace(plan_of(step), masks=(drawn,))
-    laid = strength_laid(plan, step, frozenset(), GRID)
-    row = int(60 / GRID.pixel_height_mm)
-
-    def at(x: float) -> float:
-        return float(laid[row, int(x / GRID.pixel_width_mm)])
-
-    for left in (30, 70):
-        assert at(left + 2) > at(left + 10) > at(left + 17)
-        assert at(left + 17) < 0.1 < at(left + 3)
-    assert at(32) == pytest.approx(at(72), abs=0.03)
-
-
-SHADES: tuple[Shade | Towards, ...] = ("left", "right", "top", "bottom", "middle", "rim", 45.0, 200.0, Towards("o2"))
-
-
-@pytest.mark.parametrize("strongest", SHADES, ids=str)
-@pytest.mark.parametrize("sheet", ["drawing", "repeat", "disc"])
-def test_a_shade_is_full_where_it_is_strongest_and_gone_at_the_other_side(strongest: Shade | Towards, sheet: str) -> None:
-    """Along the line that a shade falls on it never grows, and goes from full to nearly nothing within the opening."""
-    boxes = tuple(((x, -10.0), (x + 20, -10.0), (x + 20, 10.0), (x, 10.0)) for x in (-30.0, 10.0))
-    masks: dict[str, Mask] = {
-        "drawing": Drawn("s", "s", 60.0, 60.0, boxes),
-        "repeat": Stencil("s", "s", "dot", 40.0, 60.0, 20.0, 40.0, staggered=False),
-        "disc": Disc("s", "s", 40.0, 60.0, 20.0, keeps="outside"),
-    }
-    if isinstance(strongest, Towards):
-        strongest = Towards({"drawing": "o2", "repeat": "r0c1", "disc": "o1"}[sheet])
-        if sheet == "disc":
-            assert shaded(masks[sheet], strongest, GRID).min() == 1  # towards itself: there is no side
-            return
-    laid = shaded(masks[sheet], strongest, GRID)
-    degrees = {"left": 270.0, "right": 90.0, "top": 0.0, "bottom": 180.0}
-    if strongest in ("middle", "rim"):
-        far = np.linspace(0, 9.5, 20)
-        places = [(40 + d, 60.0) for d in (far if strongest == "middle" else far[::-1])]
-    else:
-        angle = 90.0 if isinstance(strongest, Towards) else degrees.get(str(strongest), strongest)
-        assert isinstance(angle, float)
-        ahead = np.array([np.sin(np.radians(angle)), -np.cos(np.radians(angle))])
-        places = [tuple(np.array([40.0, 60.0]) + d * ahead) for d in np.linspace(9.5, -9.5, 20)]
-    along = np.array([laid[int(y / GRID.pixel_height_mm), int(x / GRID.pixel_width_mm)] for x, y in places])
-    assert along[0] > 0.8
-    assert along[-1] < 0.25
-    assert np.all(np.diff(along) < 0.06)
-
-
-def test_towards_an_opening_that_is_no_more_all_is_even() -> None:
-    assert shaded(FLOWER, Towards("o99"), GRID).min() == 1
-
-
 def test_what_is_laid_wet_into_dried_ink_lies_on_it() -> None:
     first, wet = (
         Brush("a", "pale", "large-brush", Whole(), "full", 1),
@@ -411,41 +345,3 @@ def test_what_is_laid_wet_into_dried_ink_lies_on_it() -> None:
     assert groups_of(layings(mixed, GRID)) == [0, 0]
     assert groups_of(layings(dried, GRID)) == [0, 1]
     assert np.array_equal(picture(dried, GRID), picture(over, GRID))
-
-
-@pytest.mark.parametrize("width", [0.5, 3.0, 9.0])
-def test_a_stroke_by_hand_inks_what_lies_along_it(width: float) -> None:
-    """With a pen its area is Shapely's of the line so broad, cut at the panel."""
-    points = ((-5.0, 30.0), (30.0, 50.0), (60.0, 20.0), (90.0, 80.0))
-    step = Brush("b", "dark", "pen", Stroke(points, width), "full", 1)
-    laid = strength_laid(plan_of(step), step, frozenset(), FINE)
-    shape = (
-        shapely.LineString(points).buffer(width / 2).intersection(shapely.box(0, 0, FINE.panel_width_mm, FINE.panel_height_mm))
-    )
-    area = float((laid > laid.max() / 2).sum()) * FINE.pixel_width_mm * FINE.pixel_height_mm
-    assert area == pytest.approx(shape.area, rel=0.08)
-
-
-def test_a_sheet_pressed_prints_all_but_its_openings() -> None:
-    """Inked through its openings and pressed from its back, each place of the panel is inked by one of the two."""
-    through, pressed = (Brush("b", "dark", "stamp", region, "full", 1) for region in (Inside("f"), Pressed("f")))
-    plan = replace(plan_of(through), masks=(FLOWER,))
-    one, other = (strength_laid(plan, step, frozenset(), GRID) for step in (through, pressed))
-    inked_once = np.minimum(one, other) < 0.5 * np.maximum(one, other)
-    assert inked_once.mean() > 0.97
-    assert (np.maximum(one, other) > 0.5 * max(one.max(), other.max())).mean() > 0.97
-
-
-@pytest.mark.parametrize("angle", [0.0, 15.0])
-def test_a_taped_border_leaves_a_rectangle_open_and_nothing_else(angle: float) -> None:
-    border = Tapes("t", "border", 60.0, 80.0, angle, 90.0, 70.0)
-    open_mm2 = inside_of(border, GRID.panel_width_mm, GRID.panel_height_mm)
-    covered_mm = distance_to_edge_mm(border, GRID.x_mm, GRID.y_mm)
-    assert open_mm2.area == pytest.approx(90 * 70, rel=1e-9)
-    assert float((covered_mm < 0).sum()) * GRID.pixel_width_mm * GRID.pixel_height_mm == pytest.approx(90 * 70, rel=0.02)
-    plan = replace(plan_of(), masks=(border,))
-    lengths = tape_lengths_mm(plan)["t"]
-    assert len(lengths) == 4
-    assert min(lengths) > 70
-    assert "four tapes" in mask_facts(plan, border)[0]
-    assert "Leave" in where_to_lay(plan, border)

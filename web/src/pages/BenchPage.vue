@@ -6,6 +6,7 @@ import PageState from "../components/PageState.vue";
 import { useBench } from "../composables/useBench";
 import { useWays } from "../composables/useWays";
 import BatchChips from "../features/bench/BatchChips.vue";
+import BenchFooter from "../features/bench/BenchFooter.vue";
 import DoneDifferently from "../features/bench/DoneDifferently.vue";
 import DryingTimers from "../features/bench/DryingTimers.vue";
 import LyingMasks from "../features/bench/LyingMasks.vue";
@@ -169,29 +170,17 @@ useEventListener("keydown", (event) => {
         />
       </section>
     </main>
-    <footer>
-      <el-button class="huge" :disabled="number === 1" @click="to(number - 2)">Back</el-button>
-      <p class="next">
-        <template v-if="next"><span class="quiet">Next</span> {{ words(next) }}</template>
-        <template v-else-if="bench.made && nextPart"
-          >This part is made. Now the {{ nextPart.name }}.</template
-        >
-        <template v-else-if="bench.made"
-          >It is made, and what it took is off the shelf. Trim it and mount it.</template
-        >
-        <template v-else>That is the last step.</template>
-      </p>
-      <el-button v-if="next" type="primary" class="huge" @click="to(number)">Done, next step</el-button>
-      <el-button
-        v-else-if="bench.made && nextPart"
-        type="primary"
-        class="huge"
-        @click="$router.push(benchOf(nextPart.key))"
-        >On to the {{ nextPart.name }}</el-button
-      >
-      <el-button v-else-if="bench.made" class="huge" @click="at_bench.makeAgain">Make another</el-button>
-      <el-button v-else type="primary" class="huge" @click="at_bench.finish">Done, it is made</el-button>
-    </footer>
+    <BenchFooter
+      :bench="bench"
+      :first="number === 1"
+      :next="next ? words(next) : null"
+      :next-part="nextPart"
+      @back="to(number - 2)"
+      @on="to(number)"
+      @part="(key) => $router.push(benchOf(key))"
+      @finish="at_bench.finish"
+      @again="at_bench.makeAgain"
+    />
   </div>
   <PageState
     v-else
@@ -296,29 +285,6 @@ section {
   overflow-y: auto;
   padding-right: 8px;
 }
-footer {
-  display: flex;
-  align-items: stretch;
-  gap: 22px;
-  padding: 12px 24px 18px;
-  border-top: 1px solid var(--hairline);
-}
-.next {
-  flex: 1;
-  align-self: center;
-  font-size: 19px;
-  line-height: 1.35;
-  max-height: 80px;
-  overflow: hidden;
-}
-.bench .huge {
-  min-height: 80px;
-  min-width: 150px;
-  font-size: 25px;
-}
-.bench .huge.el-button--primary {
-  min-width: 270px;
-}
 /* A tablet held upright: the cards in a row of their own, the picture above the words. */
 @media (max-aspect-ratio: 1/1) {
   header {
@@ -339,16 +305,6 @@ footer {
 @media (max-width: 700px) {
   main {
     grid-template-rows: minmax(180px, 34vh) minmax(0, 1fr);
-  }
-  .bench .huge,
-  .bench .huge.el-button--primary {
-    min-width: 0;
-  }
-  .next {
-    display: none;
-  }
-  footer {
-    justify-content: space-between;
   }
 }
 </style>

@@ -24,8 +24,7 @@ multiply, so their densities add, and one exponential a band is enough for all t
 pictures are kept with the maps they came from: of a plan that differs in strengths alone, only pixels whose strengths differ are
 layered again (``todo``). So what a change costs is the maps of the step that changed and this loop where it touches.
 
-A brush lays films; an ink whose swatches are dabs is brushed as the film of its full swatch. Steps laid wet into each other form a
-group and make one film, whose K and S add.
+A brush lays films; an ink whose swatches are dabs is brushed as the film of its full swatch. Steps laid wet into each other make one film.
 """
 
 from collections.abc import Callable, Sequence

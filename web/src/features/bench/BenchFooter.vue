@@ -1,0 +1,76 @@
+<script setup lang="ts">
+/** Back and on, in reach of a knuckle: to the next step, the next part of the card, or the next card. */
+import type { BenchOut } from "../../api/models";
+
+defineProps<{
+  bench: BenchOut;
+  first: boolean;
+  /** The next step in words; null after the last. */
+  next: string | null;
+  /** A part of the card that is still to be made. */
+  nextPart: BenchOut["parts"][number] | undefined;
+}>();
+const emit = defineEmits<{ back: []; on: []; part: [key: string]; finish: []; again: [] }>();
+</script>
+
+<template>
+  <footer>
+    <el-button class="huge" :disabled="first" @click="emit('back')">Back</el-button>
+    <p class="next">
+      <template v-if="next"><span class="quiet">Next</span> {{ next }}</template>
+      <template v-else-if="bench.made && nextPart">This part is made. Now the {{ nextPart.name }}.</template>
+      <template v-else-if="bench.made"
+        >It is made, and what it took is off the shelf. Trim it and mount it.</template
+      >
+      <template v-else>That is the last step.</template>
+    </p>
+    <el-button v-if="next" type="primary" class="huge" @click="emit('on')">Done, next step</el-button>
+    <el-button
+      v-else-if="bench.made && nextPart"
+      type="primary"
+      class="huge"
+      @click="emit('part', nextPart.key)"
+      >On to the {{ nextPart.name }}</el-button
+    >
+    <el-button v-else-if="bench.made" class="huge" @click="emit('again')">Make another</el-button>
+    <el-button v-else type="primary" class="huge" @click="emit('finish')">Done, it is made</el-button>
+  </footer>
+</template>
+
+<style scoped>
+footer {
+  display: flex;
+  align-items: stretch;
+  gap: 22px;
+  padding: 12px 24px 18px;
+  border-top: 1px solid var(--hairline);
+}
+.next {
+  flex: 1;
+  align-self: center;
+  font-size: 19px;
+  line-height: 1.35;
+  max-height: 80px;
+  overflow: hidden;
+}
+footer .huge {
+  min-height: 80px;
+  min-width: 150px;
+  font-size: 25px;
+}
+footer .huge.el-button--primary {
+  min-width: 270px;
+}
+@media (max-width: 700px) {
+  footer .huge,
+  footer .huge.el-button--primary {
+    min-width: 0;
+  }
+  .next {
+    display: none;
+  }
+  footer {
+    justify-content: space-between;
+  }
+}
+</style>
