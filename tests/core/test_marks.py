@@ -345,3 +345,17 @@ def test_what_is_laid_wet_into_dried_ink_lies_on_it() -> None:
     assert groups_of(layings(mixed, GRID)) == [0, 0]
     assert groups_of(layings(dried, GRID)) == [0, 1]
     assert np.array_equal(picture(dried, GRID), picture(over, GRID))
+
+
+def test_prints_without_inking_again_fade_in_area_and_not_in_thickness() -> None:
+    """The second and third print cover about a half and a quarter of what the first does, each spot as strong as in the first."""
+    steps = {touch: Brush("b", "dark", "stamp", Inside("f"), touch, 1) for touch in ("first", "second", "third")}
+    plan = replace(plan_of(), masks=(FLOWER,))
+    grid = grid_of(card(), 150)
+    laid = {touch: strength_laid(plan, step, frozenset(), grid) for touch, step in steps.items()}
+    whole = laid["first"] > 0.5
+    for touch, share in (("second", 0.5), ("third", 0.22 / 0.9)):
+        covered = laid[touch][whole] > 0.45
+        assert np.mean(covered) == pytest.approx(share, abs=0.06)
+        assert laid[touch][whole].mean() == pytest.approx(share * laid["first"][whole].mean(), rel=0.12)
+        assert np.percentile(laid[touch][whole], 97) > 0.8 * np.median(laid["first"][whole])

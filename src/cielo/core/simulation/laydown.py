@@ -38,6 +38,7 @@ from cielo.core.keeping import kept
 from cielo.core.materials import RESIST_KINDS, TOOLS, Surface
 from cielo.core.plan import (
     RUNS_OFF_MM,
+    TOUCH_STRENGTH,
     Band,
     Bare,
     Brush,
@@ -69,7 +70,7 @@ from cielo.core.simulation.cover import kept_if_small, left_open, to_cover_mm, t
 from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.openings import chosen_openings, shaded
 from cielo.core.simulation.spots import covered, random_spots
-from cielo.core.simulation.textures import textured, tooth
+from cielo.core.simulation.textures import still_printing, textured, tooth
 from cielo.errors import BadInput
 
 Map = NDArray[np.float32]
@@ -181,7 +182,11 @@ def _mask_of(plan: Plan, region: Region) -> Mask | None:
 @kept
 def _strength_map(step: Brush, shape: Mask | None, covers: tuple[Mask, ...], surface: Surface, melts: bool, grid: Grid) -> Map:
     tool = TOOLS[step.tool]
-    strength = textured(tool, step.strength, step.seed, grid, wet=step.onto == "wet")
+    if step.touch in ("second", "third"):
+        first, share = TOUCH_STRENGTH["first"], TOUCH_STRENGTH[step.touch] / TOUCH_STRENGTH["first"]
+        strength = textured(tool, first * step.passes, step.seed, grid) * still_printing(share, step.seed, grid)
+    else:
+        strength = textured(tool, step.strength, step.seed, grid, wet=step.onto == "wet")
     strength = strength * _share(step.region, shape, tool.softness_mm, step.seed, grid)
     if step.fade is not None:
         strength = strength * _along(step.fade.edge, fade_profile(_distance_from(step.fade.edge, grid), step.fade))

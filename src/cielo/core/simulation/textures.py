@@ -22,6 +22,8 @@ BLOT_RATE, POOL_RATE = 1.1, 1.3
 # Paper tooth: how far a rough sheet lets a dry tool's ink skip.
 TOOTH = 0.16
 TOOTH_MM = 0.8
+# The grain of a print that wears off, and how sharply its tops end.
+WORN_MM, WORN_EDGE = 0.16, 4.0
 
 
 def textured(tool: Tool, strength: float, seed: int, grid: Grid, *, wet: bool = False) -> Map:
@@ -39,6 +41,15 @@ def tooth(surface: Surface, tool: Tool, grid: Grid) -> Map | float:
     if surface != "rough" or tool.texture in ("drops", "blots", "pools", "mist"):
         return 1.0
     return np.asarray(np.maximum(1 + TOOTH * noise(71, TOOTH_MM, grid), 0), dtype=np.float32)
+
+
+def still_printing(share: float, seed: int, grid: Grid) -> Map:
+    """Where a stamp that was not inked again still prints, 0..1, (rows, columns): on ``share`` of the paper's tooth, its tops, and as
+    thick there as at first. What a pixel cannot show is blended."""
+    rank = evenly(noise(_seed(seed, 9), WORN_MM, grid))
+    tops = np.clip((np.float32(share) - rank) * np.float32(WORN_EDGE) + np.float32(0.5), 0, 1)
+    shown = np.float32(min(1.0, WORN_MM / grid.pixel_width_mm))
+    return np.asarray(share + (tops - share) * shown, dtype=np.float32)
 
 
 def _seed(throw: int, field: int) -> int:
