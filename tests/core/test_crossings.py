@@ -263,3 +263,13 @@ def test_an_ink_of_every_kind_has_its_own_swatch_on_its_own_sheet(kind: InkKind,
             continue
         assert off(paper, {"a": of("a", lab, kind)}, [("a", 1.0)], lab) < 0.5
         assert film_of(of("a", lab, kind), paper).misses[0] < 0.5
+
+
+@pytest.mark.parametrize("kind", ["dye", "pigment", "white", "powder"])
+@pytest.mark.parametrize("sheet", [(0.0, 0.0, 0.0), (100.0, 0.0, 0.0), (1.0, 0.0, 0.0)])
+@pytest.mark.parametrize("lab", [(0.0, 0.0, 0.0), (100.0, 0.0, 0.0), (50.0, 20.0, 20.0)])
+def test_at_the_ends_of_black_and_white_there_is_still_an_answer(kind: InkKind, sheet: Lab, lab: Lab) -> None:
+    paper, inks = Paper(sheet, "rough"), {"a": of("a", lab, kind), "b": of("b", (50.0, 0.0, 0.0), kind)}
+    for stack in ([("a", 1.0)], [("a", 2.0), ("b", 0.3)]):
+        assert np.all(np.isfinite(lab_of_stack(paper, inks, stack)))
+        assert np.isfinite(uncertainty(paper, inks, stack))

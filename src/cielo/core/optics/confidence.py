@@ -16,7 +16,7 @@ import numpy as np
 
 from cielo.core.materials import Ink, Paper
 from cielo.core.optics.colourants import near_members
-from cielo.core.optics.density import DENSEST, LIKE, density_of
+from cielo.core.optics.density import DENSEST, LIKE, density_of, log_density
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.films import Film, film_of, full_swatch, with_hiding
 from cielo.core.optics.kubelka_munk import film_over
@@ -104,8 +104,8 @@ def _made(ink: Ink, paper: Paper, turn: int) -> Array:
     members = near_members(sheet, veil, np.array(full.lab), scattering, MADE)
     s = np.broadcast_to(scattering, members.shape)
     # As in density.solve_density: A of the film above the clear one is moved, and D is read from it.
-    least = -np.log(film_over(sheet.inner, np.zeros(BANDS), scattering))
-    above = -np.log(film_over(sheet.inner, members / 2, s)) - least
+    least = log_density(film_over(sheet.inner, np.zeros(BANDS), scattering))
+    above = log_density(film_over(sheet.inner, members / 2, s)) - least
     w, xyz = weights(), xyz_from_lab(full.lab)
     bend = np.diff(np.eye(BANDS), 2, axis=0)
     free = np.linalg.inv(bend.T @ bend + LIKE**2 * np.eye(BANDS))

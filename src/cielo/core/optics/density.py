@@ -57,6 +57,15 @@ def density_and_veil(sheet: Sheet, lab: Array, scattering: Array, veil: float) -
     return best[1], best[2]
 
 
+# No sheet and no film sends back less of the light inside than this; what is called blacker is taken as so black.
+BLACKEST = 1e-6
+
+
+def log_density(inner: Array) -> Array:
+    """-ln of an inner reflectance, of any shape."""
+    return np.asarray(-np.log(np.maximum(inner, BLACKEST)))
+
+
 def solve_density(
     sheet: Sheet, xyz: Array, scattering: Array | float = 0.0, *, like: Array | None = None, steps: int = 60
 ) -> Array:
@@ -72,8 +81,8 @@ def solve_density(
     w = weights()
     s = np.broadcast_to(np.asarray(scattering, float), BANDS)
     like = plausible_density(sheet, sheet.veil, lab_from_xyz(xyz), s) if like is None else like
-    least = -np.log(film_over(sheet.inner, np.zeros(BANDS), s))
-    like = -np.log(film_over(sheet.inner, like / 2, s)) - least
+    least = log_density(film_over(sheet.inner, np.zeros(BANDS), s))
+    like = log_density(film_over(sheet.inner, like / 2, s)) - least
     bend = np.diff(np.eye(BANDS), 2, axis=0)
     # A dark colour must be met as closely, for its size, as a pale one.
     exactness = EXACTNESS / (xyz + 0.01)[:, None]
