@@ -11,10 +11,11 @@ from dataclasses import dataclass, field
 
 import numpy as np
 
+from cielo.core.optics.scattering import SATURATION
 from cielo.core.optics.spectra import Array
 
-# What a full dye leaves of its second pass: exp(-k), k its saturation (scattering.py).
-TRAPPING = float(np.exp(-0.25))
+# What a full dye leaves of its second pass.
+TRAPPING = float(np.exp(-SATURATION["dye"]))
 PRIOR = 4.0
 # A pair whose trapping would lie outside has another reason; the change of density then carries it.
 LOWEST_TRAPPING, HIGHEST_TRAPPING = 0.45, 1.15

@@ -59,8 +59,7 @@ Progress = Callable[[float], None]
 def picture(plan: Plan, grid: Grid, steps_done: int | None = None, tell: Progress | None = None, *, times: float = 1.0) -> Rgb:
     """The panel as sRGB, (rows, columns, 3), 8 bit, after ``steps_done`` steps (all where None), masks lifted to look.
 
-    ``tell`` is called with the share done, 0..1, as the picture grows; what it raises stops the picture. ``times``: what every strength
-    is taken times (lean.py).
+    ``tell`` is called with the share done, 0..1; what it raises stops the picture. ``times``: what every strength is taken times (lean.py).
     """
     return encode(panel_xyz(plan, grid, steps_done, tell, times=times))
 
