@@ -16,7 +16,7 @@ check-python: .venv/dev-ready
 	$(BIN)/ruff format --check .
 	$(BIN)/mypy
 	$(BIN)/lint-imports
-	$(BIN)/pytest tests --ignore tests/e2e
+	NUMBA_NUM_THREADS=1 OMP_NUM_THREADS=1 OPENBLAS_NUM_THREADS=1 $(BIN)/pytest tests --ignore tests/e2e -n auto --dist worksteal
 
 check-web: web/node_modules/.ready web/dist/index.html
 	cd web && npm run --silent types && npm run --silent lint && npm run --silent format && npm run --silent test
@@ -58,7 +58,7 @@ format: .venv/dev-ready web/node_modules/.ready
 # The picture's loops are compiled once, here, and not while someone waits for the first card.
 .venv/warm: .venv/ready $(shell find src/cielo/core -name '*.py')
 	@echo "Making the brushes ready, once: about twenty seconds."
-	$(BIN)/python -c "from cielo.app.pictures import warm_up; warm_up()"
+	$(BIN)/python -c "from cielo.app.warm import warm_up; warm_up()"
 	touch $@
 
 .venv/dev-ready: .venv/ready requirements-dev.lock

@@ -2,9 +2,7 @@
 
 from collections.abc import Iterator
 
-from cielo.app.reading import read_aloud
-from cielo.core.materials import Ink, Paper, Stock, Swatch
-from cielo.core.plan import Brush, Card, EdgeMask, LayMask, MotifMask, Plan, Reveals, Water, Whole
+from cielo.core.plan import Plan
 from cielo.core.simulation.assembled import assembled
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.lean import Lean, times_for
@@ -65,22 +63,3 @@ def proofs_moving(plan: Plan, dots_per_inch: float) -> bytes:
     grid = grid_of(plan.card, dots_per_inch)
     frames = [picture(plan, grid, done) for done in range(len(plan.steps) + 1)]
     return write_moving_png(frames, dots_per_inch, [1000] * (len(frames) - 1) + [3000])
-
-
-def warm_up() -> None:
-    """Make the first picture and reading ahead of time: importing colorimetry and compiling the loops takes seconds, once."""
-    paper = Paper((95.0, 0.0, 0.0), "uncoated")
-    ink = Ink("warm", "warm", "dye", (Swatch(1.0, (60.0, 20.0, 20.0)),))
-    card = Card(60.0, 60.0, "left", Reveals(5.0, 5.0, 5.0, 5.0))
-    masks = (MotifMask("m", "m", "leaf", 20.0, 20.0, 20.0), EdgeMask("e", "e", 20.0, 30.0, "hills"))
-    brush = Brush("s1", "warm", "large-brush", Whole(), "light", 1)
-    steps = (
-        LayMask("l1", "m"),
-        LayMask("l2", "e"),
-        brush,
-        Brush("s2", "warm", "fine-splatter", Whole(), "light", 1),
-        Water("w", "mister", Whole()),
-    )
-    plan = Plan("warm", "in", card, Stock("warm", "warm", paper), (ink,), masks, steps)
-    panel_png(plan, 20)
-    read_aloud(plan)

@@ -1,6 +1,10 @@
 """The command line. Exit codes: 0 fine, 1 the plan has problems (check), 2 bad input, told with file, field and mend."""
 
+import os
 import sys
+
+# Threads that wait for the next loop sleep, so that a busy machine is not kept busier by their waiting.
+os.environ.setdefault("OMP_WAIT_POLICY", "PASSIVE")
 
 from cielo.cli import cutting, plans, serving, shelf
 from cielo.cli.common import app

@@ -52,7 +52,7 @@ def serve(db: Database = None, port: Port = 8490) -> None:
     web = WEB_ROOT if (WEB_ROOT / "index.html").is_file() else None
     from threading import Thread
 
-    from cielo.app.pictures import warm_up
+    from cielo.app.warm import warm_up
 
     application = create_app(Store(db or data_folder() / "cielo.sqlite"), web)
     Thread(target=warm_up, daemon=True).start()

@@ -11,6 +11,7 @@ from cielo.core.parallel import one_at_a_time
 
 Array = NDArray[np.float64]
 Field = NDArray[np.float32]
+Indices = NDArray[np.int_]
 
 
 def signed_distance_mm(outlines_mm: Sequence[Array], x_mm: Array, y_mm: Array) -> Field:
@@ -18,12 +19,24 @@ def signed_distance_mm(outlines_mm: Sequence[Array], x_mm: Array, y_mm: Array) -
 
     ``outlines_mm`` each (n, 2); ``x_mm`` and ``y_mm`` are places of the same shape, which the answer has too.
     """
-    out = np.empty(x_mm.size, dtype=np.float32)
+    return _searched(outlines_mm, x_mm, y_mm)[0]
+
+
+def nearest_outline(outlines_mm: Sequence[Array], x_mm: Array, y_mm: Array) -> Indices:
+    """Which closed outline is nearest to each place, as its index; places and shape as in signed_distance_mm."""
+    lengths = [len(outline) for outline in outlines_mm]
+    return np.asarray(np.repeat(np.arange(len(lengths)), lengths)[_searched(outlines_mm, x_mm, y_mm)[1]])
+
+
+def _searched(outlines_mm: Sequence[Array], x_mm: Array, y_mm: Array) -> tuple[Field, Indices]:
+    """Signed distance to the outlines, and which of all their sides is nearest."""
+    xs, ys = np.atleast_2d(x_mm).astype(np.float32), np.atleast_2d(y_mm).astype(np.float32)
+    out, side = np.empty(xs.shape, dtype=np.float32), np.zeros(xs.shape, dtype=np.int64)
     closed = [np.concatenate([outline, outline[:1]]) for outline in outlines_mm]
     sides = np.concatenate([np.hstack([ring[:-1], ring[1:]]) for ring in closed]).astype(np.float32)
     with one_at_a_time:
-        _to_sides(sides, np.ravel(x_mm).astype(np.float32), np.ravel(y_mm).astype(np.float32), out)
-    return out.reshape(x_mm.shape)
+        _to_sides(sides, xs, ys, out, side)
+    return np.reshape(out, x_mm.shape), np.reshape(side, x_mm.shape)
 
 
 def distance_below_mm(heights_mm: Array, start_mm: float, spacing_mm: float, u_mm: Array, v_mm: Array) -> Field:
@@ -40,19 +53,60 @@ def distance_below_mm(heights_mm: Array, start_mm: float, spacing_mm: float, u_m
     return out.reshape(u_mm.shape)
 
 
+# Of many sides only a few can be nearest to any place of a square of this many by as many pixels.
+TOGETHER = 8
+
+
 @numba.njit(cache=True, fastmath=True, parallel=True)
-def _to_sides(sides: Any, xs: Any, ys: Any, out: Any) -> None:  # pragma: no cover - compiled
-    for i in numba.prange(len(xs)):
-        x, y = xs[i], ys[i]
+def _to_sides(sides: Any, xs: Any, ys: Any, out: Any, nearest_side: Any) -> None:  # pragma: no cover - compiled
+    rows, columns = xs.shape
+    across = (columns + TOGETHER - 1) // TOGETHER
+    for square in numba.prange(across * ((rows + TOGETHER - 1) // TOGETHER)):
+        row0, column0 = square // across * TOGETHER, square % across * TOGETHER
+        row1, column1 = min(row0 + TOGETHER, rows), min(column0 + TOGETHER, columns)
+        left, top = xs[row0, column0], ys[row0, column0]
+        right, bottom = left, top
+        for row in range(row0, row1):
+            for column in range(column0, column1):
+                left, right = min(left, xs[row, column]), max(right, xs[row, column])
+                top, bottom = min(top, ys[row, column]), max(bottom, ys[row, column])
+        x, y = (left + right) / 2, (top + bottom) / 2
         nearest = np.float32(1e12)
-        inside = False
+        squares = np.empty(sides.shape[0], np.float32)
         for j in range(sides.shape[0]):
+            squares[j] = _square_to_side(x, y, sides[j, 0], sides[j, 1], sides[j, 2], sides[j, 3])
+            nearest = min(nearest, squares[j])
+        # Nothing farther from the middle of these places than this is nearest to one of them (triangle inequality, rounded up).
+        far = (np.sqrt(nearest) + np.hypot(right - left, bottom - top)) * np.float32(1.001) + np.float32(0.001)
+        near = np.empty(sides.shape[0], np.int32)
+        level = np.empty(sides.shape[0], np.int32)  # those that a ray to the right may meet
+        nears, levels = 0, 0
+        for j in range(sides.shape[0]):
+            if squares[j] <= far * far:
+                near[nears] = j
+                nears += 1
             ax, ay, bx, by = sides[j, 0], sides[j, 1], sides[j, 2], sides[j, 3]
-            nearest = min(nearest, _square_to_side(x, y, ax, ay, bx, by))
-            if (ay > y) != (by > y) and x < ax + (y - ay) * (bx - ax) / (by - ay):
-                inside = not inside
-        distance = np.sqrt(nearest)
-        out[i] = -distance if inside else distance
+            if min(ay, by) <= bottom and max(ay, by) >= top and max(ax, bx) >= left:
+                level[levels] = j
+                levels += 1
+        for row in range(row0, row1):
+            for column in range(column0, column1):
+                x, y = xs[row, column], ys[row, column]
+                nearest = np.float32(1e12)
+                for k in range(nears):
+                    j = near[k]
+                    away = _square_to_side(x, y, sides[j, 0], sides[j, 1], sides[j, 2], sides[j, 3])
+                    if away < nearest:
+                        nearest = away
+                        nearest_side[row, column] = j
+                inside = False
+                for k in range(levels):
+                    j = level[k]
+                    ax, ay, bx, by = sides[j, 0], sides[j, 1], sides[j, 2], sides[j, 3]
+                    if (ay > y) != (by > y) and x < ax + (y - ay) * (bx - ax) / (by - ay):
+                        inside = not inside
+                distance = np.sqrt(nearest)
+                out[row, column] = -distance if inside else distance
 
 
 @numba.njit(cache=True, fastmath=True, parallel=True)

@@ -1,8 +1,7 @@
 """The same sheet under other lights, as an eye adapted to each sees it.
 
 The spectra behind it are guesses with the right colour under D50, so lamp views are estimates: two inks may part further under
-a lamp than Cielo can know from one reading. Sources: CIE 015:2018 (D50, D65, A, LED-B5) by way of colour-science; the
-adaptation is Bradford's (Lam 1985, by way of colour-science).
+a lamp than Cielo can know from one reading. Sources: CIE 015:2018 (D50, D65, A, LED-B5); the adaptation is Bradford's (Lam 1985).
 """
 
 from dataclasses import dataclass
@@ -10,7 +9,8 @@ from functools import lru_cache
 
 import numpy as np
 
-from cielo.core.optics.spectra import Array, colorimetry, lab_from_xyz, white_xyz
+from cielo.core.optics.spectra import Array, adapted_to_d50, lab_from_xyz
+from cielo.core.optics.tables import OBSERVER_2_DEGREES, SPECTRA
 
 
 @dataclass(frozen=True)
@@ -36,14 +36,9 @@ LIGHTS: dict[str, Light] = {
 @lru_cache(maxsize=8)
 def _weights_to_d50(light: str) -> Array:
     """Reflectance (31) to XYZ under that light, adapted to D50: (31, 3)."""
-    colour = colorimetry()
-    shape = colour.SpectralShape(400, 700, 10)
-    observer = colour.MSDS_CMFS["CIE 1931 2 Degree Standard Observer"].copy().align(shape).values
-    lamp = colour.SDS_ILLUMINANTS[LIGHTS[light].spectrum].copy().align(shape).values
-    raw = observer * lamp[:, None]
+    raw = np.transpose(OBSERVER_2_DEGREES) * np.array(SPECTRA[LIGHTS[light].spectrum])[:, None]
     weights = raw / raw[:, 1].sum()
-    adapted = [colour.chromatic_adaptation(row, weights.sum(axis=0), white_xyz(), transform="Bradford") for row in weights]
-    return np.asarray(adapted)
+    return adapted_to_d50(weights, weights.sum(axis=0))
 
 
 def lab_under(reflectance: Array, light: str) -> Array:

@@ -12,43 +12,37 @@ R              (..., 31)   reflectance factor, 0..1
 z              (31,)       R seen through atanh: R = (tanh(z) + 1) / 2, unbounded
 =============  ==========  ==================================================================
 
-Sources: CIE 015:2018 (observer, illuminants, Lab); IEC 61966-2-1 (sRGB); ISO 13655 (D50, 2 degrees). The numbers and the
-colorimetry come from the library colour-science; a smooth spectrum with a given colour is the least-slope
-hyperbolic-tangent method (Burns 2020, Color Research & Application 45).
+Sources: CIE 015:2018 (observer, illuminants, Lab); IEC 61966-2-1 (sRGB); ISO 13655 (D50, 2 degrees), all held against the library
+colour-science in the tests; a smooth spectrum with a given colour is the least-slope hyperbolic-tangent method (Burns 2020, Color
+Research & Application 45).
 """
 
 from functools import lru_cache
-from types import ModuleType
 from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
+from cielo.core.optics.tables import BRADFORD, OBSERVER_2_DEGREES, SPECTRA, WHITE_D50_XY, WHITE_SRGB_XY, XYZ_TO_SRGB
 from cielo.errors import BadInput
 
 Array = NDArray[np.float64]
 
 WAVELENGTHS_NM: Array = np.arange(400.0, 701.0, 10.0)
 BANDS = len(WAVELENGTHS_NM)
-
-
-@lru_cache(maxsize=1)
-def colorimetry() -> ModuleType:
-    """The library colour-science, imported when first needed because that takes about two seconds."""
-    import warnings
-
-    with warnings.catch_warnings():
-        warnings.simplefilter("ignore")
-        import colour
-    return colour  # type: ignore[no-any-return]
+# Where the cube root of Lab gives way to a straight line (CIE 015:2018).
+KNEE = 6 / 29
 
 
 @lru_cache(maxsize=1)
 def white_xyz() -> Array:
-    """White point of D50, 2 degrees, Y = 1: shape (3,). Source: CIE 015:2018 by way of colour-science."""
-    colour = colorimetry()
-    xy = colour.CCS_ILLUMINANTS["CIE 1931 2 Degree Standard Observer"]["D50"]
-    return np.asarray(colour.xy_to_XYZ(xy), dtype=float)
+    """White point of D50, 2 degrees, Y = 1: shape (3,). Source: CIE 015:2018."""
+    return _white_of(WHITE_D50_XY)
+
+
+def _white_of(xy: tuple[float, float]) -> Array:
+    x, y = xy
+    return np.array([x / y, 1.0, (1 - x - y) / y])
 
 
 @lru_cache(maxsize=1)
@@ -58,12 +52,15 @@ def weights() -> Array:
     The range 400-700 nm cuts the tails of the observer, so each column is scaled until a perfect white has exactly the
     white point: otherwise no spectrum of a neutral colour would be flat.
     """
-    colour = colorimetry()
-    shape = colour.SpectralShape(400, 700, 10)
-    observer = colour.MSDS_CMFS["CIE 1931 2 Degree Standard Observer"].copy().align(shape).values
-    light = colour.SDS_ILLUMINANTS["D50"].copy().align(shape).values
-    raw = observer * light[:, None]
+    raw = np.transpose(OBSERVER_2_DEGREES) * np.array(SPECTRA["D50"])[:, None]
     return np.asarray(raw / raw.sum(axis=0) * white_xyz())
+
+
+def adapted_to_d50(xyz: Array, white: Array) -> Array:
+    """XYZ (..., 3) seen under a light of that ``white`` (3,) to the XYZ that looks the same under D50 (Bradford, Lam 1985)."""
+    cones = np.array(BRADFORD)
+    ratio = (cones @ white_xyz()) / (cones @ white)
+    return np.asarray(xyz @ (np.linalg.inv(cones) @ np.diag(ratio) @ cones).T)
 
 
 def xyz_from_reflectance(reflectance: Array) -> Array:
@@ -73,12 +70,18 @@ def xyz_from_reflectance(reflectance: Array) -> Array:
 
 def lab_from_xyz(xyz: Any) -> Array:
     """XYZ (..., 3), Y = 1, to CIE Lab of D50 (..., 3)."""
-    return np.asarray(colorimetry().XYZ_to_Lab(np.asarray(xyz, float), _d50_xy()), dtype=float)
+    part = np.asarray(xyz, float) / white_xyz()
+    f = np.where(part > KNEE**3, np.cbrt(part), part / (3 * KNEE**2) + 4 / 29)
+    x, y, z = np.moveaxis(f, -1, 0)
+    return np.stack([116 * y - 16, 500 * (x - y), 200 * (y - z)], axis=-1)
 
 
 def xyz_from_lab(lab: Any) -> Array:
     """CIE Lab of D50 (..., 3) to XYZ (..., 3), Y = 1."""
-    return np.asarray(colorimetry().Lab_to_XYZ(np.asarray(lab, float), _d50_xy()), dtype=float)
+    light, red, yellow = np.moveaxis(np.asarray(lab, float), -1, 0)
+    y = (light + 16) / 116
+    f = np.stack([y + red / 500, y, y - yellow / 200], axis=-1)
+    return np.asarray(np.where(f > KNEE, f**3, 3 * KNEE**2 * (f - 4 / 29)) * white_xyz())
 
 
 def lab_from_reflectance(reflectance: Array) -> Array:
@@ -89,19 +92,25 @@ def lab_from_reflectance(reflectance: Array) -> Array:
 @lru_cache(maxsize=1)
 def srgb_matrix() -> Array:
     """XYZ of D50 to linear sRGB, Bradford adapted, shape (3, 3), for row vectors: ``rgb = xyz @ M``."""
-    return np.asarray(_to_srgb(np.eye(3)), dtype=float)
+    to_d50 = adapted_to_d50(np.eye(3), _white_of(WHITE_SRGB_XY))
+    return np.asarray(np.linalg.inv(to_d50) @ np.transpose(XYZ_TO_SRGB))
 
 
-def _to_srgb(xyz: Array) -> Array:
-    colour = colorimetry()
-    return np.asarray(
-        colour.XYZ_to_RGB(xyz, "sRGB", illuminant=_d50_xy(), chromatic_adaptation_transform="Bradford", apply_cctf_encoding=False)
-    )
+def srgb_encoded(linear: Any) -> Array:
+    """Linear sRGB to encoded, same shape; beyond 0..1 the curve goes on (IEC 61966-2-1)."""
+    value = np.asarray(linear, float)
+    return np.where(value <= 0.0031308, 12.92 * value, 1.055 * np.maximum(value, 0.0031308) ** (1 / 2.4) - 0.055)
+
+
+def srgb_linear(encoded: Any) -> Array:
+    """Encoded sRGB to linear, same shape (IEC 61966-2-1)."""
+    value = np.asarray(encoded, float)
+    return np.where(value <= 0.04045, value / 12.92, ((np.maximum(value, 0.04045) + 0.055) / 1.055) ** 2.4)
 
 
 def srgb_from_lab(lab: Any) -> Array:
     """CIE Lab of D50 (..., 3) to encoded sRGB (..., 3); outside 0..1 where the screen cannot show the colour."""
-    return np.asarray(colorimetry().cctf_encoding(xyz_from_lab(lab) @ srgb_matrix(), function="sRGB"))
+    return srgb_encoded(xyz_from_lab(lab) @ srgb_matrix())
 
 
 def hex_from_lab(lab: Any) -> str:
@@ -126,9 +135,8 @@ def lab_from_hex(text: str, field: str = "hex") -> Array:
     digits = text.removeprefix("#")
     if len(digits) != 6 or any(c not in "0123456789abcdefABCDEF" for c in digits):
         raise BadInput(f"{text!r} is not a colour.", field=field, mend="Write it as #rrggbb, for instance #c8a24b.")
-    colour = colorimetry()
     rgb = np.array([int(digits[i : i + 2], 16) / 255 for i in (0, 2, 4)])
-    xyz = colour.cctf_decoding(rgb, function="sRGB") @ np.linalg.inv(srgb_matrix())
+    xyz = srgb_linear(rgb) @ np.linalg.inv(srgb_matrix())
     return lab_from_xyz(xyz)
 
 
@@ -170,8 +178,3 @@ def smooth_reflectance(xyz: Array, *, steps: int = 60) -> Array:
             mend="Measure it again under D50, or take a duller colour.",
         )
     return np.asarray(reflectance)
-
-
-@lru_cache(maxsize=1)
-def _d50_xy() -> Any:
-    return colorimetry().CCS_ILLUMINANTS["CIE 1931 2 Degree Standard Observer"]["D50"]

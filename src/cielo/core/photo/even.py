@@ -22,7 +22,7 @@ from numpy.typing import NDArray
 
 from cielo.core.materials import Lab
 from cielo.core.optics.difference import ciede2000
-from cielo.core.optics.spectra import colorimetry, lab_from_xyz, srgb_matrix, xyz_from_lab
+from cielo.core.optics.spectra import lab_from_xyz, srgb_linear, srgb_matrix, xyz_from_lab
 from cielo.core.photo.sheet import PATCHES, Square, bare_places, boxes, patches
 from cielo.core.photo.straighten import PIXELS_PER_MM, Photo
 
@@ -89,7 +89,7 @@ def _cast(seen: Array, true: Array, stock: Array) -> Array:
 
 def linear(encoded: Array) -> Array:
     """sRGB as encoded, 0..255 (..., 3), to linear, 0..1 (IEC 61966-2-1)."""
-    return np.asarray(colorimetry().cctf_decoding(np.asarray(encoded, dtype=float) / 255, function="sRGB"))
+    return srgb_linear(np.asarray(encoded, dtype=float) / 255)
 
 
 def lab_of_linear(rgb: Array) -> Array:

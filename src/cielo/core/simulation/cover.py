@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 from dataclasses import replace
-from typing import Any
+from typing import TypeVar
 
 import numpy as np
 
@@ -12,15 +12,17 @@ from cielo.core.keeping import kept
 from cielo.core.plan import EdgeMask, Mask
 from cielo.core.simulation.grid import Grid
 
+T = TypeVar("T")
+
 # Maps of grids up to this size are kept, about 2 MB each; larger ones are for print and made once.
 LARGEST_KEPT = 600_000
 # Torn paper leaves an edge this soft.
 TORN_MM = 1.6
 
 
-def kept_if_small(make: Any, grid: Grid) -> Callable[..., Field]:
+def kept_if_small(make: Callable[..., T], grid: Grid) -> Callable[..., T]:
     """A cached maker of maps, or for large grids the maker itself."""
-    return make if grid.rows * grid.columns <= LARGEST_KEPT else make.__wrapped__  # type: ignore[no-any-return]
+    return make if grid.rows * grid.columns <= LARGEST_KEPT else make.__wrapped__  # type: ignore[attr-defined]
 
 
 def left_open(mask: Mask, grid: Grid) -> Field:

@@ -1,14 +1,16 @@
 """Some of a sheet's openings alone, and openings shaded from a side, their middle or their rim, as maps."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import cos, radians, sin
 
 import numpy as np
 from numpy.typing import NDArray
-from shapely import STRtree, maximum_inscribed_circle, points
+from shapely import maximum_inscribed_circle
 
+from cielo.core.geometry.distance import nearest_outline
 from cielo.core.geometry.masks import cell_of, offset_from_motif_mm
-from cielo.core.geometry.shapes import cell_key, openings_alone, openings_of
+from cielo.core.geometry.shapes import cell_key, openings_alone, openings_of, rings_mm
+from cielo.core.keeping import kept
 from cielo.core.plan import (
     Drawn,
     EdgeMask,
@@ -17,7 +19,7 @@ from cielo.core.plan import (
     Stencil,
     Towards,
 )
-from cielo.core.simulation.cover import to_edge_mm
+from cielo.core.simulation.cover import kept_if_small, to_edge_mm
 from cielo.core.simulation.grid import Grid
 
 Map = NDArray[np.float32]
@@ -43,7 +45,7 @@ def shaded(shape: Mask, strongest: Shade | Towards, grid: Grid) -> Map:
 
     Every place goes by the opening it is nearest to, or by its cell of a repeat. Towards an opening that is not there, all is even.
     """
-    frame = _frame(shape, grid)
+    frame = kept_if_small(_frame, grid)(replace(shape, key="", name="", held=None, named=()), grid)
     if strongest in ("middle", "rim"):
         depth = -to_edge_mm(shape, grid) / np.maximum(frame.deepest_mm, LEAST_MM)
         return np.asarray(
@@ -85,6 +87,7 @@ class _Frame:
     deepest_mm: Lengths
 
 
+@kept
 def _frame(shape: Mask, grid: Grid) -> _Frame:
     if not isinstance(shape, Drawn) or shape.pitch_mm:
         across, down, size = offset_from_motif_mm(shape, grid.x_mm, grid.y_mm)
@@ -97,6 +100,8 @@ def _frame(shape: Mask, grid: Grid) -> _Frame:
     left, top, right, bottom = np.array([opening.bounds for opening in shapes]).T
     deepest_of = np.array([maximum_inscribed_circle(opening, 0.1).length for opening in shapes])
     x, y = np.broadcast_arrays(grid.x_mm[None, :], grid.y_mm[:, None])
-    n = STRtree(shapes).nearest(points(x.ravel(), y.ravel())).reshape(x.shape)
+    # A place inside an opening is nearer to that opening's own outlines than to those of any other.
+    outlines = [(at, ring[:-1]) for at, opening in enumerate(shapes) for ring in rings_mm(opening)]
+    n = np.array([at for at, _ in outlines])[nearest_outline([ring for _, ring in outlines], x, y)]
     middle_x, middle_y = (left + right) / 2, (top + bottom) / 2
     return _Frame(x - middle_x[n], y - middle_y[n], (right - left)[n], (bottom - top)[n], deepest_of[n])

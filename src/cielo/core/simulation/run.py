@@ -39,7 +39,7 @@ from numpy.typing import NDArray
 from cielo.core.keeping import KEPT
 from cielo.core.optics.films import film_of
 from cielo.core.optics.layering import MOST_HINDRANCE, hindrance, quickness
-from cielo.core.optics.spectra import colorimetry, srgb_matrix
+from cielo.core.optics.spectra import srgb_encoded, srgb_matrix
 from cielo.core.optics.stock import INTERNAL_REFLECTION, sheet_of
 from cielo.core.parallel import one_at_a_time
 from cielo.core.plan import Plan
@@ -176,7 +176,7 @@ def encode(xyz: NDArray[np.float32]) -> Rgb:
 @lru_cache(maxsize=1)
 def _encoding_table() -> NDArray[np.uint8]:
     linear = np.linspace(0, 1, 1 << 14)
-    return np.asarray(np.round(255 * colorimetry().cctf_encoding(linear, function="sRGB")), dtype=np.uint8)
+    return np.asarray(np.round(255 * srgb_encoded(linear)), dtype=np.uint8)
 
 
 @numba.njit(parallel=True, fastmath=True, cache=True)
