@@ -30,6 +30,7 @@ bench: .venv/dev-ready web/dist/index.html
 	$(BIN)/python -m benchmarks.panel --print
 	$(BIN)/python -m benchmarks.order
 	$(BIN)/python -m benchmarks.shelf
+	$(BIN)/python -m benchmarks.live
 
 screenshots: .venv/dev-ready web/dist/index.html
 	$(BIN)/python -m tests.e2e.screenshots

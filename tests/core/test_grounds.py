@@ -6,6 +6,7 @@ from functools import lru_cache
 
 import numpy as np
 import pytest
+from scipy import ndimage
 
 from cielo.core.advice.judge import judge, troubles
 from cielo.core.materials import Ink, Lab, Stock
@@ -76,6 +77,12 @@ class Look:
         """How much lightness differs between neighbours, on average."""
         return float(np.abs(np.diff(self.lab[..., 0], axis=1)).mean())
 
+    @property
+    def pale_spots(self) -> int:
+        """How many spots are clearly lighter than what lies round them."""
+        light = self.lab[..., 0]
+        return int(ndimage.label(light > ndimage.median_filter(light, 9) + 6)[1])
+
 
 @lru_cache(maxsize=64)
 def planned(key: str) -> Plan:
@@ -110,7 +117,7 @@ CHECKS: dict[str, Callable[[Look], bool]] = {
     # d: a pale ball with a deeper rim, in a ground that darkens outwards.
     "halo-and-moon": lambda k: paler(k.at(0.64, 0.3), k.at(0.3, 0.3), 15) and paler(k.at(0.5, 0.55), k.at(0.02, 0.98), 8),
     # e: light middle, dark corners, pale stars all over.
-    "night-vignette": lambda k: paler(k.at(0.5, 0.5), k.at(0.03, 0.03), 8) and k.grain > 1.0,
+    "night-vignette": lambda k: paler(k.at(0.5, 0.5), k.at(0.03, 0.03), 8) and 40 < k.pale_spots < 400,
     # f: the disc bare, dark land below, the horizon warmer than the sky.
     "horizon-glow": lambda k: k.is_bare(0.5, 0.5) and k.at(0.5, 0.95)[0] < 50 < k.at(0.15, 0.66)[0],
     # g: each rank darker than the one behind it, and the nearest bluest.

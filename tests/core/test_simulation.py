@@ -16,9 +16,10 @@ from cielo.core.optics.spectra import lab_from_xyz, srgb_from_lab
 from cielo.core.plan import Band, Brush, Disc, Fade, Halo, Inside, LayMask, LiftMask, Onto, Plan, Vignette, Whole
 from cielo.core.sequence.gradient import GradientWish
 from cielo.core.simulation.grid import MOST_PIXELS, grid_of, point_grid
-from cielo.core.simulation.laydown import FAINTEST, REACHES, band_profile, strength_laid
+from cielo.core.simulation.laydown import FAINTEST, REACHES, strength_laid
 from cielo.core.simulation.lean import Lean, times_for
 from cielo.core.simulation.point import ask
+from cielo.core.simulation.profiles import band_profile
 from cielo.core.simulation.reference import reference_xyz
 from cielo.core.simulation.run import encode, panel_xyz, picture
 from cielo.demo.cards import demo_plans

@@ -6,6 +6,7 @@ from cielo.core.plan import Plan
 from cielo.core.simulation.assembled import assembled
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.lean import Lean, times_for
+from cielo.core.simulation.relief import tilted
 from cielo.core.simulation.run import Progress, picture
 from cielo.errors import BadInput
 from cielo.exchange.png import write_moving_png, write_png
@@ -21,9 +22,10 @@ def panel_png(
     packed: bool = True,
     tell: Progress | None = None,
     lean: Lean | None = None,
+    lamp_mm: tuple[float, float] | None = None,
 ) -> bytes:
     """The panel after ``steps_done`` steps (all where None); ``packed`` as in exchange.png, ``tell`` as in simulation.run; ``lean``: at
-    the edge of what Cielo believes (simulation.lean).
+    the edge of what Cielo believes (simulation.lean); ``lamp_mm``: tilted to a light above that place (simulation.relief).
 
     Raises BadInput for a resolution or a step out of range.
     """
@@ -35,10 +37,11 @@ def panel_png(
         )
     if steps_done is not None and not 0 <= steps_done <= len(plan.steps):
         raise BadInput(f"the plan has {len(plan.steps)} steps.", field="step", mend=f"Use 0 to {len(plan.steps)}.")
+    grid = grid_of(plan.card, dots_per_inch)
+    if lamp_mm is not None:
+        return write_png(tilted(plan, grid, *lamp_mm, steps_done), dots_per_inch, packed=packed)
     times = 1.0 if lean is None else times_for(plan, lean)
-    return write_png(
-        picture(plan, grid_of(plan.card, dots_per_inch), steps_done, tell, times=times), dots_per_inch, packed=packed
-    )
+    return write_png(picture(plan, grid, steps_done, tell, times=times), dots_per_inch, packed=packed)
 
 
 def assembled_png(plan: Plan, dots_per_inch: float) -> bytes:

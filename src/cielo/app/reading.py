@@ -5,6 +5,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from cielo.app.proofs import proof_keys
 from cielo.core.advice.finding import Finding
 from cielo.core.advice.judge import judge
 from cielo.core.advice.supplies import Supplies
@@ -32,7 +33,7 @@ Lines = tuple[NDArray[np.float64], ...]
 
 @dataclass(frozen=True)
 class StepReading:
-    """A step read aloud; ``prints`` are the outlines of what it prints, print by print."""
+    """A step read aloud; ``prints`` are the outlines of what it prints, print by print; ``proof`` is the key of its proof (proofs.py)."""
 
     step: Step
     parts: tuple[Part, ...]
@@ -42,6 +43,7 @@ class StepReading:
     notes: tuple[str, ...]
     prints: tuple[Lines, ...]
     masks_on: tuple[str, ...]
+    proof: str
 
 
 @dataclass(frozen=True)
@@ -104,8 +106,9 @@ def read_aloud(plan: Plan, supplies: Supplies | None = None) -> Reading:
             notes.get(step.id, ()),
             _prints(plan, step),
             tuple(sorted(on)),
+            proof,
         )
-        for step, on in masks_on(plan)
+        for (step, on), proof in zip(masks_on(plan), proof_keys(plan)[1:], strict=True)
     )
     inks = tuple(InkReading(ink.key, seen_on(plan.stock.paper, ink)) for ink in plan.inks)
     width, height = plan.card.panel_width_mm, plan.card.panel_height_mm

@@ -115,3 +115,8 @@ export function pictureUrl(
   const after = steps === undefined ? "" : `&steps=${steps}`;
   return `/api/cards/${id}/picture.png?revision=${revision}&dpi=${dpi}${after}${lean ? `&lean=${lean}` : ""}`;
 }
+
+/** The small picture after a step, by what it depends on: while that stays the same, it is not asked for again. */
+export function proofUrl(id: string, key: string, steps: number): string {
+  return `/api/cards/${id}/proof/${key}.png?steps=${steps}`;
+}

@@ -797,10 +797,30 @@ export interface paths {
         };
         /**
          * Saved Picture
-         * @description The panel after some or all steps, at one revision, or as pale or strong as it may well come out; it never changes, so it may be
-         *     kept.
+         * @description The panel after some or all steps, at one revision, or as pale or strong as it may well come out, or tilted to a lamp held above a
+         *     place of it; it never changes, so it may be kept.
          */
         get: operations["saved_picture_api_cards__card_id__picture_png_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/proof/{key}.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Proof
+         * @description The small picture after a step, by what it depends on (the reading's ``proof``): kept for as long as that stays the same.
+         */
+        get: operations["proof_api_cards__card_id__proof__key__png_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1602,7 +1622,7 @@ export interface paths {
         };
         /**
          * Picture
-         * @description The panel of one card of the batch after some steps, as it is really made.
+         * @description The panel of one card of the batch after some steps, as it is really made; tilted to a lamp where one is held.
          */
         get: operations["picture_api_cards__card_id__bench__number__picture_png_get"];
         put?: never;
@@ -4721,6 +4741,8 @@ export interface components {
         /**
          * StepReadingOut
          * @description A step read aloud; ``prints`` are what it prints, print by print, as SVG paths in mm.
+         *
+         *     ``proof`` is what the picture after it depends on: while it stays the same, so does that picture.
          */
         StepReadingOut: {
             /** Id */
@@ -4739,6 +4761,8 @@ export interface components {
             prints: string[];
             /** Masks On */
             masks_on: string[];
+            /** Proof */
+            proof: string;
         };
         /**
          * Stock
@@ -7999,11 +8023,78 @@ export interface operations {
                 dpi?: number;
                 steps?: number | null;
                 lean?: ("paler" | "stronger") | null;
+                lamp?: string | null;
             };
             header?: never;
             path: {
                 /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    proof_api_cards__card_id__proof__key__png_get: {
+        parameters: {
+            query: {
+                steps: number;
+            };
+            header?: never;
+            path: {
+                /** @description the id of a card, with ~ and the key of one of its pieces */
+                card_id: string;
+                key: string;
             };
             cookie?: never;
         };
@@ -10722,6 +10813,7 @@ export interface operations {
             query: {
                 steps: number;
                 dpi?: number;
+                lamp?: string | null;
             };
             header?: never;
             path: {

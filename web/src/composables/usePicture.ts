@@ -1,81 +1,121 @@
 /**
- * The picture of a card after some steps: the saved one at its revision, and while something is not saved yet a quick one of what is
- * shown. The newest wins; a late answer never takes the place of a newer picture.
+ * The picture of a card after some steps: the saved one at its revision, and over it a live one while something is not saved yet or the
+ * panel is tilted to the light. Of live ones one question is on its way and the newest waits; each is coarse first and sharper as soon as
+ * nothing newer waits. A late answer never takes the place of a newer picture.
  */
 import { computed, onBeforeUnmount, type Ref, ref, watch } from "vue";
 import { askPicture, isGivenUp, type Lean, NoAnswer, pictureUrl, Refusal } from "../api/client";
 import type { CardStore } from "../stores/card";
 
-const QUICK_DPI = 60;
+/** Dots to the inch of live pictures, coarse to sharp, and of the saved one. */
+const LIVE_DPI = [40, 60, 100];
 const FULL_DPI = 100;
 
-export function usePicture(desk: CardStore, steps: Ref<number>, lean: Ref<Lean | null>) {
+export type Place = { x_mm: number; y_mm: number };
+
+export function usePicture(
+  desk: CardStore,
+  steps: Ref<number>,
+  lean: Ref<Lean | null>,
+  lamp: Ref<Place | null>,
+) {
   const shown = ref("");
-  let quick = "";
+  const canvas = ref<HTMLCanvasElement | null>(null);
+  /** How many live pictures were drawn; 0 while the saved one is what is seen. */
+  const drawn = ref(0);
   let current: AbortController | null = null;
   let waiting = false;
 
-  const wanted = computed(() =>
+  const saved = computed(() =>
     desk.pristine && desk.saved
       ? pictureUrl(desk.id, desk.saved.revision, FULL_DPI, steps.value, lean.value)
       : "",
   );
-  function show(url: string) {
-    const before = quick;
-    shown.value = url;
-    quick = url.startsWith("blob:") ? url : "";
-    if (before && before !== url) URL.revokeObjectURL(before);
-  }
+  const live = computed(() => !desk.pristine || lamp.value !== null);
 
   // A new picture is shown when it is there, never a gap between the old and the new.
   watch(
-    wanted,
+    saved,
     (url) => {
       if (!url) return;
-      current?.abort();
       const image = new Image();
       image.onload = () => {
-        if (url === wanted.value) show(url);
+        if (url !== saved.value) return;
+        shown.value = url;
+        if (!live.value) drawn.value = 0;
       };
       image.src = url;
     },
     { immediate: true },
   );
+  watch(live, (now) => {
+    if (now) return;
+    current?.abort();
+    if (shown.value === saved.value) drawn.value = 0;
+  });
+
+  function question(dpi: number, signal: AbortSignal): Promise<Blob> | null {
+    const plan = desk.card?.plan;
+    const done = Math.min(steps.value, plan?.steps.length ?? 0);
+    if (!desk.pristine && plan)
+      return askPicture("post", "/api/cards/picture.png", {
+        body: plan,
+        params: { query: { dpi, steps: done } },
+        signal,
+      });
+    if (!lamp.value || !desk.saved) return null;
+    const { x_mm, y_mm } = lamp.value;
+    return askPicture("get", "/api/cards/{card_id}/picture.png", {
+      params: {
+        path: { card_id: desk.id },
+        query: { revision: desk.saved.revision, dpi, steps: done, lamp: `${x_mm},${y_mm}` },
+      },
+      signal,
+    });
+  }
+
+  async function draw(picture: Blob) {
+    const bitmap = await createImageBitmap(picture);
+    const on = canvas.value;
+    if (!on || !live.value) return bitmap.close();
+    on.width = bitmap.width;
+    on.height = bitmap.height;
+    on.getContext("bitmaprenderer")?.transferFromImageBitmap(bitmap);
+    drawn.value += 1;
+  }
 
   /** One question on its way, and the newest waiting. */
-  async function askQuick() {
-    const plan = desk.card?.plan;
-    if (desk.pristine || !plan) return;
+  async function ask(sharpness = 0) {
+    if (!live.value) return;
     if (current) {
       waiting = true;
       return;
     }
     const mine = new AbortController();
     current = mine;
+    waiting = false;
     try {
-      const query = { dpi: QUICK_DPI, steps: Math.min(steps.value, plan.steps.length) };
-      const blob = await askPicture("post", "/api/cards/picture.png", {
-        body: plan,
-        params: { query },
-        signal: mine.signal,
-      });
-      if (!mine.signal.aborted && !desk.pristine) show(URL.createObjectURL(blob));
+      const picture = await question(LIVE_DPI[sharpness] ?? FULL_DPI, mine.signal);
+      if (picture && !mine.signal.aborted) await draw(picture);
     } catch (error) {
       // What cannot be drawn is told when it is saved.
       if (!isGivenUp(error) && !(error instanceof NoAnswer) && !(error instanceof Refusal)) throw error;
     } finally {
       if (current === mine) current = null;
-      if (waiting) {
-        waiting = false;
-        void askQuick();
-      }
     }
+    if (waiting) void ask();
+    else if (sharpness + 1 < LIVE_DPI.length && !mine.signal.aborted) void ask(sharpness + 1);
   }
-  watch([() => (desk.pristine ? null : desk.card?.plan), steps], () => void askQuick());
+  watch(
+    [() => (desk.pristine ? null : desk.card?.plan), steps, lamp, () => desk.saved?.revision],
+    () => void ask(),
+  );
 
-  onBeforeUnmount(() => {
-    current?.abort();
-    if (quick) URL.revokeObjectURL(quick);
-  });
-  return { shown, settled: computed(() => wanted.value !== "" && shown.value === wanted.value) };
+  onBeforeUnmount(() => current?.abort());
+  return {
+    shown,
+    canvas,
+    drawn,
+    settled: computed(() => saved.value !== "" && shown.value === saved.value && drawn.value === 0),
+  };
 }

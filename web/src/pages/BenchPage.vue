@@ -7,9 +7,9 @@ import { useBench } from "../composables/useBench";
 import { useWays } from "../composables/useWays";
 import BatchChips from "../features/bench/BatchChips.vue";
 import BenchFooter from "../features/bench/BenchFooter.vue";
+import BenchPicture from "../features/bench/BenchPicture.vue";
 import DoneDifferently from "../features/bench/DoneDifferently.vue";
 import DryingTimers from "../features/bench/DryingTimers.vue";
-import LyingMasks from "../features/bench/LyingMasks.vue";
 import PartsOnBench from "../features/bench/PartsOnBench.vue";
 import StepSpoken from "../features/bench/StepSpoken.vue";
 import { cardsUnder } from "../logic/batch";
@@ -49,11 +49,6 @@ const findings = computed(() =>
     (f) => f.step === step.value?.id || (number.value === 1 && f.step === null),
   ),
 );
-const picture = computed(
-  () =>
-    `/api/cards/${props.id}/bench/${bench.value?.number}/picture.png?steps=${number.value}&made=${at_bench.pictured.value}`,
-);
-
 const benchOf = (part: string) => ({
   name: "bench",
   params: { id: part ? pieceId(props.id, part) : wholeOf(props.id) },
@@ -133,21 +128,14 @@ useEventListener("keydown", (event) => {
       <li v-for="(one, i) in steps" :key="one.id" :class="{ done: i < number - 1, now: i === number - 1 }" />
     </ol>
     <main>
-      <figure>
-        <div class="surround">
-          <img v-if="!server.away" :src="picture" alt="The panel as it should look after this step" />
-          <LyingMasks :reading="bench.reading" :plan="bench.plan" :step="step" />
-        </div>
-        <figcaption>
-          {{
-            bench.differences.length
-              ? "As it will look now, after what was done differently"
-              : step.do === "lay-mask"
-                ? "Where it lies: its middle is at the spot"
-                : "As it should look after this step"
-          }}
-        </figcaption>
-      </figure>
+      <BenchPicture
+        :id="id"
+        :bench="bench"
+        :step="step"
+        :number="number"
+        :pictured="at_bench.pictured.value"
+        :away="server.away"
+      />
       <section>
         <StepSpoken :reading="reading" :findings="findings" :colour="colour" :taken-by="takenBy" />
         <DryingTimers
@@ -255,31 +243,6 @@ main {
   grid-template-columns: minmax(0, 4fr) minmax(0, 6fr);
   gap: 34px;
   padding: 20px 24px;
-}
-figure {
-  margin: 0;
-  min-height: 0;
-  display: flex;
-  flex-direction: column;
-}
-.surround {
-  flex: 1;
-  min-height: 0;
-  display: grid;
-  padding: 22px;
-  background: var(--surround);
-}
-/* The picture and what is drawn over it fill the same place in the same proportion. */
-.surround > * {
-  grid-area: 1 / 1;
-  width: 100%;
-  height: 100%;
-  min-height: 0;
-  object-fit: contain;
-}
-figcaption {
-  padding-top: 6px;
-  color: var(--ink-soft);
 }
 section {
   overflow-y: auto;

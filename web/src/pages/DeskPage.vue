@@ -7,6 +7,7 @@ import type { Finding } from "../api/models";
 import PageHead from "../components/PageHead.vue";
 import PageState from "../components/PageState.vue";
 import { useAsked } from "../composables/useAsked";
+import type { Place } from "../composables/usePicture";
 import { provideDesk } from "../composables/useDesk";
 import CardName from "../features/card/CardName.vue";
 import CardSentence from "../features/card/CardSentence.vue";
@@ -94,7 +95,9 @@ function choosePrint(place: number) {
   desk.push("choose prints", { do: "word", step: chosen.value, path: "region.only", value });
 }
 /** The place tapped last on the panel, where an image can be stamped after the chosen step. */
-const tapped = ref<{ x_mm: number; y_mm: number } | null>(null);
+const tapped = ref<Place | null>(null);
+/** Whether the panel is tilted to the light, as one looks for powder that did not melt. */
+const tilted = ref(false);
 function stampHere() {
   if (!card.value || !tapped.value) return;
   const { x_mm, y_mm } = tapped.value;
@@ -130,7 +133,7 @@ const choose = (id: string | null) => (chosen.value = chosen.value === id ? null
 const together = ref(false);
 
 // What lies at the place pointed at, in what is saved.
-const place = ref<{ x_mm: number; y_mm: number } | null>(null);
+const place = ref<Place | null>(null);
 const point = useDebounceFn((to: typeof place.value) => (place.value = to), 40);
 const answer = useAsked(
   (signal) => {
@@ -226,6 +229,7 @@ useEventListener("keydown", (event) => {
             :chosen="chosen"
             :tapped="tapped"
             :lean="lean"
+            :tilted="tilted"
             @openings="chooseOpenings"
             @print="choosePrint"
             @tap="(at) => (tapped = at)"
@@ -237,8 +241,10 @@ useEventListener("keydown", (event) => {
             :steps="stepsDone"
             :tapped="!!tapped"
             :lean="lean"
+            :tilted="tilted"
             @stamp="stampHere"
             @lean="(to) => (lean = to)"
+            @tilt="tilted = !tilted"
           />
         </div>
         <div class="right" data-words>

@@ -7,7 +7,7 @@ from fastapi import APIRouter, Path, Query, Response
 from pydantic import BaseModel, Field
 
 from cielo.api.dependencies import CardId, StoreOfApp
-from cielo.api.routers.cards import PNG
+from cielo.api.routers.cards import PNG, Lamp, place_of
 from cielo.api.schemas.cards import Body
 from cielo.api.schemas.problem import REFUSALS
 from cielo.api.schemas.reading import ReadingOut
@@ -158,10 +158,11 @@ def picture(
     store: StoreOfApp,
     steps: Annotated[int, Query(ge=0, le=1000)],
     dpi: Annotated[float, Query(ge=4, le=300, allow_inf_nan=False)] = 90,
+    lamp: Lamp = None,
 ) -> Response:
-    """The panel of one card of the batch after some steps, as it is really made."""
+    """The panel of one card of the batch after some steps, as it is really made; tilted to a lamp where one is held."""
     plan = bench.stand_at_bench(store, card_id, number).plan
-    png = panel_png(plan, dpi, min(steps, len(plan.steps)), packed=False)
+    png = panel_png(plan, dpi, min(steps, len(plan.steps)), packed=False, lamp_mm=place_of(lamp))
     return Response(png, media_type="image/png", headers={"cache-control": "no-store"})
 
 

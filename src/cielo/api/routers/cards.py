@@ -3,7 +3,7 @@
 from dataclasses import replace
 from typing import Annotated, Any
 
-from fastapi import APIRouter, Query, Request, Response
+from fastapi import APIRouter, Path, Query, Request, Response
 
 from cielo.api.dependencies import CardId, StoreOfApp
 from cielo.api.schemas.cards import (
@@ -28,6 +28,7 @@ from cielo.api.schemas.problem import REFUSALS
 from cielo.app import cards, laying_out
 from cielo.app.cards import CardOnDesk
 from cielo.app.pictures import panel_png, proofs_moving
+from cielo.app.proofs import proof_keys
 from cielo.app.reading import read_aloud
 from cielo.app.sheets import run_sheet, templates
 from cielo.app.shelf import find_inks, find_stock
@@ -41,7 +42,11 @@ router = APIRouter(prefix="/cards", tags=["cards"], responses=REFUSALS)
 Millimetres = Annotated[float, Query(allow_inf_nan=False)]
 StepsDone = Annotated[int | None, Query(ge=0, le=1000)]
 Dpi = Annotated[float, Query(ge=4, le=600, allow_inf_nan=False)]
-PROOF_DPI = 60.0
+PROOF_DPI, SMALL_PROOF_DPI = 60.0, 26.0
+ProofKey = Annotated[str, Path(pattern="^[0-9a-f]{18}$")]
+# Where a lamp is held above the panel, mm.
+Lamp = Annotated[str | None, Query(pattern=r"^-?[0-9]{1,4}(\.[0-9]{1,2})?,-?[0-9]{1,4}(\.[0-9]{1,2})?$")]
+KEPT = {"cache-control": "private, max-age=604800, immutable"}
 PNG: dict[str, Any] = {"response_class": Response, "responses": {200: {"content": {"image/png": {}}}}}
 
 
@@ -193,11 +198,22 @@ def saved_picture(
     dpi: Dpi = 100,
     steps: StepsDone = None,
     lean: Lean | None = None,
+    lamp: Lamp = None,
 ) -> Response:
-    """The panel after some or all steps, at one revision, or as pale or strong as it may well come out; it never changes, so it may be
-    kept."""
-    png = panel_png(cards.card_at(store, card_id, revision), dpi, steps, packed=False, lean=lean)
-    return Response(png, media_type="image/png", headers={"cache-control": "private, max-age=604800, immutable"})
+    """The panel after some or all steps, at one revision, or as pale or strong as it may well come out, or tilted to a lamp held above a
+    place of it; it never changes, so it may be kept."""
+    png = panel_png(cards.card_at(store, card_id, revision), dpi, steps, packed=False, lean=lean, lamp_mm=place_of(lamp))
+    return Response(png, media_type="image/png", headers=KEPT)
+
+
+@router.get("/{card_id}/proof/{key}.png", **PNG)
+def proof(card_id: CardId, key: ProofKey, steps: Annotated[int, Query(ge=0, le=1000)], store: StoreOfApp) -> Response:
+    """The small picture after a step, by what it depends on (the reading's ``proof``): kept for as long as that stays the same."""
+    plan = cards.open_card(store, card_id).revision.plan
+    steps = min(steps, len(plan.steps))
+    png = panel_png(plan, SMALL_PROOF_DPI, steps, packed=False)
+    as_asked = proof_keys(plan)[steps] == key
+    return Response(png, media_type="image/png", headers=KEPT if as_asked else {"cache-control": "no-store"})
 
 
 @router.post("/picture.png", **PNG)
@@ -260,6 +276,14 @@ def export(card_id: CardId, store: StoreOfApp) -> Response:
     plan = cards.open_card(store, card_id).revision.plan
     headers = {"content-disposition": attachment(plan.title, "cielo.json", "attachment")}
     return Response(write_plan(plan), media_type="application/json", headers=headers)
+
+
+def place_of(lamp: str | None) -> tuple[float, float] | None:
+    """Where the lamp is held, mm."""
+    if lamp is None:
+        return None
+    x, y = lamp.split(",")
+    return float(x), float(y)
 
 
 def attachment(title: str, ending: str, how: str) -> str:

@@ -22,7 +22,10 @@ class PartOut(FromCore):
 
 
 class StepReadingOut(FromCore):
-    """A step read aloud; ``prints`` are what it prints, print by print, as SVG paths in mm."""
+    """A step read aloud; ``prints`` are what it prints, print by print, as SVG paths in mm.
+
+    ``proof`` is what the picture after it depends on: while it stays the same, so does that picture.
+    """
 
     id: str
     parts: list[PartOut]
@@ -32,6 +35,7 @@ class StepReadingOut(FromCore):
     notes: list[str]
     prints: list[str]
     masks_on: list[str]
+    proof: str
 
 
 class PlaceOut(FromCore):
@@ -120,6 +124,7 @@ class ReadingOut(BaseModel):
                     notes=list(step.notes),
                     prints=[path_of(lines) for lines in step.prints],
                     masks_on=list(step.masks_on),
+                    proof=step.proof,
                 )
                 for step in reading.steps
             ],

@@ -7,27 +7,16 @@ symbol    shape            meaning
 ========  ===============  ==============================================================================
 s         (rows, columns)  strength laid, in full applications
 w         (rows, columns)  share of the step's strength that a region takes, 0..1
-t         (rows, columns)  distance along the way a band is measured, mm
-d         (rows, columns)  distance to an edge, mm, above 0 outside
-sigma     ()               standard deviation of an edge, mm
-Phi       -                the normal distribution function
 ========  ===============  ==============================================================================
-
-A blender brush is moved in small circles; many overlapping soft footprints add up to an edge that falls as Phi (central limit
-theorem). A carry of c mm is taken as four sigma, so that the fade runs from 98 % to 2 % within it; no brush can leave an edge
-harder than its own bristles, so the two add in quadrature. A halo falls as exp(-d^2 / (2 sigma^2)) with sigma half its
-reach. That these are the curves of a real hand is common practice, no source.
 
 s = strength x w x texture. A texture that only grains or streaks the ink (foam, sponge, brayer, spray) has a mean of 1, so the ink
 laid stays the same; one that falls in drops or blots lays full ink there and none beside. See textures.py.
 """
 
 from dataclasses import replace
-from math import cos, radians, sin
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.special import ndtr
 from shapely import LineString
 from shapely.geometry.base import BaseGeometry
 
@@ -37,14 +26,11 @@ from cielo.core.geometry.shapes import cover_of, parts_of, rings_mm
 from cielo.core.keeping import kept
 from cielo.core.materials import RESIST_KINDS, TOOLS, Surface
 from cielo.core.plan import (
-    RUNS_OFF_MM,
     TOUCH_STRENGTH,
     Band,
     Bare,
     Brush,
     Drawn,
-    Edge,
-    Fade,
     Halo,
     InPrint,
     Inside,
@@ -68,7 +54,17 @@ from cielo.core.plan import (
 )
 from cielo.core.simulation.cover import kept_if_small, left_open, to_cover_mm, to_edge_mm
 from cielo.core.simulation.grid import Grid
+from cielo.core.simulation.halo import halo
 from cielo.core.simulation.openings import chosen_openings, shaded
+from cielo.core.simulation.profiles import (
+    along,
+    band_profile,
+    distance_from_mm,
+    fade_profile,
+    slanted_mm,
+    slanted_span_mm,
+    vignette,
+)
 from cielo.core.simulation.spots import covered, random_spots
 from cielo.core.simulation.textures import still_printing, textured, tooth
 from cielo.errors import BadInput
@@ -98,12 +94,12 @@ def strength_laid(plan: Plan, step: Brush, masks: frozenset[str], grid: Grid) ->
     """
     where = _where_before(plan, step, grid)
     shape = _mask_of(plan, step.region)
-    covers = _covers(plan, masks)
+    lying = covers(plan, masks)
     onto: Onto = "wet" if step.onto == "wet" else "damp"
     made = kept_if_small(_strength_map, grid)(
         replace(step, id="", ink="", onto=onto, purpose=None),
         shape,
-        covers,
+        lying,
         plan.stock.paper.surface,
         plan.ink(step.ink).kind in RESIST_KINDS,
         grid,
@@ -124,11 +120,11 @@ def _where_before(plan: Plan, step: Brush, grid: Grid) -> Map | None:
 
 def water_laid(plan: Plan, step: Water, masks: frozenset[str], grid: Grid) -> Map:
     """How wet a step of water leaves each place, 0..1: (rows, columns). Do not write to it."""
-    covers = _covers(plan, masks)
-    return kept_if_small(_water_map, grid)(replace(step, id="", purpose=None), _mask_of(plan, step.region), covers, grid)
+    shape = _mask_of(plan, step.region)
+    return kept_if_small(_water_map, grid)(replace(step, id="", purpose=None), shape, covers(plan, masks), grid)
 
 
-def _covers(plan: Plan, masks: frozenset[str]) -> tuple[Mask, ...]:
+def covers(plan: Plan, masks: frozenset[str]) -> tuple[Mask, ...]:
     """The masks that lie on the panel, and what holds them there."""
     return (
         *(plan.mask(key) for key in sorted(masks)),
@@ -180,19 +176,19 @@ def _mask_of(plan: Plan, region: Region) -> Mask | None:
 
 
 @kept
-def _strength_map(step: Brush, shape: Mask | None, covers: tuple[Mask, ...], surface: Surface, melts: bool, grid: Grid) -> Map:
+def _strength_map(step: Brush, shape: Mask | None, lying: tuple[Mask, ...], surface: Surface, melts: bool, grid: Grid) -> Map:
     tool = TOOLS[step.tool]
     if step.touch in ("second", "third"):
         first, share = TOUCH_STRENGTH["first"], TOUCH_STRENGTH[step.touch] / TOUCH_STRENGTH["first"]
         strength = textured(tool, first * step.passes, step.seed, grid) * still_printing(share, step.seed, grid)
     else:
         strength = textured(tool, step.strength, step.seed, grid, wet=step.onto == "wet")
-    strength = strength * _share(step.region, shape, tool.softness_mm, step.seed, grid)
+    strength = strength * _share(step.region, shape, lying, tool.softness_mm, step.seed, grid)
     if step.fade is not None:
-        strength = strength * _along(step.fade.edge, fade_profile(_distance_from(step.fade.edge, grid), step.fade))
+        strength = strength * along(step.fade.edge, fade_profile(distance_from_mm(step.fade.edge, grid), step.fade))
     if melts:  # powder clings wherever there is watermark ink, however it came there, and melts into one whole film
         strength = np.clip((strength - CLINGS) / CLINGS, 0, 1)
-    for mask in covers:
+    for mask in lying:
         strength = strength * left_open(mask, grid)
     strength = np.ascontiguousarray(strength if melts else strength * tooth(surface, tool, grid), dtype=np.float32)
     strength[strength < FAINTEST] = 0
@@ -201,39 +197,38 @@ def _strength_map(step: Brush, shape: Mask | None, covers: tuple[Mask, ...], sur
 
 
 @kept
-def _water_map(step: Water, shape: Mask | None, covers: tuple[Mask, ...], grid: Grid) -> Map:
+def _water_map(step: Water, shape: Mask | None, lying: tuple[Mask, ...], grid: Grid) -> Map:
     tool = TOOLS[step.tool]
     spots = water_spots(step, grid)
     wet = covered(spots, grid, tool.softness_mm) if spots is not None else np.float32(WASH[step.amount])
-    wet = np.asarray(wet * _share(step.region, shape, tool.softness_mm, step.seed, grid), dtype=np.float32)
-    for mask in covers:
+    wet = np.asarray(wet * _share(step.region, shape, lying, tool.softness_mm, step.seed, grid), dtype=np.float32)
+    for mask in lying:
         wet = wet * left_open(mask, grid)
     wet.flags.writeable = False
     return wet
 
 
-def _share(region: Region, shape: Mask | None, softness_mm: float, seed: int, grid: Grid) -> Map:
+def _share(region: Region, shape: Mask | None, lying: tuple[Mask, ...], softness_mm: float, seed: int, grid: Grid) -> Map:
     """w: what part of the strength a region takes, 0..1, broadcasting to (rows, columns)."""
     match region:
         case Whole() | WetArea() | Bare():
             return np.ones((grid.rows, grid.columns), dtype=np.float32)
         case Band():
             span = grid.panel_height_mm if region.edge in ("top", "bottom") else grid.panel_width_mm
-            return _along(region.edge, band_profile(_distance_from(region.edge, grid), region, softness_mm, span))
+            return along(region.edge, band_profile(distance_from_mm(region.edge, grid), region, softness_mm, span))
         case Slant():
-            return band_profile(_slanted(region, grid), region, softness_mm, _slanted_span(region, grid)).astype(np.float32)
+            return band_profile(slanted_mm(region, grid), region, softness_mm, slanted_span_mm(region, grid)).astype(np.float32)
         case Halo():
             assert shape is not None
-            outside = np.maximum(to_cover_mm(shape, grid), 0)
-            return _falling(outside, max(region.reach_mm / REACHES, softness_mm))
+            return halo(shape, max(region.reach_mm / REACHES, softness_mm), grid)
         case Vignette():
-            return _vignette(region, max(region.reach_mm / REACHES, softness_mm), grid)
+            return vignette(region, max(region.reach_mm / REACHES, softness_mm), grid)
         case Patches():
             density = -np.log1p(-min(region.cover, 0.9995)) / (np.pi / 4 * region.size_mm**2)
             spots = random_spots(seed, density, region.size_mm, grid.panel_width_mm, grid.panel_height_mm)
             return covered(spots, grid, 2 * softness_mm)
         case Inside() | InPrint() | Pressed():
-            return _within(region, shape, softness_mm, grid)
+            return _within(region, shape, lying, softness_mm, grid)
         case Stroke():
             line = LineString(region.points).buffer(region.width_mm / 2, quad_segs=6)
             return _printed((line,), softness_mm, grid)
@@ -241,15 +236,21 @@ def _share(region: Region, shape: Mask | None, softness_mm: float, seed: int, gr
             return _printed(prints_of(region, grid.panel_width_mm, grid.panel_height_mm, seed), softness_mm, grid)
 
 
-def _within(region: Inside | InPrint | Pressed, shape: Mask | None, softness_mm: float, grid: Grid) -> Map:
-    """Inside the openings of a sheet or the prints of a step, all or some, shaded or even; or where a sheet is inked all but its openings."""
+def _within(
+    region: Inside | InPrint | Pressed, shape: Mask | None, lying: tuple[Mask, ...], softness_mm: float, grid: Grid
+) -> Map:
+    """Inside the openings of a sheet or the prints of a step, all or some, shaded or even; or where a sheet is inked all but its openings.
+
+    Where the sheet lies, the tool runs out over it and its softness shows on the sheet alone: inside, ink is full up to the rim.
+    """
     if isinstance(region, Pressed):
         assert shape is not None
         return _edge(-to_cover_mm(replace(shape, keeps="outside"), grid), softness_mm, grid)
     if isinstance(region, InPrint) and not isinstance(shape, Drawn):
         return np.zeros((grid.rows, grid.columns), dtype=np.float32)
     assert shape is not None
-    inside = _edge(-to_edge_mm(shape, grid), softness_mm, grid)
+    runs_over = softness_mm + grid.pixel_width_mm if shape in lying else 0.0
+    inside = _edge(np.float32(runs_over) - to_edge_mm(shape, grid), softness_mm, grid)
     if isinstance(region, Inside) and region.openings:
         inside = inside * chosen_openings(shape, region.openings, grid)
     return inside if region.shaded_from is None else inside * shaded(shape, region.shaded_from, grid)
@@ -258,24 +259,6 @@ def _within(region: Inside | InPrint | Pressed, shape: Mask | None, softness_mm:
 def _edge(depth: Map, softness_mm: float, grid: Grid) -> Map:
     """0 outside to 1 inside across an edge as wide as the tool leaves it, a pixel at least; ``depth`` is above 0 inside."""
     return np.asarray(np.clip(depth / np.float32(max(softness_mm, grid.pixel_width_mm)) + np.float32(0.5), 0, 1))
-
-
-def _falling(distance: Map, sigma_mm: float) -> Map:
-    return np.asarray(np.exp(np.float32(-0.5) * (distance / np.float32(sigma_mm)) ** 2))
-
-
-def _vignette(region: Vignette, sigma_mm: float, grid: Grid) -> Map:
-    """From every edge or corner in turn, each taking what the others left, so that no crease shows where they meet."""
-    width, height = grid.panel_width_mm, grid.panel_height_mm
-    x, y = grid.x_mm.astype(np.float32)[None, :], grid.y_mm.astype(np.float32)[:, None]
-    if region.origin == "edges":
-        distances = [x, np.float32(width) - x, y, np.float32(height) - y]
-    else:
-        distances = [np.hypot(x - np.float32(cx), y - np.float32(cy)) for cx in (0, width) for cy in (0, height)]
-    bare = np.ones((grid.rows, grid.columns), dtype=np.float32)
-    for distance in distances:
-        bare = bare * (1 - _falling(np.maximum(distance, 0), sigma_mm))
-    return 1 - bare
 
 
 def _printed(shapes: tuple[BaseGeometry, ...], softness_mm: float, grid: Grid) -> Map:
@@ -292,53 +275,3 @@ def _printed(shapes: tuple[BaseGeometry, ...], softness_mm: float, grid: Grid) -
             distance = signed_distance_mm(tuple(ring[:-1] for ring in rings_mm(part)), *places)
             np.maximum(inked[rows, columns], _edge(-distance, softness_mm, grid), out=inked[rows, columns])
     return inked
-
-
-def _slanted(region: Slant, grid: Grid) -> NDArray[np.float64]:
-    """Distance along the direction from the corner furthest back, mm: (rows, columns)."""
-    ahead = np.array([-sin(radians(region.angle_deg)), cos(radians(region.angle_deg))])
-    back = min(0.0, ahead[0] * grid.panel_width_mm) + min(0.0, ahead[1] * grid.panel_height_mm)
-    return np.asarray(grid.x_mm[None, :] * ahead[0] + grid.y_mm[:, None] * ahead[1] - back)
-
-
-def _slanted_span(region: Slant, grid: Grid) -> float:
-    angle = radians(region.angle_deg)
-    return abs(sin(angle)) * grid.panel_width_mm + abs(cos(angle)) * grid.panel_height_mm
-
-
-def band_profile(t_mm: NDArray[np.float64], band: Band | Slant, softness_mm: float, span_mm: float) -> NDArray[np.float64]:
-    """Share of the full strength across a band, 0..1, at distances ``t_mm`` from its edge; same shape.
-
-    A band that starts at 0 or ends at ``span_mm``, the size of the panel that way, runs off the panel there.
-    """
-    profile = np.ones_like(t_mm)
-    if band.end_mm < span_mm - RUNS_OFF_MM:
-        leaves = (band.carry_mm / 2, np.hypot(band.carry_mm / 4, softness_mm))
-        profile = ndtr((band.end_mm + leaves[0] - t_mm) / leaves[1])
-    if band.start_mm > 0:
-        enters = (band.lead_in_mm / 2, np.hypot(band.lead_in_mm / 4, softness_mm))
-        profile = profile * ndtr((t_mm - (band.start_mm - enters[0])) / enters[1])
-    return np.asarray(profile)
-
-
-def fade_profile(t_mm: NDArray[np.float64], fade: Fade) -> NDArray[np.float64]:
-    """Share kept at distances ``t_mm`` from the edge that is to stay bare: 0 at the edge, 1 inside; same shape."""
-    share = np.clip(t_mm / fade.width_mm, 0.0, 1.0)
-    return np.asarray(share * share * (3 - 2 * share))
-
-
-def _distance_from(edge: Edge, grid: Grid) -> NDArray[np.float64]:
-    match edge:
-        case "top":
-            return grid.y_mm
-        case "bottom":
-            return grid.panel_height_mm - grid.y_mm
-        case "left":
-            return grid.x_mm
-        case "right":
-            return grid.panel_width_mm - grid.x_mm
-
-
-def _along(edge: Edge, profile: NDArray[np.float64]) -> Map:
-    across = profile.astype(np.float32)
-    return across[:, None] if edge in ("top", "bottom") else across[None, :]

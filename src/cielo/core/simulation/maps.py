@@ -28,9 +28,9 @@ from cielo.core.optics.water import BLOTTED, frees
 from cielo.core.plan import Brush, Plan, Water, masks_on
 from cielo.core.sequence.drying import wants_min
 from cielo.core.sequence.durations import passing_min
-from cielo.core.simulation.cover import LARGEST_KEPT
+from cielo.core.simulation.cover import LARGEST_KEPT, left_open
 from cielo.core.simulation.grid import Grid, grid_of
-from cielo.core.simulation.laydown import strength_laid, water_laid, water_spots
+from cielo.core.simulation.laydown import covers, strength_laid, water_laid, water_spots
 from cielo.core.simulation.spots import rims
 
 Map = NDArray[np.float32]
@@ -39,15 +39,22 @@ Map = NDArray[np.float32]
 READING_PIXELS_PER_INCH = 40
 
 
+# Drops left to dry run out past where they fell: their rims settle at so many radii. Common practice, no source.
+BLOOMS = 1.3
+
+
 class Laying(NamedTuple):
     """One laying of ink as it lies at the end: the step, its map, and whether it mixes with the laying before it.
 
-    A step that is meant "wet" finds dry ink where enough time has passed, and then lies on it as any other.
+    A step that is meant "wet" finds dry ink where enough time has passed, and then lies on it as any other. ``stands``: as beads on
+    melted powder, which sheds all other ink (beads.py). ``still_wet``: it had not dried by the last step.
     """
 
     step: Brush
     strength: Map
     into_wet: bool = False
+    stands: bool = False
+    still_wet: bool = False
 
 
 def layings(plan: Plan, grid: Grid) -> list[Laying]:
@@ -56,21 +63,24 @@ def layings(plan: Plan, grid: Grid) -> list[Laying]:
     Embossing powder sticks to watermark ink, and to whatever slow ink is still open where it falls; minutes count (sequence.drying).
     """
     laid: list[Laying] = []
-    wet: list[tuple[Map, bool, float]] = []  # what was laid, whether it is slow ink, and how many minutes it still wants
+    wet: list[
+        tuple[Map, bool, float, str]
+    ] = []  # what was laid, whether it is slow ink, how many minutes it still wants, and its step
     for step, on in masks_on(plan):
         _, air_min = passing_min(plan, step)
-        wet = [(strength, slow, left - air_min) for strength, slow, left in wet if left > air_min]
+        wet = [(strength, slow, left - air_min, by) for strength, slow, left, by in wet if left > air_min]
         if isinstance(step, Brush):
             strength = strength_laid(plan, step, on, grid)
             ink = plan.ink(step.ink)
-            still_open = [other for other, slow, _ in wet if slow]
+            still_open = [other for other, slow, _, _ in wet if slow]
             if ink.kind in RESIST_KINDS and still_open:
                 strength = np.maximum(strength, np.minimum(np.max(still_open, axis=0), 1))
             laid.append(Laying(step, strength, step.onto == "wet" and bool(wet)))
-            wet.append((strength, ink.stays_open, wants_min(plan, step)))
+            wet.append((strength, ink.stays_open, wants_min(plan, step), step.id))
         elif isinstance(step, Water):
             laid = _after_water(plan, step, on, grid, laid)
-    return laid
+    not_dry = {by for *_, by in wet}
+    return [laying._replace(still_wet=laying.step.id in not_dry) for laying in laid]
 
 
 def _after_water(plan: Plan, step: Water, on: frozenset[str], grid: Grid, laid: list[Laying]) -> list[Laying]:
@@ -93,9 +103,10 @@ def _washed(plan: Plan, step: Water, on: frozenset[str], grid: Grid, laying: Lay
     """
     wet = water_laid(plan, step, on, grid)
     free = frees(plan.ink(laying.step.ink))
+    shields = tuple(left_open(mask, grid) for mask in covers(plan, on))
     made_of = (laying.strength, wet, *(powder.strength for powder in above))
     # Kept with the maps it comes from, so that those are not taken for others.
-    key = ("washed", free, step.blot, step.seed, *(id(made) for made in made_of))
+    key = ("washed", free, step.blot, step.seed, covers(plan, on), *(id(made) for made in made_of))
     before = KEPT.get(key)
     if before is not None:
         return before[1]  # type: ignore[no-any-return]
@@ -108,10 +119,24 @@ def _washed(plan: Plan, step: Water, on: frozenset[str], grid: Grid, laying: Lay
     washed = laying.strength * (1 - np.float32(free) * reached)
     if spots is not None:
         left = free * (1 - (BLOTTED if step.blot else 0.0))
-        washed = washed + rims(spots, left * _under_drops(plan, step, on, laying.step, [p.step for p in above]), grid)
+        freed = left * _under_drops(plan, step, on, laying.step, [p.step for p in above])
+        if not step.blot:
+            spots = spots * np.array([1, 1, BLOOMS])
+        settled = rims(spots, freed, grid)
+        if shields:
+            settled = settled * np.prod(shields, axis=0) * np.float32(_held_back(plan, on, spots, freed))
+        washed = washed + settled
     if grid.rows * grid.columns <= LARGEST_KEPT:
         KEPT.put(key, (made_of, washed))
     return washed
+
+
+def _held_back(plan: Plan, on: frozenset[str], spots: NDArray[np.float64], freed_mm2: NDArray[np.float64]) -> float:
+    """What all rims are taken times so that the ink that tapes and masks stop settles beside them and none is lost."""
+    grid = grid_of(plan.card, READING_PIXELS_PER_INCH)
+    ring = rims(spots, freed_mm2, grid)
+    passed = float((ring * np.prod([left_open(mask, grid) for mask in covers(plan, on)], axis=0)).sum())
+    return float(ring.sum()) / passed if passed > 0 else 0.0
 
 
 def _under_drops(plan: Plan, water: Water, on: frozenset[str], laid: Brush, above: list[Brush]) -> NDArray[np.float64]:

@@ -13,21 +13,22 @@ from cielo.core.optics.layering import MOST_HINDRANCE, hindrance, quickness
 from cielo.core.optics.spectra import Array, xyz_from_reflectance
 from cielo.core.optics.stock import put_on_surface, sheet_of
 from cielo.core.plan import Plan
+from cielo.core.simulation.beads import beads_standing
 from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.maps import layings
 from cielo.core.simulation.measured import measured_of
 from cielo.core.simulation.run import groups_of
 
 
-def reference_xyz(plan: Plan, grid: Grid) -> Array:
-    """The panel's colour after all steps, XYZ of D50, (rows, columns, 3), float64."""
+def reference_xyz(plan: Plan, grid: Grid, *, beads: bool = False) -> Array:
+    """The panel's colour after all steps, XYZ of D50, (rows, columns, 3), float64; ``beads`` as in run.panel_xyz."""
     sheet = sheet_of(plan.stock.paper)
     shape = (grid.rows, grid.columns)
     inner = np.broadcast_to(sheet.inner, (*shape, len(sheet.inner))).copy()
     veil = np.full(shape, sheet.veil)
     films = {ink.key: film_of(replace(ink, laydown="film"), plan.stock.paper) for ink in plan.inks}
     laid = {key: np.zeros(shape) for key in films}
-    steps = layings(plan, grid)
+    steps = [*layings(plan, grid), *(beads_standing(plan, grid) if beads else ())]
     groups = groups_of(steps)
     measured = measured_of(plan)
     for group in dict.fromkeys(groups):
@@ -41,7 +42,7 @@ def reference_xyz(plan: Plan, grid: Grid) -> Array:
             added = film.amount(laid[key] + strength) - film.amount(laid[key])
             hindered, log_taken = np.zeros(shape), np.zeros(shape)
             for other, under in below.items():
-                if other != key:
+                if other != key and not laying.stands:
                     if films[other].resists:
                         added = added * (1 - under)
                     by_it = under * hindrance(films[other], film)

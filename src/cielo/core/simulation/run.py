@@ -8,6 +8,7 @@ symbol       shape              meaning
 strengths    (step, row, col)   s of laydown.py for each brush step, bottom first
 ink_of       (step,)            which ink each of them lays
 group_of     (step,)            which group each belongs to; most have a group of their own
+stands       (step,)            whether it stands as beads on melted powder, which sheds all other ink (beads.py)
 curves       (ink, KNOTS)       amount x at strengths 0 ... STRONGEST, evenly spaced
 densities    (ink + pair, band) D at the picture's bands; behind the inks, for each measured pair, the change of density at full
 scatterings  (ink, band)        S at the picture's bands
@@ -44,6 +45,7 @@ from cielo.core.optics.stock import INTERNAL_REFLECTION, sheet_of
 from cielo.core.parallel import one_at_a_time
 from cielo.core.plan import Plan
 from cielo.core.simulation.bands import EVERY, PICTURE_BANDS, picture_weights
+from cielo.core.simulation.beads import beads_standing
 from cielo.core.simulation.cover import LARGEST_KEPT
 from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.laydown import FAINTEST, Map
@@ -61,13 +63,22 @@ def picture(plan: Plan, grid: Grid, steps_done: int | None = None, tell: Progres
 
     ``tell`` is called with the share done, 0..1; what it raises stops the picture. ``times``: what every strength is taken times (lean.py).
     """
-    return encode(panel_xyz(plan, grid, steps_done, tell, times=times))
+    return encode(panel_xyz(plan, grid, steps_done, tell, times=times, beads=True))
 
 
 def panel_xyz(
-    plan: Plan, grid: Grid, steps_done: int | None = None, tell: Progress | None = None, *, times: float = 1.0
+    plan: Plan,
+    grid: Grid,
+    steps_done: int | None = None,
+    tell: Progress | None = None,
+    *,
+    times: float = 1.0,
+    beads: bool = False,
 ) -> NDArray[np.float32]:
-    """The panel's colour, XYZ of D50, (rows, columns, 3), after ``steps_done`` steps; ``tell`` and ``times`` as in picture."""
+    """The panel's colour, XYZ of D50, (rows, columns, 3), after ``steps_done`` steps; ``tell`` and ``times`` as in picture.
+
+    ``beads``: with the ink that stands on melted powder and is to be wiped off, which is no part of the ground.
+    """
     done = plan if steps_done is None else replace(plan, steps=plan.steps[:steps_done])
     index = {ink.key: i for i, ink in enumerate(plan.inks)}
     inks = _inks(plan)
@@ -76,18 +87,19 @@ def panel_xyz(
     weights = np.ascontiguousarray(picture_weights().T, dtype=np.float32)
     xyz = np.empty((grid.rows, grid.columns, 3), dtype=np.float32)
     for rows, strip in grid.strips():
-        laid = layings(done, strip)
+        laid = [*layings(done, strip), *(beads_standing(done, strip) if beads else ())]
         strengths = [laying.strength for laying in laid]
         ink_of = tuple(index[laying.step.ink] for laying in laid)
         groups = tuple(groups_of(laid))
-        kept = _Kept((plan.stock, plan.inks, plan.crossings, ink_of, groups, strip, times), strengths, xyz[rows])
+        stands = tuple(laying.stands for laying in laid)
+        kept = _Kept((plan.stock, plan.inks, plan.crossings, ink_of, groups, stands, strip, times), strengths, xyz[rows])
         todo = kept.take_over()
         if todo.any():
             stack = np.stack(strengths) if strengths else np.zeros((0, strip.rows, strip.columns), np.float32)
             with one_at_a_time:
                 _layer(
                     stack if times == 1 else stack * np.float32(times), np.array(ink_of, dtype=np.int64),
-                    np.array(groups, dtype=np.int64), *inks, inner, veil, weights, todo, xyz[rows],
+                    np.array(groups, dtype=np.int64), np.array(stands, dtype=np.bool_), *inks, inner, veil, weights, todo, xyz[rows],
                 )  # fmt: skip
         kept.remember()
         if tell is not None:
@@ -181,7 +193,7 @@ def _encoding_table() -> NDArray[np.uint8]:
 
 @numba.njit(parallel=True, fastmath=True, cache=True)
 def _layer(  # pragma: no cover - compiled
-    strengths: Any, ink_of: Any, group_of: Any, curves: Any, densities: Any, scatterings: Any, hindrances: Any, log_traps: Any,
+    strengths: Any, ink_of: Any, group_of: Any, stands: Any, curves: Any, densities: Any, scatterings: Any, hindrances: Any, log_traps: Any,
     pair_of: Any, resists: Any, veils: Any, sheet: Any, sheet_veil: Any, weights: Any, todo: Any, xyz: Any,
 ) -> None:  # fmt: skip
     steps, rows, columns = strengths.shape
@@ -233,7 +245,7 @@ def _layer(  # pragma: no cover - compiled
                     hindered = np.float32(0)
                     bare = one
                     for other in range(inks):
-                        if other != ink:
+                        if other != ink and not stands[step]:
                             log_taken += below[other] * log_traps[ink, other]
                             hindered += below[other] * hindrances[ink, other]
                             if resists[other]:

@@ -15,8 +15,8 @@ from cielo.core.simulation.spots import dropped, random_spots
 
 Map = NDArray[np.float32]
 
-# Of ten full applications' worth of flicks, drops of one application each cover about this share of the panel.
-DROPS_COVER = 0.06
+# How many drops a full application of flicks leaves on a mm2, large or small: a light flick is a few dozen over a card.
+FLICKED_PER_MM2 = 0.0133
 # How much of the panel one full application of a smoosh or of a pool covers: 1 - exp(-rate).
 BLOT_RATE, POOL_RATE = 1.1, 1.3
 # Paper tooth: how far a rough sheet lets a dry tool's ink skip.
@@ -90,8 +90,11 @@ def _grained(strength: float, grain: Map) -> Map:
 
 
 def _drops(tool: Tool, strength: float, seed: int, grid: Grid) -> Map:
-    density = DROPS_COVER * strength / (np.pi / 4 * tool.drop_mm**2)
-    return dropped(random_spots(seed, density, tool.drop_mm, grid.panel_width_mm, grid.panel_height_mm), grid, tool.softness_mm)
+    return dropped(
+        random_spots(seed, FLICKED_PER_MM2 * strength, tool.drop_mm, grid.panel_width_mm, grid.panel_height_mm),
+        grid,
+        tool.softness_mm,
+    )
 
 
 def _blots(tool: Tool, strength: float, seed: int, grid: Grid) -> Map:

@@ -12,8 +12,9 @@ const props = defineProps<{
   steps: number;
   tapped: boolean;
   lean: Lean | null;
+  tilted: boolean;
 }>();
-const emit = defineEmits<{ stamp: []; lean: [to: Lean | null] }>();
+const emit = defineEmits<{ stamp: []; lean: [to: Lean | null]; tilt: [] }>();
 const LEANS = [
   { value: "as predicted", label: "as predicted" },
   { value: "paler", label: "paler", hint: "as pale as it may well come out" },
@@ -48,6 +49,10 @@ const change = computed(() => {
         {{ answer.lab.map((v) => Math.round(v)).join(" ") }}.</span
       >
     </template>
+    <span v-else-if="tilted" class="quiet"
+      >Tilted to a lamp that goes with your hand. Paste and melted powder stand up and shine: where your own
+      panel stays dull and grainy, the powder is not melted yet. Colours are only true laid flat.</span
+    >
     <span v-else class="quiet">
       {{
         lean === "paler"
@@ -68,6 +73,9 @@ const change = computed(() => {
         :choices="LEANS"
         @choose="leanTo"
     /></span>
+    <button type="button" class="word tilt" :aria-pressed="tilted" @click="emit('tilt')">
+      {{ tilted ? "Lay it flat" : "Tilt it to the light" }}
+    </button>
     <button v-if="tapped && card.plan.inks.length" type="button" class="word stamp" @click="emit('stamp')">
       Stamp here
     </button>
@@ -89,6 +97,7 @@ const change = computed(() => {
   flex: none;
   margin-left: auto;
 }
+.tilt,
 .stamp {
   flex: none;
 }

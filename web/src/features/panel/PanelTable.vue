@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** The panel in true proportion between its rulers, on its mats and base: to look at, to point at, to move things on. */
 import { useElementSize } from "@vueuse/core";
-import { computed, ref, toRef } from "vue";
+import { computed, ref, toRef, watch } from "vue";
 import type { Lean } from "../../api/client";
 import type { CardOut, Focal, Hold, Mask, Schemas } from "../../api/models";
 import { useDesk } from "../../composables/useDesk";
-import { usePicture } from "../../composables/usePicture";
+import { type Place, usePicture } from "../../composables/usePicture";
 import { usePlacing } from "../../composables/usePlacing";
 import { type PlacedPrint, regionOf, withPlace } from "../../logic/prints";
 import { type Line, linesFor } from "../../logic/snapping";
@@ -30,14 +30,16 @@ const props = defineProps<{
   /** Shown as pale or as strong as it may well come out; null as predicted. */
   lean: Lean | null;
   /** The place that was tapped last, to stamp at. */
-  tapped: { x_mm: number; y_mm: number } | null;
+  tapped: Place | null;
+  /** Whether the panel is tilted to the light; the lamp goes with the pointer, or where the arrows put it. */
+  tilted: boolean;
 }>();
 const emit = defineEmits<{
   /** The place pointed at, mm; null when none is. */
-  point: [place: { x_mm: number; y_mm: number } | null];
+  point: [place: Place | null];
   openings: [keys: string[]];
   print: [place: number];
-  tap: [place: { x_mm: number; y_mm: number }];
+  tap: [place: Place];
 }>();
 
 const RULER = 30;
@@ -45,7 +47,8 @@ const BREATH = 26;
 const desk = useDesk();
 const table = ref<HTMLElement | null>(null);
 const { width, height } = useElementSize(table);
-const { shown, settled } = usePicture(desk, toRef(props, "steps"), toRef(props, "lean"));
+const lamp = ref<Place | null>(null);
+const { shown, settled, canvas, drawn } = usePicture(desk, toRef(props, "steps"), toRef(props, "lean"), lamp);
 
 const base = computed(() => props.card.plan.card);
 /** The mats that show round the panel, the outermost first, mm beyond the panel at each side. */
@@ -76,6 +79,28 @@ const panel = computed(() => ({
     base.value.height_mm - corner.value.top - base.value.reveals.bottom_mm - (mats.value[0]?.bottom ?? 0),
   ),
 }));
+/** The lamp is held over the panel's upper left at first, as most light comes on a table. */
+watch(
+  () => props.tilted,
+  (tilted) => {
+    lamp.value = tilted ? { x_mm: round(panel.value.width / 4), y_mm: round(panel.value.height / 5) } : null;
+  },
+);
+const round = (mm: number) => Math.round(mm * 2) / 2;
+function moveLamp(event: KeyboardEvent) {
+  const ways: Record<string, [number, number]> = {
+    ArrowLeft: [-1, 0],
+    ArrowRight: [1, 0],
+    ArrowUp: [0, -1],
+    ArrowDown: [0, 1],
+  };
+  const way = ways[event.key];
+  if (!way || !lamp.value) return;
+  event.preventDefault();
+  const by = event.shiftKey ? 20 : 6;
+  lamp.value = onPanel({ x_mm: lamp.value.x_mm + way[0] * by, y_mm: lamp.value.y_mm + way[1] * by });
+}
+
 const scale = computed(() =>
   Math.max(
     0.5,
@@ -144,13 +169,12 @@ function point(event: PointerEvent) {
   const over = event.currentTarget;
   if (!(over instanceof Element)) return;
   const box = over.getBoundingClientRect();
-  emit(
-    "point",
-    onPanel({
-      x_mm: (event.clientX - box.left) / scale.value,
-      y_mm: (event.clientY - box.top) / scale.value,
-    }),
-  );
+  const there = onPanel({
+    x_mm: (event.clientX - box.left) / scale.value,
+    y_mm: (event.clientY - box.top) / scale.value,
+  });
+  if (props.tilted) lamp.value = { x_mm: round(there.x_mm), y_mm: round(there.y_mm) };
+  emit("point", there);
 }
 function tap(event: MouseEvent) {
   const over = event.currentTarget;
@@ -206,6 +230,27 @@ function tap(event: MouseEvent) {
           data-test="panel"
           :data-settled="settled"
         />
+        <canvas
+          v-show="drawn"
+          ref="canvas"
+          class="live"
+          aria-hidden="true"
+          data-test="live"
+          :data-drawn="drawn"
+        />
+        <button
+          v-if="tilted && lamp"
+          type="button"
+          class="lamp"
+          :style="{ left: `${lamp.x_mm * scale}px`, top: `${lamp.y_mm * scale}px` }"
+          aria-label="The lamp; the arrow keys move it"
+          @keydown="moveLamp"
+        >
+          <svg viewBox="-12 -12 24 24" aria-hidden="true">
+            <circle r="5" />
+            <path v-for="turn in 8" :key="turn" d="M0 -8v-3" :transform="`rotate(${turn * 45})`" />
+          </svg>
+        </button>
         <svg
           class="over"
           :viewBox="`0 0 ${panel.width} ${panel.height}`"
@@ -273,6 +318,7 @@ function tap(event: MouseEvent) {
   position: absolute;
 }
 img,
+.live,
 .over {
   position: absolute;
   inset: 0;
@@ -283,6 +329,26 @@ img,
   touch-action: none;
   cursor: crosshair;
   overflow: visible;
+}
+.lamp {
+  position: absolute;
+  z-index: 1;
+  width: 44px;
+  height: 44px;
+  margin: -22px 0 0 -22px;
+  padding: 6px;
+  border: 0;
+  background: none;
+  pointer-events: none;
+}
+.lamp circle {
+  fill: #fff8e0;
+  stroke: var(--ink);
+}
+.lamp path {
+  stroke: var(--ink);
+  stroke-width: 3px;
+  stroke-linecap: round;
 }
 .mat {
   position: absolute;

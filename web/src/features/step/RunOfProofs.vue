@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** One small picture a step, in working order; drag one elsewhere, and what breaks is marked at once. */
 import { computed, nextTick, ref, watch } from "vue";
-import { pictureUrl } from "../../api/client";
+import { proofUrl } from "../../api/client";
 import type { Finding, Step } from "../../api/models";
 import { useDesk } from "../../composables/useDesk";
 import { useDragging } from "../../composables/useDragging";
@@ -62,7 +62,12 @@ function worst(id: string) {
       : "";
 }
 /** The proof of a step stands where the step stands in what is saved. */
-const proofOf = (step: Step) => (desk.saved?.plan.steps.findIndex((saved) => saved.id === step.id) ?? -1) + 1;
+const proofs = computed(
+  () =>
+    new Map(
+      desk.saved?.reading.steps.map(({ id, proof }, at) => [id, proofUrl(desk.id, proof, at + 1)]) ?? [],
+    ),
+);
 const numberOf = (id: string) => steps.value.findIndex((step) => step.id === id) + 1;
 
 function moveTo(id: string, at: number) {
@@ -160,8 +165,8 @@ watch(
           }}</b></span
         >
         <img
-          v-if="proofOf(step)"
-          :src="pictureUrl(card.id, card.revision, 26, proofOf(step))"
+          v-if="proofs.has(step.id)"
+          :src="proofs.get(step.id)"
           :style="{ width: `${proofSize.width}px`, height: `${proofSize.height}px` }"
           alt=""
           draggable="false"

@@ -42,5 +42,5 @@ def night_vignette(b: Brief) -> Sketch:
     steps.append(brush(b.inks[-1], Vignette(b.short * 0.54, "corners"), touch="medium", passes=3))
     steps.append(dry())
     if "white" in b.aside:
-        steps += [brush(b.aside["white"], Whole(), "fine-splatter", "light", 1, "dry"), dry()]
+        steps += [brush(b.aside["white"], Whole(), "fine-splatter", "light", 2, "dry"), dry()]
     return Sketch(steps=tuple(steps))

@@ -1,0 +1,108 @@
+<script setup lang="ts">
+/** The panel as it should look after the step in hand, with the masks that lie on it; tilted to the light where that is wanted. */
+import { computed, ref } from "vue";
+import type { BenchOut, Step } from "../../api/models";
+import { useNewest } from "../../composables/useNewest";
+import LyingMasks from "./LyingMasks.vue";
+
+const props = defineProps<{
+  id: string;
+  bench: BenchOut;
+  step: Step;
+  /** Which step of the panel is in hand, from 1. */
+  number: number;
+  /** How often what is made has changed; another number is another picture. */
+  pictured: number;
+  away: boolean;
+}>();
+
+const size = computed(() => ({
+  w: props.bench.reading.panel_width_mm,
+  h: props.bench.reading.panel_height_mm,
+}));
+const tilted = ref(false);
+/** Where the lamp is held, as shares of the panel. */
+const lamp = ref({ x: 0.25, y: 0.2 });
+const url = computed(() => {
+  const { x, y } = lamp.value;
+  const held = tilted.value ? `&lamp=${(x * size.value.w).toFixed(1)},${(y * size.value.h).toFixed(1)}` : "";
+  return `/api/cards/${props.id}/bench/${props.bench.number}/picture.png?steps=${props.number}&made=${props.pictured}${held}`;
+});
+const shown = useNewest(url);
+
+function follow(event: PointerEvent) {
+  if (!tilted.value || !(event.currentTarget instanceof HTMLImageElement)) return;
+  const box = event.currentTarget.getBoundingClientRect();
+  const scale = Math.min(box.width / size.value.w, box.height / size.value.h);
+  const share = (at: number, from: number, length: number, mm: number) =>
+    Math.min(1, Math.max(0, (at - from - (length - mm * scale) / 2) / (mm * scale)));
+  lamp.value = {
+    x: share(event.clientX, box.left, box.width, size.value.w),
+    y: share(event.clientY, box.top, box.height, size.value.h),
+  };
+}
+</script>
+
+<template>
+  <figure>
+    <div class="surround">
+      <img
+        v-if="!away && shown"
+        :src="shown"
+        alt="The panel as it should look after this step"
+        @pointermove="follow"
+        @pointerdown="follow"
+      />
+      <LyingMasks v-if="!tilted" :reading="bench.reading" :plan="bench.plan" :step="step" />
+    </div>
+    <figcaption>
+      <span>{{
+        tilted
+          ? "Tilted to the light: move your hand over it"
+          : bench.differences.length
+            ? "As it will look now, after what was done differently"
+            : step.do === "lay-mask"
+              ? "Where it lies: its middle is at the spot"
+              : "As it should look after this step"
+      }}</span>
+      <button type="button" class="word" :aria-pressed="tilted" @click="tilted = !tilted">
+        {{ tilted ? "Lay it flat" : "Tilt it to the light" }}
+      </button>
+    </figcaption>
+  </figure>
+</template>
+
+<style scoped>
+figure {
+  margin: 0;
+  min-height: 0;
+  display: flex;
+  flex-direction: column;
+}
+.surround {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  padding: 22px;
+  background: var(--surround);
+}
+/* The picture and what is drawn over it fill the same place in the same proportion. */
+.surround > * {
+  grid-area: 1 / 1;
+  width: 100%;
+  height: 100%;
+  min-height: 0;
+  object-fit: contain;
+}
+.surround > svg {
+  pointer-events: none;
+}
+figcaption {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  gap: 4px 16px;
+  padding-top: 6px;
+  color: var(--ink-soft);
+}
+</style>
