@@ -12,7 +12,7 @@ from shapely import Polygon
 from cielo.core.geometry.distance import nearest_outline, signed_distance_mm
 from cielo.core.geometry.masks import distance_to_edge_mm
 from cielo.core.materials import TOOLS, Ink, Swatch
-from cielo.core.optics.spectra import white_xyz
+from cielo.core.optics.spectra import lab_from_xyz, white_xyz
 from cielo.core.plan import (
     Band,
     Brush,
@@ -25,6 +25,7 @@ from cielo.core.plan import (
     LayMask,
     LiftMask,
     MotifMask,
+    Plan,
     Profile,
     Stencil,
     Tapes,
@@ -255,3 +256,16 @@ def test_a_stencil_shaded_opening_by_opening_is_drawn_whatever_its_turn() -> Non
         strength_laid(replace(plan_of(LayMask("l", "s"), halo_step), masks=(stencil,)), halo_step, frozenset({"s"}), GRID).max()
         > 0.2
     )
+
+
+@pytest.mark.parametrize(("kind", "least"), [("alcohol", 1.5), ("dye", 0.4)])
+def test_drying_makes_ink_lighter_and_dried_ink_looks_the_same_either_way(kind: str, least: float) -> None:
+    ink = replace(INKS[2], kind=kind)
+    inked = replace(plan_of(replace(INKED, touch="light", passes=2)), inks=(*INKS[:2], ink))
+    dried = replace(inked, steps=(*inked.steps, Dry("d", "air", 60)))
+
+    def lightness(plan: Plan, wet: bool) -> float:
+        return float(lab_from_xyz(panel_xyz(plan, GRID, wet=wet))[..., 0].mean())
+
+    assert lightness(inked, False) - lightness(inked, True) > least
+    assert lightness(dried, True) == lightness(dried, False) == pytest.approx(lightness(inked, False))

@@ -1,6 +1,7 @@
 """Pictures of a plan as PNG."""
 
 from collections.abc import Iterator
+from typing import Literal
 
 from cielo.core.plan import Plan
 from cielo.core.simulation.assembled import assembled
@@ -10,6 +11,8 @@ from cielo.core.simulation.relief import tilted
 from cielo.core.simulation.run import Progress, picture
 from cielo.errors import BadInput
 from cielo.exchange.png import write_moving_png, write_png
+
+Look = Lean | Literal["wet"]
 
 LOWEST_DPI, HIGHEST_DPI = 4, 1200
 
@@ -21,11 +24,12 @@ def panel_png(
     *,
     packed: bool = True,
     tell: Progress | None = None,
-    lean: Lean | None = None,
+    look: Look | None = None,
     lamp_mm: tuple[float, float] | None = None,
 ) -> bytes:
-    """The panel after ``steps_done`` steps (all where None); ``packed`` as in exchange.png, ``tell`` as in simulation.run; ``lean``: at
-    the edge of what Cielo believes (simulation.lean); ``lamp_mm``: tilted to a light above that place (simulation.relief).
+    """The panel after ``steps_done`` steps (all where None); ``packed`` as in exchange.png, ``tell`` as in simulation.run; ``look``: at
+    the edge of what Cielo believes (simulation.lean), or before the last ink has dried; ``lamp_mm``: tilted to a light above that place
+    (simulation.relief).
 
     Raises BadInput for a resolution or a step out of range.
     """
@@ -40,8 +44,9 @@ def panel_png(
     grid = grid_of(plan.card, dots_per_inch)
     if lamp_mm is not None:
         return write_png(tilted(plan, grid, *lamp_mm, steps_done), dots_per_inch, packed=packed)
-    times = 1.0 if lean is None else times_for(plan, lean)
-    return write_png(picture(plan, grid, steps_done, tell, times=times), dots_per_inch, packed=packed)
+    times = times_for(plan, look) if look in ("paler", "stronger") else 1.0
+    rgb = picture(plan, grid, steps_done, tell, times=times, wet=look == "wet")
+    return write_png(rgb, dots_per_inch, packed=packed)
 
 
 def assembled_png(plan: Plan, dots_per_inch: float) -> bytes:

@@ -102,18 +102,18 @@ export function asFile(type: string, file: Blob) {
   return { body: file as never, bodySerializer: () => file, headers: { "content-type": type } };
 }
 
-/** Where the picture of a card stands. */
-export type Lean = "paler" | "stronger";
-/** The saved picture; leaning: as pale or as strong as the panel may well come out. */
+/** How the panel can be shown but as predicted. */
+export type Look = "paler" | "stronger" | "wet";
+/** The saved picture; or as pale or as strong as the panel may well come out, or still wet. */
 export function pictureUrl(
   id: string,
   revision: number,
   dpi: number,
   steps?: number,
-  lean?: Lean | null,
+  look?: Look | null,
 ): string {
   const after = steps === undefined ? "" : `&steps=${steps}`;
-  return `/api/cards/${id}/picture.png?revision=${revision}&dpi=${dpi}${after}${lean ? `&lean=${lean}` : ""}`;
+  return `/api/cards/${id}/picture.png?revision=${revision}&dpi=${dpi}${after}${look ? `&look=${look}` : ""}`;
 }
 
 /** The small picture after a step, by what it depends on: while that stays the same, it is not asked for again. */

@@ -797,7 +797,7 @@ export interface paths {
         };
         /**
          * Saved Picture
-         * @description The panel after some or all steps, at one revision, or as pale or strong as it may well come out, or tilted to a lamp held above a
+         * @description The panel after some or all steps, at one revision, or as pale or strong as it may well come out, or still wet, or tilted to a lamp held above a
          *     place of it; it never changes, so it may be kept.
          */
         get: operations["saved_picture_api_cards__card_id__picture_png_get"];
@@ -8022,7 +8022,7 @@ export interface operations {
                 revision: number;
                 dpi?: number;
                 steps?: number | null;
-                lean?: ("paler" | "stronger") | null;
+                look?: ("paler" | "stronger") | "wet" | null;
                 lamp?: string | null;
             };
             header?: never;

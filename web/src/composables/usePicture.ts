@@ -4,7 +4,7 @@
  * nothing newer waits. A late answer never takes the place of a newer picture.
  */
 import { computed, onBeforeUnmount, type Ref, ref, watch } from "vue";
-import { askPicture, isGivenUp, type Lean, NoAnswer, pictureUrl, Refusal } from "../api/client";
+import { askPicture, isGivenUp, type Look, NoAnswer, pictureUrl, Refusal } from "../api/client";
 import type { CardStore } from "../stores/card";
 
 /** Dots to the inch of live pictures, coarse to sharp, and of the saved one. */
@@ -16,19 +16,21 @@ export type Place = { x_mm: number; y_mm: number };
 export function usePicture(
   desk: CardStore,
   steps: Ref<number>,
-  lean: Ref<Lean | null>,
+  look: Ref<Look | null>,
   lamp: Ref<Place | null>,
 ) {
   const shown = ref("");
   const canvas = ref<HTMLCanvasElement | null>(null);
   /** How many live pictures were drawn; 0 while the saved one is what is seen. */
   const drawn = ref(0);
+  /** Whether the newest of them is as sharp as the saved one. */
+  const sharp = ref(false);
   let current: AbortController | null = null;
   let waiting = false;
 
   const saved = computed(() =>
     desk.pristine && desk.saved
-      ? pictureUrl(desk.id, desk.saved.revision, FULL_DPI, steps.value, lean.value)
+      ? pictureUrl(desk.id, desk.saved.revision, FULL_DPI, steps.value, look.value)
       : "",
   );
   const live = computed(() => !desk.pristine || lamp.value !== null);
@@ -74,7 +76,7 @@ export function usePicture(
     });
   }
 
-  async function draw(picture: Blob) {
+  async function draw(picture: Blob, dpi: number) {
     const bitmap = await createImageBitmap(picture);
     const on = canvas.value;
     if (!on || !live.value) return bitmap.close();
@@ -82,6 +84,7 @@ export function usePicture(
     on.height = bitmap.height;
     on.getContext("bitmaprenderer")?.transferFromImageBitmap(bitmap);
     drawn.value += 1;
+    sharp.value = dpi === FULL_DPI && !waiting;
   }
 
   /** One question on its way, and the newest waiting. */
@@ -95,8 +98,9 @@ export function usePicture(
     current = mine;
     waiting = false;
     try {
-      const picture = await question(LIVE_DPI[sharpness] ?? FULL_DPI, mine.signal);
-      if (picture && !mine.signal.aborted) await draw(picture);
+      const dpi = LIVE_DPI[sharpness] ?? FULL_DPI;
+      const picture = await question(dpi, mine.signal);
+      if (picture && !mine.signal.aborted) await draw(picture, dpi);
     } catch (error) {
       // What cannot be drawn is told when it is saved.
       if (!isGivenUp(error) && !(error instanceof NoAnswer) && !(error instanceof Refusal)) throw error;
@@ -116,6 +120,7 @@ export function usePicture(
     shown,
     canvas,
     drawn,
+    sharp,
     settled: computed(() => saved.value !== "" && shown.value === saved.value && drawn.value === 0),
   };
 }

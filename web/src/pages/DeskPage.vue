@@ -2,7 +2,7 @@
 import { useDebounceFn, useEventListener, useIntervalFn } from "@vueuse/core";
 import { computed, ref, watch } from "vue";
 import { ask } from "../api/client";
-import type { Lean } from "../api/client";
+import type { Look } from "../api/client";
 import type { Finding } from "../api/models";
 import PageHead from "../components/PageHead.vue";
 import PageState from "../components/PageState.vue";
@@ -66,7 +66,7 @@ function remedy({ code, step, remedy }: Finding) {
   pointed.value = null;
   desk.push(remedy.charAt(0).toLowerCase() + remedy.slice(1), { do: "remedy", code, step, remedy });
 }
-const lean = ref<Lean | null>(null);
+const look = ref<Look | null>(null);
 /** What of the whole card is drawn without its colour; nothing where the base is inked and there is no mat. */
 const drawnPlain = computed(() => {
   const inked = card.value?.pieces.some(({ belongs }) => belongs === "base");
@@ -228,7 +228,7 @@ useEventListener("keydown", (event) => {
             :mark="pointed?.where ?? null"
             :chosen="chosen"
             :tapped="tapped"
-            :lean="lean"
+            :look="look"
             :tilted="tilted"
             @openings="chooseOpenings"
             @print="choosePrint"
@@ -240,10 +240,10 @@ useEventListener("keydown", (event) => {
             :card="card"
             :steps="stepsDone"
             :tapped="!!tapped"
-            :lean="lean"
+            :look="look"
             :tilted="tilted"
             @stamp="stampHere"
-            @lean="(to) => (lean = to)"
+            @look="(to) => (look = to)"
             @tilt="tilted = !tilted"
           />
         </div>

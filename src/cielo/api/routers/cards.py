@@ -27,13 +27,12 @@ from cielo.api.schemas.cards import (
 from cielo.api.schemas.problem import REFUSALS
 from cielo.app import cards, laying_out
 from cielo.app.cards import CardOnDesk
-from cielo.app.pictures import panel_png, proofs_moving
+from cielo.app.pictures import Look, panel_png, proofs_moving
 from cielo.app.proofs import proof_keys
 from cielo.app.reading import read_aloud
 from cielo.app.sheets import run_sheet, templates
 from cielo.app.shelf import find_inks, find_stock
 from cielo.core.optics.spectra import hex_from_lab, is_in_gamut
-from cielo.core.simulation.lean import Lean
 from cielo.core.simulation.point import ask
 from cielo.exchange.plan_file import PlanModel, write_plan
 
@@ -197,12 +196,12 @@ def saved_picture(
     revision: RevisionNumber,
     dpi: Dpi = 100,
     steps: StepsDone = None,
-    lean: Lean | None = None,
+    look: Look | None = None,
     lamp: Lamp = None,
 ) -> Response:
-    """The panel after some or all steps, at one revision, or as pale or strong as it may well come out, or tilted to a lamp held above a
-    place of it; it never changes, so it may be kept."""
-    png = panel_png(cards.card_at(store, card_id, revision), dpi, steps, packed=False, lean=lean, lamp_mm=place_of(lamp))
+    """The panel after some or all steps, at one revision, or as pale or strong as it may well come out, or still wet,
+    or tilted to a lamp held above a place of it; it never changes, so it may be kept."""
+    png = panel_png(cards.card_at(store, card_id, revision), dpi, steps, packed=False, look=look, lamp_mm=place_of(lamp))
     return Response(png, media_type="image/png", headers=KEPT)
 
 

@@ -45,12 +45,16 @@ def vignette(region: Vignette, sigma_mm: float, grid: Grid) -> Map:
     width, height = grid.panel_width_mm, grid.panel_height_mm
     x, y = grid.x_mm.astype(np.float32)[None, :], grid.y_mm.astype(np.float32)[:, None]
     if region.origin == "edges":
-        distances = [x, np.float32(width) - x, y, np.float32(height) - y]
-    else:
-        distances = [np.hypot(x - np.float32(cx), y - np.float32(cy)) for cx in (0, width) for cy in (0, height)]
+        # What two facing edges leave bare hangs on one direction alone.
+        across, down = (
+            (1 - _falling(way, sigma_mm)) * (1 - _falling(np.float32(size) - way, sigma_mm))
+            for way, size in ((x, width), (y, height))
+        )
+        return np.asarray(1 - down * across)
     bare = np.ones((grid.rows, grid.columns), dtype=np.float32)
-    for distance in distances:
-        bare = bare * (1 - _falling(np.maximum(distance, 0), sigma_mm))
+    for cx in (0, width):
+        for cy in (0, height):
+            bare = bare * (1 - _falling(np.hypot(x - np.float32(cx), y - np.float32(cy)), sigma_mm))
     return 1 - bare
 
 

@@ -16,7 +16,7 @@ E          (rows, columns)     light against that on a flat sheet
 =========  ==================  ==============================================================================
 
 E = (1 - AMBIENT) (n . l)+ / l_z + AMBIENT: Lambert's cosine law, divided by what a flat sheet takes, so that a flat matt sheet looks as
-it is predicted wherever the lamp is held. Added to it: g (n . h)^SHINE, the highlight after Blinn 1977 (from memory), and the flakes of m
+it is predicted wherever the lamp is held. Added to it: g (n . h)^(2^SHINE), the highlight after Blinn 1977 (from memory), and the flakes of m
 whose own normal is h within their sharpness. It is a help to the eye and never part of a colour that Cielo states.
 
 How high a melted powder, a paste or a pen's line stands and how it shines: common practice, no source.
@@ -47,10 +47,10 @@ ROUNDED_MM = 0.22
 TOOTH_MM: dict[Surface, tuple[float, float]] = {"rough": (0.035, 0.8), "uncoated": (0.008, 0.5)}
 SHEET_GLOSS: dict[Surface, float] = {"coated": 0.16, "synthetic": 0.2, "calendered": 0.06}
 MELTED_GLOSS, PEN_GLOSS, METAL_GLOSS = 0.85, 0.3, 0.18
-SHINE = 60.0
+SHINE = 6
 AMBIENT = 0.35
 LAMP_MM = 45.0
-FLAKE_MM, FLAKES, FLAKE_SHARP = 0.3, 0.28, 320.0
+FLAKE_MM, FLAKES, FLAKE_SHARP = 0.3, 0.28, 8
 SEED = 4242
 
 
@@ -84,12 +84,20 @@ def lit(relief: Relief, grid: Grid, lamp_x_mm: float, lamp_y_mm: float) -> tuple
     to_lamp = _unit(np.stack([x, y, np.full(x.shape, LAMP_MM)]).astype(np.float32))
     lambert = np.maximum((n * to_lamp).sum(axis=0), 0) / to_lamp[2]
     half = _unit(to_lamp + np.array([0, 0, 1], np.float32)[:, None, None])
-    highlight = relief.gloss * np.maximum((n * half).sum(axis=0), 0) ** np.float32(SHINE)
+    highlight = relief.gloss * _sharpened((n * half).sum(axis=0), SHINE)
     if relief.metal.any():
         east, south = (np.float32(FLAKES) * noise(SEED + k, FLAKE_MM, grid) for k in range(2))
         flakes = _unit(np.stack([n[0] / n[2] + east, n[1] / n[2] + south, np.ones_like(east)]))
-        highlight = highlight + relief.metal * np.maximum((flakes * half).sum(axis=0), 0) ** np.float32(FLAKE_SHARP)
+        highlight = highlight + relief.metal * _sharpened((flakes * half).sum(axis=0), FLAKE_SHARP)
     return np.float32(1 - AMBIENT) * lambert + np.float32(AMBIENT), highlight
+
+
+def _sharpened(cosine: Map, doublings: int) -> Map:
+    """(cosine)+ to the power 2 ** doublings, by squaring."""
+    power = np.maximum(cosine, 0)
+    for _ in range(doublings):
+        power = power * power
+    return power
 
 
 def _unit(vectors: Map) -> Map:

@@ -42,6 +42,7 @@ from cielo.core.optics.films import film_of
 from cielo.core.optics.layering import MOST_HINDRANCE, hindrance, quickness
 from cielo.core.optics.spectra import srgb_encoded, srgb_matrix
 from cielo.core.optics.stock import INTERNAL_REFLECTION, sheet_of
+from cielo.core.optics.water import WET_DENSER
 from cielo.core.parallel import one_at_a_time
 from cielo.core.plan import Plan
 from cielo.core.simulation.bands import EVERY, PICTURE_BANDS, picture_weights
@@ -58,12 +59,15 @@ Rgb = NDArray[np.uint8]
 Progress = Callable[[float], None]
 
 
-def picture(plan: Plan, grid: Grid, steps_done: int | None = None, tell: Progress | None = None, *, times: float = 1.0) -> Rgb:
+def picture(
+    plan: Plan, grid: Grid, steps_done: int | None = None, tell: Progress | None = None, *, times: float = 1.0, wet: bool = False
+) -> Rgb:
     """The panel as sRGB, (rows, columns, 3), 8 bit, after ``steps_done`` steps (all where None), masks lifted to look.
 
     ``tell`` is called with the share done, 0..1; what it raises stops the picture. ``times``: what every strength is taken times (lean.py).
+    ``wet``: as it looks before the last ink has dried, denser than it will be (optics.water).
     """
-    return encode(panel_xyz(plan, grid, steps_done, tell, times=times, beads=True))
+    return encode(panel_xyz(plan, grid, steps_done, tell, times=times, beads=True, wet=wet))
 
 
 def panel_xyz(
@@ -74,10 +78,11 @@ def panel_xyz(
     *,
     times: float = 1.0,
     beads: bool = False,
+    wet: bool = False,
 ) -> NDArray[np.float32]:
     """The panel's colour, XYZ of D50, (rows, columns, 3), after ``steps_done`` steps; ``tell`` and ``times`` as in picture.
 
-    ``beads``: with the ink that stands on melted powder and is to be wiped off, which is no part of the ground.
+    ``beads``: with the ink that stands on melted powder and is to be wiped off, which is no part of the ground. ``wet`` as in picture.
     """
     done = plan if steps_done is None else replace(plan, steps=plan.steps[:steps_done])
     index = {ink.key: i for i, ink in enumerate(plan.inks)}
@@ -88,7 +93,7 @@ def panel_xyz(
     xyz = np.empty((grid.rows, grid.columns, 3), dtype=np.float32)
     for rows, strip in grid.strips():
         laid = [*layings(done, strip), *(beads_standing(done, strip) if beads else ())]
-        strengths = [laying.strength for laying in laid]
+        strengths = [_while_wet(plan, laying) if wet and laying.still_wet else laying.strength for laying in laid]
         ink_of = tuple(index[laying.step.ink] for laying in laid)
         groups = tuple(groups_of(laid))
         stands = tuple(laying.stands for laying in laid)
@@ -105,6 +110,10 @@ def panel_xyz(
         if tell is not None:
             tell(rows.stop / grid.rows)
     return xyz
+
+
+def _while_wet(plan: Plan, laying: Laying) -> Map:
+    return np.asarray(laying.strength * np.float32(WET_DENSER[plan.ink(laying.step.ink).kind]))
 
 
 class _Kept:

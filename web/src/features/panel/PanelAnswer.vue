@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What the panel says of the place pointed at. */
 import { computed } from "vue";
-import type { Lean } from "../../api/client";
+import type { Look } from "../../api/client";
 import type { AnswerOut, CardOut } from "../../api/models";
 import WordChoice from "../../components/word/WordChoice.vue";
 import { sayOff, saySure } from "../../logic/crossings";
@@ -11,17 +11,23 @@ const props = defineProps<{
   card: CardOut;
   steps: number;
   tapped: boolean;
-  lean: Lean | null;
+  look: Look | null;
   tilted: boolean;
 }>();
-const emit = defineEmits<{ stamp: []; lean: [to: Lean | null]; tilt: [] }>();
-const LEANS = [
+const emit = defineEmits<{ stamp: []; look: [to: Look | null]; tilt: [] }>();
+const LOOKS = [
   { value: "as predicted", label: "as predicted" },
   { value: "paler", label: "paler", hint: "as pale as it may well come out" },
   { value: "stronger", label: "stronger", hint: "as strong as it may well come out" },
+  { value: "wet", label: "still wet", hint: "before the last ink has dried lighter" },
 ];
-function leanTo(value: string) {
-  emit("lean", value === "paler" || value === "stronger" ? value : null);
+const SHOWN = {
+  paler: "As pale as it may well come out",
+  stronger: "As strong as it may well come out",
+  wet: "While the last ink is still wet; it dries lighter",
+} as const;
+function lookAs(value: string) {
+  emit("look", value === "paler" || value === "stronger" || value === "wet" ? value : null);
 }
 const change = computed(() => {
   const by = props.answer?.one_more ?? 0;
@@ -54,24 +60,18 @@ const change = computed(() => {
       panel stays dull and grainy, the powder is not melted yet. Colours are only true laid flat.</span
     >
     <span v-else class="quiet">
-      {{
-        lean === "paler"
-          ? "As pale as it may well come out"
-          : lean
-            ? "As strong as it may well come out"
-            : "As predicted"
-      }}
+      {{ look ? SHOWN[look] : "As predicted" }}
       {{ steps === card.plan.steps.length ? "when all is done." : `after step ${steps}.` }}
       Point at the panel to see what lies there; numbers are full passes.
     </span>
-    <span class="lean"
+    <span class="look"
       >Show it
       <WordChoice
         label="Show it"
-        :text="lean ?? 'as predicted'"
-        :value="lean ?? 'as predicted'"
-        :choices="LEANS"
-        @choose="leanTo"
+        :text="LOOKS.find(({ value }) => value === look)?.label ?? 'as predicted'"
+        :value="look ?? 'as predicted'"
+        :choices="LOOKS"
+        @choose="lookAs"
     /></span>
     <button type="button" class="word tilt" :aria-pressed="tilted" @click="emit('tilt')">
       {{ tilted ? "Lay it flat" : "Tilt it to the light" }}
@@ -93,7 +93,7 @@ const change = computed(() => {
   font-size: 16px;
   line-height: 1.35;
 }
-.lean {
+.look {
   flex: none;
   margin-left: auto;
 }

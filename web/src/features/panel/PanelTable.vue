@@ -2,7 +2,7 @@
 /** The panel in true proportion between its rulers, on its mats and base: to look at, to point at, to move things on. */
 import { useElementSize } from "@vueuse/core";
 import { computed, ref, toRef, watch } from "vue";
-import type { Lean } from "../../api/client";
+import type { Look } from "../../api/client";
 import type { CardOut, Focal, Hold, Mask, Schemas } from "../../api/models";
 import { useDesk } from "../../composables/useDesk";
 import { type Place, usePicture } from "../../composables/usePicture";
@@ -28,7 +28,7 @@ const props = defineProps<{
   /** The step whose prints are taken hold of. */
   chosen: string | null;
   /** Shown as pale or as strong as it may well come out; null as predicted. */
-  lean: Lean | null;
+  look: Look | null;
   /** The place that was tapped last, to stamp at. */
   tapped: Place | null;
   /** Whether the panel is tilted to the light; the lamp goes with the pointer, or where the arrows put it. */
@@ -48,7 +48,12 @@ const desk = useDesk();
 const table = ref<HTMLElement | null>(null);
 const { width, height } = useElementSize(table);
 const lamp = ref<Place | null>(null);
-const { shown, settled, canvas, drawn } = usePicture(desk, toRef(props, "steps"), toRef(props, "lean"), lamp);
+const { shown, settled, canvas, drawn, sharp } = usePicture(
+  desk,
+  toRef(props, "steps"),
+  toRef(props, "look"),
+  lamp,
+);
 
 const base = computed(() => props.card.plan.card);
 /** The mats that show round the panel, the outermost first, mm beyond the panel at each side. */
@@ -237,6 +242,7 @@ function tap(event: MouseEvent) {
           aria-hidden="true"
           data-test="live"
           :data-drawn="drawn"
+          :data-sharp="sharp"
         />
         <button
           v-if="tilted && lamp"
