@@ -5,7 +5,8 @@
     |   |-- TooLarge    it is larger than Cielo will read (HTTP 413)
     |   `-- Contradiction  wishes and rules that cannot all be kept; nothing is wrong with the form of them
     |-- NotFound        nothing has that name here (HTTP 404)
-    `-- OutOfDate       someone changed it in between (HTTP 409)
+    |-- OutOfDate       someone changed it in between (HTTP 409)
+    `-- StoreTrouble    the database cannot be read or written; nothing was changed (exit code 2, HTTP 503)
 
 Facts are fields; the sentence is built from them: where, what, and what to do about it.
 """
@@ -51,3 +52,7 @@ class NotFound(CieloError):
 
 class OutOfDate(CieloError):
     """The thing was changed by someone else since it was read."""
+
+
+class StoreTrouble(CieloError):
+    """The database cannot be read or written: in use, full, read-only, damaged, or no database of this Cielo. Nothing was changed."""

@@ -14,5 +14,5 @@ from cielo.store.database import Store
 def web(store: Store) -> Iterator[TestClient]:
     """A client of an application that holds the demo."""
     fill(store)
-    with TestClient(create_app(store), raise_server_exceptions=False) as client:
+    with TestClient(create_app(store), base_url="http://127.0.0.1", raise_server_exceptions=False) as client:
         yield client

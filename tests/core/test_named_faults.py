@@ -11,7 +11,7 @@ from shapely import Polygon
 
 from cielo.core.geometry.distance import nearest_outline, signed_distance_mm
 from cielo.core.geometry.masks import distance_to_edge_mm
-from cielo.core.materials import TOOLS, Ink, Swatch
+from cielo.core.materials import TOOLS, Ink, InkKind, Swatch
 from cielo.core.optics.spectra import lab_from_xyz, white_xyz
 from cielo.core.plan import (
     Band,
@@ -259,7 +259,7 @@ def test_a_stencil_shaded_opening_by_opening_is_drawn_whatever_its_turn() -> Non
 
 
 @pytest.mark.parametrize(("kind", "least"), [("alcohol", 1.5), ("dye", 0.4)])
-def test_drying_makes_ink_lighter_and_dried_ink_looks_the_same_either_way(kind: str, least: float) -> None:
+def test_drying_makes_ink_lighter_and_dried_ink_looks_the_same_either_way(kind: InkKind, least: float) -> None:
     ink = replace(INKS[2], kind=kind)
     inked = replace(plan_of(replace(INKED, touch="light", passes=2)), inks=(*INKS[:2], ink))
     dried = replace(inked, steps=(*inked.steps, Dry("d", "air", 60)))

@@ -35,8 +35,9 @@ from cielo.core.table.purpose import settled
 from cielo.core.table.table import suggested_minutes
 from cielo.errors import BadInput, NotFound, OutOfDate
 from cielo.exchange.plan_file import write_plan
-from cielo.store.database import MIGRATIONS, Store, newest_migration
+from cielo.store.database import Store
 from cielo.store.shelf import read_facts_of
+from cielo.store.trouble import MIGRATIONS, newest_migration
 from tests.core.plans import gradient
 
 

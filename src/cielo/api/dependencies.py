@@ -12,6 +12,12 @@ def _store(request: Request) -> Store:
     return store
 
 
+async def _file(request: Request) -> bytes:
+    """A file sent as the body. Taken here, so that what reads it runs beside the event loop and not on it."""
+    return await request.body()
+
+
+FileBody = Annotated[bytes, Depends(_file)]
 StoreOfApp = Annotated[Store, Depends(_store)]
 CardId = Annotated[
     str,

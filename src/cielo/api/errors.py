@@ -1,17 +1,22 @@
 """Refusals as application/problem+json (RFC 9457): where, what, and what to do about it."""
 
+import logging
 import re
 from collections.abc import Mapping
 from typing import Any
+from uuid import uuid4
 
 from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
 from starlette.exceptions import HTTPException
+from starlette.requests import ClientDisconnect
 
 from cielo.api.schemas.problem import Problem
-from cielo.errors import BadInput, CieloError, NotFound, OutOfDate, TooLarge
+from cielo.errors import BadInput, CieloError, NotFound, OutOfDate, StoreTrouble, TooLarge
 from cielo.exchange.reading import refusal
+
+LOG = logging.getLogger("cielo")
 
 # The first class that an error belongs to decides.
 STATUS: tuple[tuple[type[CieloError], int, str], ...] = (
@@ -19,6 +24,7 @@ STATUS: tuple[tuple[type[CieloError], int, str], ...] = (
     (NotFound, 404, "Not found"),
     (OutOfDate, 409, "Changed in between"),
     (BadInput, 422, "This cannot be used"),
+    (StoreTrouble, 503, "The database"),
 )
 
 
@@ -28,7 +34,11 @@ def install(app: FastAPI) -> None:
     @app.exception_handler(CieloError)
     async def refused(_request: Request, error: CieloError) -> JSONResponse:
         status, title = next(((s, t) for kind, s, t in STATUS if isinstance(error, kind)), (500, "Something failed"))
-        return problem(status, title, error)
+        return problem(status, title, error, {"retry-after": "2"} if status == 503 else None)
+
+    @app.exception_handler(ClientDisconnect)
+    async def broken_off(_request: Request, _error: ClientDisconnect) -> JSONResponse:
+        return problem(422, "This cannot be used", BadInput("the body broke off.", mend="Send it again."))
 
     @app.exception_handler(RequestValidationError)
     async def invalid(_request: Request, error: RequestValidationError) -> JSONResponse:
@@ -60,3 +70,14 @@ def problem(status: int, title: str, error: CieloError, headers: Mapping[str, st
     """The response for an error."""
     body = Problem(title=title, status=status, detail=error.sentence, field=error.field, reason=error.reason, mend=error.mend)
     return JSONResponse(body.model_dump(), status, headers, media_type="application/problem+json")
+
+
+def unforeseen(method: str, path: str, error: Exception) -> JSONResponse:
+    """What no one foresaw: an entry in the log, found again by its number, and a sentence in place of a bare 500."""
+    number = uuid4().hex[:8]
+    LOG.error("%s %s %s", number, method, path, exc_info=error)
+    what = CieloError(
+        f"something failed in Cielo (number {number}).",
+        mend="Nothing was lost: try it again. If it fails again, Cielo's log says more under that number.",
+    )
+    return problem(500, "Something failed", what)

@@ -1,5 +1,7 @@
 """The web application: routers on the API, the built front end beside it."""
 
+from collections.abc import AsyncIterator
+from contextlib import asynccontextmanager
 from pathlib import Path
 
 from fastapi import FastAPI
@@ -10,6 +12,8 @@ from starlette.staticfiles import StaticFiles
 from cielo.api import errors
 from cielo.api.guard import Guard
 from cielo.api.routers import bench, cards, crossings, cutting, day, grounds, pieces, predict, prints, shelf, stencils, things
+from cielo.app.keeping_safe import keep_safe
+from cielo.app.walled import end_readers
 from cielo.errors import NotFound
 from cielo.store.database import Store
 
@@ -20,7 +24,18 @@ ROUTERS = tuple(
 
 def create_app(store: Store, web_root: Path | None = None) -> FastAPI:
     """Cielo on a store; serves the built front end from ``web_root`` where one is given."""
-    app = FastAPI(title="Cielo", version="0.1.0", docs_url=None, redoc_url=None, openapi_url="/api/openapi.json")
+
+    @asynccontextmanager
+    async def running(_app: FastAPI) -> AsyncIterator[None]:
+        ended = keep_safe(store)
+        yield
+        ended.set()
+        end_readers()
+        store.close()
+
+    app = FastAPI(
+        title="Cielo", version="0.1.0", docs_url=None, redoc_url=None, openapi_url="/api/openapi.json", lifespan=running
+    )
     app.state.store = store
     app.add_middleware(GZipMiddleware, minimum_size=1024)
     app.add_middleware(Guard)
@@ -35,11 +50,15 @@ def create_app(store: Store, web_root: Path | None = None) -> FastAPI:
 def _serve_web(app: FastAPI, root: Path) -> None:
     app.mount("/assets", StaticFiles(directory=root / "assets"), name="assets")
 
-    @app.get("/{path:path}", include_in_schema=False)
+    @app.api_route("/{path:path}", methods=["GET", "HEAD"], include_in_schema=False)
     def page(path: str) -> Response:
         if path.startswith("api/"):
             raise NotFound("there is no such address.")
-        file = (root / path).resolve()
-        if path and file.is_relative_to(root) and file.is_file():
+        try:
+            file = (root / path).resolve()
+            found = bool(path) and file.is_relative_to(root) and file.is_file()
+        except (OSError, ValueError):  # a name that no file can have
+            found = False
+        if found:
             return FileResponse(file)
         return FileResponse(root / "index.html", headers={"cache-control": "no-cache"})

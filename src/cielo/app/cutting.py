@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
+from cielo.app.walled import walled
 from cielo.core.geometry.envelopes import FoldedEnvelope, envelope_troubles, fold_envelope, pile_mm
 from cielo.core.geometry.nesting import SHEETS, NestedSheet, Sheet, Want, fits, nest
 from cielo.core.geometry.pieces import Piece, pieces_of, tape_lengths_mm
@@ -105,7 +106,7 @@ def cut_each(pieces: Sequence[Piece], cutter: Cutter | None = None) -> tuple[Cut
 def cut_file(data: bytes, name: str, cutter: SimulatedCutter | None = None) -> tuple[CutReport, bytes]:
     """Send an SVG or HPGL file to the cutter: its report, and the cut sheet as SVG. Raises BadInput or TooLarge."""
     cutter = cutter or SimulatedCutter()
-    lines: Sequence[NDArray[np.float64]] = [line + MAT_MARGIN_MM for line in read_job(data, name)]
+    lines: Sequence[NDArray[np.float64]] = [line + MAT_MARGIN_MM for line in walled(read_job, data, name)]
     report = cutter.cut(lines)
     return report, draw_cut_sheet(report.lines_mm, cutter.limits.mat_width_mm, cutter.limits.mat_height_mm)
 

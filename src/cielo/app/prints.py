@@ -8,6 +8,7 @@ from shapely.geometry.base import BaseGeometry
 
 from cielo.app.cards import Basis, CardOnDesk, change_card
 from cielo.app.stencils import list_stencils
+from cielo.app.walled import walled
 from cielo.core.geometry.masks import even_odd
 from cielo.core.geometry.printing import image_rings, with_own_mask
 from cielo.core.geometry.shapes import inside_of
@@ -43,7 +44,7 @@ def print_from_shelf(store: Store, card_id: str, basis: Basis, key: str, after: 
 
 def print_drawing(store: Store, card_id: str, basis: Basis, name: str, data: bytes, after: str | None) -> CardOnDesk:
     """Print an image from the bytes of an SVG in the middle of a card, after a step. Raises BadInput, TooLarge or OutOfDate."""
-    drawing = read_svg(data)
+    drawing = walled(read_svg, data)
     shape = even_odd(tuple(np.asarray(ring, dtype=float) for ring in drawing.rings_mm))
     return change_card(store, card_id, basis, f"stamp the drawing {name}", lambda plan: _printed(plan, name, shape, after))
 

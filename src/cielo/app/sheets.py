@@ -10,6 +10,7 @@ from cielo.core.materials import TOOLS
 from cielo.core.order.reasons import reasons
 from cielo.core.plan import Belongs, Brush, Piece, Plan, Water, pieces_made, plan_of_piece
 from cielo.core.sequence.brushes import plan_brushes
+from cielo.core.simulation.grid import for_screen
 from cielo.core.table.table import table_of
 from cielo.core.units import say_fine, say_length, say_size
 from cielo.exchange.run_sheet import Made, write_run_sheet
@@ -29,7 +30,9 @@ def _made(plan: Plan, supplies: Supplies | None, head: str, tools: Sequence[str]
     for finding in judge(plan, supplies):
         sign = "Remember" if finding.severity == "remind" else "Mind"
         remember.setdefault(finding.step, []).append(f"{sign}: {finding.message} {finding.why}")
-    return Made(plan, lambda done: panel_png(plan, PROOF_DPI, done), reasons(table_of(plan)), remember, tools, head)
+    return Made(
+        plan, lambda done: panel_png(plan, for_screen(plan.card, PROOF_DPI), done), reasons(table_of(plan)), remember, tools, head
+    )
 
 
 def _headed(plan: Plan) -> str:

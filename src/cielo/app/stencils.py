@@ -4,6 +4,7 @@ from dataclasses import replace
 from uuid import uuid4
 
 from cielo.app.cards import Basis, CardOnDesk, card_at, change_card
+from cielo.app.walled import walled
 from cielo.core.geometry.bridges import with_bridges
 from cielo.core.geometry.designs import DESIGNS, Design, lay_design
 from cielo.core.geometry.holding import place_tape
@@ -26,7 +27,7 @@ def list_stencils(store: Store) -> tuple[Design, ...]:
 
 def keep_drawing(store: Store, name: str, data: bytes) -> Design:
     """Put a stencil on the shelf from the bytes of an SVG. Raises BadInput or TooLarge; then nothing is stored."""
-    drawing = read_svg(data)
+    drawing = walled(read_svg, data)
     key = f"own-{uuid4().hex[:10]}"
     design = Design(key, name, "drawing", " ".join(drawing.notes)[:200], (_drawn("own", name, drawing),), own=True)
     with store.transaction() as session:
@@ -50,7 +51,7 @@ def lay_from_shelf(store: Store, card_id: str, basis: Basis, key: str) -> CardOn
 
 def bring_drawing(store: Store, card_id: str, basis: Basis, name: str, data: bytes) -> CardOnDesk:
     """Add a stencil to a card from the bytes of an SVG, in the middle of the panel. Raises BadInput, TooLarge or OutOfDate."""
-    drawing = read_svg(data)
+    drawing = walled(read_svg, data)
     design = Design("drawn", name, "drawing", "", (_drawn("drawn-1", name, drawing),), own=True)
     return change_card(store, card_id, basis, f"bring the drawing {name} in", lambda plan: lay_design(plan, design))
 

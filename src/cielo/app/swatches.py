@@ -6,9 +6,10 @@ from functools import lru_cache
 import numpy as np
 
 from cielo.app.shelf import find_stock
+from cielo.app.walled import walled
 from cielo.core.materials import Ink, Lab, Swatch
 from cielo.core.optics.layering import reflectance_of_stack
-from cielo.core.photo.even import lab_of_linear, swatches_of
+from cielo.core.photo.even import SheetSeen, lab_of_linear, swatches_of
 from cielo.core.photo.straighten import straighten
 from cielo.devices.reader import Reading, SimulatedReader, read_swatch
 from cielo.errors import BadInput
@@ -73,10 +74,14 @@ def _tray_inks() -> tuple[Ink, ...]:
     return tuple(made)
 
 
+def _seen(data: bytes, stock: Lab) -> SheetSeen:
+    return swatches_of(straighten(read_photo(data)), stock)
+
+
 def read_sheet_photo(store: Store, stock_key: str, data: bytes) -> SeenSheet:
     """The boxes of a photographed swatch sheet, printed on a stock. Raises BadInput, TooLarge, NotFound."""
     stock = find_stock(store, stock_key)
-    seen = swatches_of(straighten(read_photo(data)), stock.paper.lab)
+    seen = walled(_seen, data, stock.paper.lab)
     bare = np.array(stock.paper.lab)
     boxes = (
         SeenBox(n, (float(lab[0]), float(lab[1]), float(lab[2])), bool(np.linalg.norm(lab - bare) > BARE))

@@ -1,6 +1,8 @@
 """What all commands share: the application, their options, files in and out with words for what fails."""
 
 import json
+import os
+import sys
 from pathlib import Path
 from typing import Annotated, Any
 
@@ -49,8 +51,17 @@ def read_file(path: Path) -> bytes:
 
 
 def write_file(path: Path, data: bytes) -> None:
+    """Write a file whole or not at all: beside it first, then in its place, so that what stood there outlives a full disk or Ctrl-C."""
+    beside = path.with_name(f".{path.name}.part")
     try:
-        path.write_bytes(data)
+        if path.exists() and not path.is_file():  # a pipe or a device has no place to take
+            path.write_bytes(data)
+            return
+        try:
+            beside.write_bytes(data)
+            os.replace(beside, path)
+        finally:
+            beside.unlink(missing_ok=True)
     except OSError as error:
         raise BadInput(f"cannot be written: {error.strerror}.", field=str(path), mend="Check the folder.") from error
 
@@ -69,4 +80,15 @@ def data_folder() -> Path:
 
 
 def print_json(document: Any) -> None:
-    print(json.dumps(document, indent=2, ensure_ascii=False))
+    print_whole(json.dumps(document, indent=2, ensure_ascii=False))
+
+
+def print_whole(text: str) -> None:
+    """Print, and find out at once where it cannot be written. Raises BadInput."""
+    try:
+        print(text, flush=True)
+    except BrokenPipeError:
+        raise
+    except OSError as error:
+        sys.stdout = open(os.devnull, "w")  # what is still in its buffer has nowhere to go  # noqa: SIM115
+        raise BadInput(f"cannot be written: {error.strerror}.", field="the answer", mend="Make room where it goes.") from error

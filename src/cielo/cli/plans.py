@@ -161,7 +161,7 @@ def order(
     with About(plan):
         result = in_order(plan_of(plan))
     if out is not None:
-        out.write_bytes(write_plan(result.plan))
+        write_file(out, write_plan(result.plan))
     table = table_of(result.plan)
     why = reasons(table)
     changes = [{"step": change.step, "did": change.did, "reason": change.reason} for change in result.changes]
@@ -181,7 +181,7 @@ def upgrade(plan: PlanFile, out: Annotated[Path, typer.Option(help="the plan fil
     from cielo.exchange.plan_file import write_plan
 
     with About(plan):
-        out.write_bytes(write_plan(plan_of(plan)))
+        write_file(out, write_plan(plan_of(plan)))
     print(f"Written to {out}.")
 
 

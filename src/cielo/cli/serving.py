@@ -6,10 +6,12 @@ from typing import Annotated
 import typer
 
 from cielo.cli.common import (
+    AsJson,
     Database,
     Port,
     app,
     data_folder,
+    print_json,
 )
 from cielo.errors import BadInput
 
@@ -19,14 +21,11 @@ WEB_ROOT = Path(__file__).resolve().parents[3] / "web" / "dist"
 @app.command()
 def demo(db: Database = None, port: Port = 8490, fill_only: Annotated[bool, typer.Option("--fill-only")] = False) -> None:
     """Fill a new database with the demo and serve it."""
-    from cielo.demo.fill import fill
-    from cielo.store.database import Store
+    from cielo.demo.fill import fill_file
 
     path = db or data_folder() / "demo.sqlite"
-    store = Store(path)
-    if fill(store):
+    if fill_file(path):
         print("The Dry Garden Society's winter show is laid out.", flush=True)
-    store.close()
     if not fill_only:
         serve(path, port)
 
@@ -60,3 +59,36 @@ def serve(db: Database = None, port: Port = 8490) -> None:
     if web is None:
         print("The pages are not built; only the API answers. Build them with: make web", flush=True)
     uvicorn.Server(uvicorn.Config(application, log_level="warning")).run(sockets=[listener])
+
+
+@app.command()
+def backup(file: Annotated[Path, typer.Argument(metavar="FILE", help="the file to write")], db: Database = None) -> None:
+    """A whole copy of the database as one file, checked; Cielo may be running meanwhile."""
+    from cielo.store.backups import backup_to
+
+    backup_to(db or data_folder() / "cielo.sqlite", file)
+    print(f"Everything is in {file}.")
+
+
+@app.command()
+def restore(file: Annotated[Path, typer.Argument(metavar="FILE", help="a backup")], db: Database = None) -> None:
+    """Put a backup in the place of the database, once it is checked; what stood there is kept beside it. Stop Cielo first."""
+    from cielo.store.backups import restore_from
+
+    kept = restore_from(file, db or data_folder() / "cielo.sqlite")
+    print("The backup is in its place." + (f" What stood there is kept as {kept.name}." if kept else ""))
+
+
+@app.command()
+def doctor(db: Database = None, as_json: AsJson = False) -> None:
+    """What Cielo finds of its database, loops, letters and room, and mends what it safely can; exit code 1 when something is wrong."""
+    from cielo.app.doctor import examine
+
+    found = examine(db or data_folder() / "cielo.sqlite", WEB_ROOT)
+    if as_json:
+        print_json([{"what": one.what, "fine": one.fine, "found": one.found, "mend": one.mend} for one in found])
+    else:
+        for one in found:
+            print(f"{'fine ' if one.fine else 'WRONG'}  {one.what}: {one.found}" + (f" {one.mend}" if one.mend else ""))
+    if not all(one.fine for one in found):
+        raise typer.Exit(1)

@@ -31,6 +31,8 @@ def read_json(model: type[Model], data: bytes, *, what: str, largest: int = LARG
             f"the {what} breaks off or is damaged at line {error.lineno}, column {error.colno}: {error.msg}.",
             mend="Export it again, or mend that place in a text editor.",
         ) from error
+    except ValueError as error:  # a number of thousands of digits
+        raise BadInput(f"the {what} has a number that is too long to read.", mend="Check that it is the right file.") from error
     except RecursionError as error:
         raise BadInput(f"the {what} is nested too deeply.", mend="Check that it is the right file.") from error
     return check(model, document)

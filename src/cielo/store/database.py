@@ -8,7 +8,9 @@ from typing import Any
 from sqlalchemy import Connection, Engine, create_engine, event
 from sqlalchemy.orm import Session
 
-MIGRATIONS = Path(__file__).parent / "migrations"
+from cielo.errors import StoreTrouble
+from cielo.store.backups import backup_now
+from cielo.store.trouble import MIGRATIONS, ensure_ours, newest_migration, told
 
 
 class Store:
@@ -19,37 +21,62 @@ class Store:
     """
 
     def __init__(self, path: Path) -> None:
-        path.parent.mkdir(parents=True, exist_ok=True)
+        """Raises StoreTrouble for what cannot be opened as a database of this Cielo; it is then as it was."""
+        with told(path):
+            path.parent.mkdir(parents=True, exist_ok=True)
+            ensure_ours(path)
         self.path = path
         self.engine: Engine = create_engine(f"sqlite:///{path}", connect_args={"timeout": 15})
         self._reader = self.engine.execution_options(reading=True)
         event.listen(self.engine, "connect", _prepare)
         event.listen(self.engine, "begin", _begin)
-        migrate(self.engine)
+        try:
+            with told(path):
+                migrate(self.engine, path)
+                path.chmod(0o600)  # her cards are nobody else's on this machine
+        except StoreTrouble:
+            self.engine.dispose()
+            raise
 
     @contextmanager
     def transaction(self) -> Iterator[Session]:
-        """One user action: all of it is kept, or nothing."""
-        with Session(self.engine) as session, session.begin():
+        """One user action: all of it is kept, or nothing. Raises StoreTrouble."""
+        with told(self.path), Session(self.engine) as session, session.begin():
             yield session
 
     @contextmanager
     def reading(self) -> Iterator[Session]:
         """A look at the database that waits for no writer and keeps none waiting."""
-        with Session(self._reader) as session, session.begin():
+        with told(self.path), Session(self._reader) as session, session.begin():
             yield session
 
+    def checkpoint(self) -> None:
+        """Bring all that was written into the database file itself, as far as no one is in the way."""
+        with told(self.path), self.engine.connect() as connection:
+            raw = connection.connection.driver_connection
+            assert raw is not None
+            raw.execute("pragma wal_checkpoint(TRUNCATE)")
+
     def close(self) -> None:
-        self.engine.dispose()
+        """Bring everything into the file and let it go."""
+        try:
+            self.checkpoint()
+        except StoreTrouble:
+            pass  # what was written stands in the file beside it and is read from there
+        finally:
+            self.engine.dispose()
 
 
-def migrate(engine: Engine) -> None:
-    """Bring the tables up to date. Alembic takes over a second to import, so it is only asked when there is work."""
+def migrate(engine: Engine, path: Path) -> None:
+    """Bring the tables up to date, after a backup of what is there. Alembic takes over a second to import, so it is only asked when
+    there is work."""
     with engine.connect() as connection:
         tables = connection.exec_driver_sql("select name from sqlite_master where name = 'alembic_version'").all()
         current = connection.exec_driver_sql("select version_num from alembic_version").scalar() if tables else None
     if current == newest_migration():
         return
+    if current is not None:
+        backup_now(path, f"before-{newest_migration()}")
     from alembic import command
     from alembic.config import Config
 
@@ -58,11 +85,6 @@ def migrate(engine: Engine) -> None:
     with engine.begin() as connection:
         config.attributes["connection"] = connection
         command.upgrade(config, "head")
-
-
-def newest_migration() -> str:
-    """The id of the newest migration: their files are numbered."""
-    return max(path.name for path in (MIGRATIONS / "versions").glob("[0-9]*.py")).split("_")[0]
 
 
 def _prepare(connection: Any, _record: Any) -> None:

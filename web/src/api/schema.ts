@@ -797,8 +797,8 @@ export interface paths {
         };
         /**
          * Saved Picture
-         * @description The panel after some or all steps, at one revision, or as pale or strong as it may well come out, or still wet, or tilted to a lamp held above a
-         *     place of it; it never changes, so it may be kept.
+         * @description The panel after some or all steps, at one revision, or as pale or strong as it may well come out, or still wet,
+         *     or tilted to a lamp held above a place of it; it never changes, so it may be kept.
          */
         get: operations["saved_picture_api_cards__card_id__picture_png_get"];
         put?: never;

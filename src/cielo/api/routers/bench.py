@@ -146,7 +146,9 @@ def differently(card_id: CardId, number: Number, body: Differently, store: Store
 
 
 @router.delete("/{number}/differently/{difference}")
-def as_planned(card_id: CardId, number: Number, difference: Annotated[int, Path(ge=1)], store: StoreOfApp) -> BenchOut:
+def as_planned(
+    card_id: CardId, number: Number, difference: Annotated[int, Path(ge=1, le=2**31 - 1)], store: StoreOfApp
+) -> BenchOut:
     """Take a note of a difference back."""
     return _out(bench.as_planned_after_all(store, card_id, number, difference))
 

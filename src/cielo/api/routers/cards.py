@@ -3,9 +3,9 @@
 from dataclasses import replace
 from typing import Annotated, Any
 
-from fastapi import APIRouter, Path, Query, Request, Response
+from fastapi import APIRouter, Path, Query, Response
 
-from cielo.api.dependencies import CardId, StoreOfApp
+from cielo.api.dependencies import CardId, FileBody, StoreOfApp
 from cielo.api.schemas.cards import (
     AnswerOut,
     ApplyRemedy,
@@ -33,6 +33,7 @@ from cielo.app.reading import read_aloud
 from cielo.app.sheets import run_sheet, templates
 from cielo.app.shelf import find_inks, find_stock
 from cielo.core.optics.spectra import hex_from_lab, is_in_gamut
+from cielo.core.simulation.grid import for_screen
 from cielo.core.simulation.point import ask
 from cielo.exchange.plan_file import PlanModel, write_plan
 
@@ -82,9 +83,9 @@ def start_on_gradient(body: StartOnGradient, store: StoreOfApp) -> CardOut:
     status_code=201,
     openapi_extra={"requestBody": {"required": True, "content": {"application/json": {"schema": {}}}}},
 )
-async def import_card(request: Request, store: StoreOfApp) -> CardOut:
+def import_card(body: FileBody, store: StoreOfApp) -> CardOut:
     """A new card from a plan file, sent as the body."""
-    return card_out(cards.import_card(store, await request.body()))
+    return card_out(cards.import_card(store, body))
 
 
 @router.get("/{card_id}")
@@ -201,7 +202,8 @@ def saved_picture(
 ) -> Response:
     """The panel after some or all steps, at one revision, or as pale or strong as it may well come out, or still wet,
     or tilted to a lamp held above a place of it; it never changes, so it may be kept."""
-    png = panel_png(cards.card_at(store, card_id, revision), dpi, steps, packed=False, look=look, lamp_mm=place_of(lamp))
+    plan = cards.card_at(store, card_id, revision)
+    png = panel_png(plan, for_screen(plan.card, dpi), steps, packed=False, look=look, lamp_mm=place_of(lamp))
     return Response(png, media_type="image/png", headers=KEPT)
 
 
@@ -218,7 +220,8 @@ def proof(card_id: CardId, key: ProofKey, steps: Annotated[int, Query(ge=0, le=1
 @router.post("/picture.png", **PNG)
 def preview(plan: PlanModel, dpi: Dpi = 60, steps: StepsDone = None) -> Response:
     """The panel of a plan that is not saved, while something is being dragged."""
-    return Response(panel_png(plan.to_core(), dpi, steps, packed=False), media_type="image/png")
+    meant = plan.to_core()
+    return Response(panel_png(meant, for_screen(meant.card, dpi), steps, packed=False), media_type="image/png")
 
 
 @router.get("/{card_id}/ask")
@@ -246,7 +249,7 @@ def moving_proofs(card_id: CardId, store: StoreOfApp) -> Response:
     """The run of proofs as a moving picture (APNG), one step after another."""
     plan = cards.open_card(store, card_id).revision.plan
     headers = {"content-disposition": attachment(plan.title, "proofs.png", "attachment")}
-    return Response(proofs_moving(plan, PROOF_DPI), media_type="image/png", headers=headers)
+    return Response(proofs_moving(plan, for_screen(plan.card, PROOF_DPI)), media_type="image/png", headers=headers)
 
 
 @router.get("/{card_id}/run-sheet.pdf", response_class=Response, responses={200: {"content": {"application/pdf": {}}}})

@@ -2,9 +2,9 @@
 
 from typing import Annotated, Any
 
-from fastapi import APIRouter, Query, Request, Response
+from fastapi import APIRouter, Query, Response
 
-from cielo.api.dependencies import StoreOfApp
+from cielo.api.dependencies import FileBody, StoreOfApp
 from cielo.api.schemas.crossings import (
     ChartOut,
     ChartWish,
@@ -75,6 +75,6 @@ def readings(store: StoreOfApp, stock: Key, ink: Inks) -> Response:
     "/readings",
     openapi_extra={"requestBody": {"required": True, "content": {"text/plain": {"schema": {"type": "string"}}}}},
 )
-async def take_readings(request: Request, store: StoreOfApp, stock: Key) -> TakenOut:
+def take_readings(body: FileBody, store: StoreOfApp, stock: Key) -> TakenOut:
     """Readings of a swatch sheet, CGATS text as the body: new swatches and measured crossings."""
-    return TakenOut.of(crossings.take_readings(store, stock, await request.body()))
+    return TakenOut.of(crossings.take_readings(store, stock, body))

@@ -2,9 +2,9 @@
 
 from typing import Annotated, Literal
 
-from fastapi import APIRouter, Query, Request, Response
+from fastapi import APIRouter, Query, Response
 
-from cielo.api.dependencies import CardId, StoreOfApp
+from cielo.api.dependencies import CardId, FileBody, StoreOfApp
 from cielo.api.routers.cards import attachment
 from cielo.api.schemas.problem import REFUSALS
 from cielo.api.schemas.stencils import CutAnswer, PiecesOut, SheetOut
@@ -53,9 +53,9 @@ def cut_sheet(card_id: CardId, piece: Key, store: StoreOfApp) -> Response:
     "/cutter",
     openapi_extra={"requestBody": {"required": True, "content": {"application/octet-stream": {"schema": {"type": "string"}}}}},
 )
-async def cut_file(request: Request, name: Name) -> CutAnswer:
+def cut_file(body: FileBody, name: Name) -> CutAnswer:
     """Send a file of one's own (SVG or HPGL, told by its name) to the cutter."""
-    report, sheet = cutting.cut_file(await request.body(), name)
+    report, sheet = cutting.cut_file(body, name)
     return CutAnswer(cut_mm=report.cut_mm, travel_mm=report.travel_mm, seconds=report.seconds, sheet_svg=sheet.decode())
 
 

@@ -1,8 +1,8 @@
 """Prints on a card: images of the shelf or drawn by the maker, and the masks cut from them."""
 
-from fastapi import APIRouter, Request
+from fastapi import APIRouter
 
-from cielo.api.dependencies import CardId, StoreOfApp
+from cielo.api.dependencies import CardId, FileBody, StoreOfApp
 from cielo.api.routers.cards import card_out
 from cielo.api.routers.stencils import SVG_BODY
 from cielo.api.schemas.cards import CardOut, Edit, EditKey, RevisionNumber
@@ -22,9 +22,9 @@ def print_from_shelf(card_id: CardId, body: PrintDesign, store: StoreOfApp) -> C
 
 
 @router.post("/drawing", openapi_extra=SVG_BODY)
-async def print_drawing(
+def print_drawing(
     card_id: CardId,
-    request: Request,
+    body: FileBody,
     store: StoreOfApp,
     based_on: RevisionNumber,
     name: Name,
@@ -32,7 +32,7 @@ async def print_drawing(
     key: EditKey | None = None,
 ) -> CardOut:
     """Print an image from an SVG, sent as the body, in the middle of the panel, after a step."""
-    return card_out(prints.print_drawing(store, card_id, Basis(based_on, key), name, await request.body(), after))
+    return card_out(prints.print_drawing(store, card_id, Basis(based_on, key), name, body, after))
 
 
 @router.post("/{step}/mask")

@@ -22,7 +22,7 @@ router = APIRouter(tags=["shelf"])
 
 
 @router.get("/health")
-def health() -> dict[str, str]:
+async def health() -> dict[str, str]:
     """Answers when the server is up."""
     return {"status": "ok"}
 

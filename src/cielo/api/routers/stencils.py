@@ -1,8 +1,8 @@
 """Stencils and masks: the shelf of them, laying them on a card, centring, holding, fitting."""
 
-from fastapi import APIRouter, Request
+from fastapi import APIRouter
 
-from cielo.api.dependencies import CardId, StoreOfApp
+from cielo.api.dependencies import CardId, FileBody, StoreOfApp
 from cielo.api.routers.cards import card_out
 from cielo.api.schemas.cards import CardOut, Edit, EditKey, RevisionNumber
 from cielo.api.schemas.problem import REFUSALS
@@ -24,9 +24,9 @@ def list_stencils(store: StoreOfApp, units: Units = "in") -> list[DesignOut]:
 
 
 @router.post("/stencils", status_code=201, openapi_extra=SVG_BODY)
-async def keep_drawing(request: Request, store: StoreOfApp, name: Name, units: Units = "in") -> DesignOut:
+def keep_drawing(body: FileBody, store: StoreOfApp, name: Name, units: Units = "in") -> DesignOut:
     """Put a stencil on the shelf from an SVG, sent as the body."""
-    return DesignOut.of(stencils.keep_drawing(store, name, await request.body()), units)
+    return DesignOut.of(stencils.keep_drawing(store, name, body), units)
 
 
 @router.post("/stencils/{key}/put-away", status_code=204)
@@ -48,11 +48,11 @@ def lay_from_shelf(card_id: CardId, body: LayStencil, store: StoreOfApp) -> Card
 
 
 @router.post("/cards/{card_id}/drawing", openapi_extra=SVG_BODY)
-async def bring_drawing(
-    card_id: CardId, request: Request, store: StoreOfApp, based_on: RevisionNumber, name: Name, key: EditKey | None = None
+def bring_drawing(
+    card_id: CardId, body: FileBody, store: StoreOfApp, based_on: RevisionNumber, name: Name, key: EditKey | None = None
 ) -> CardOut:
     """Add a stencil to a card from an SVG, sent as the body."""
-    return card_out(stencils.bring_drawing(store, card_id, Basis(based_on, key), name, await request.body()))
+    return card_out(stencils.bring_drawing(store, card_id, Basis(based_on, key), name, body))
 
 
 @router.post("/cards/{card_id}/masks/{mask}/centre")

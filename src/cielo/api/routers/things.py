@@ -2,9 +2,9 @@
 
 from typing import Annotated, Any
 
-from fastapi import APIRouter, Query, Request, Response
+from fastapi import APIRouter, Query, Response
 
-from cielo.api.dependencies import StoreOfApp
+from cielo.api.dependencies import FileBody, StoreOfApp
 from cielo.api.schemas.problem import REFUSALS
 from cielo.api.schemas.things import (
     BoxOut,
@@ -176,12 +176,9 @@ def photo_sheet(units: Units = "in") -> Response:
 
 
 @router.post("/photo", openapi_extra=PHOTO_BODY)
-async def photo(request: Request, store: StoreOfApp, stock: Key) -> SheetSeenOut:
+def photo(body: FileBody, store: StoreOfApp, stock: Key) -> SheetSeenOut:
     """The boxes of a photographed swatch sheet, printed on a stock."""
-    from starlette.concurrency import run_in_threadpool
-
-    data = await request.body()
-    seen = await run_in_threadpool(swatches.read_sheet_photo, store, stock, data)
+    seen = swatches.read_sheet_photo(store, stock, body)
     boxes = [BoxOut(number=box.number, lab=box.lab, hex=hex_from_lab(box.lab), inked=box.inked) for box in seen.boxes]
     return SheetSeenOut(boxes=boxes, patches_apart=seen.patches_apart, warning=seen.warning)
 
@@ -194,12 +191,9 @@ def export_csv(kind: ThingKind, store: StoreOfApp) -> Response:
 
 
 @router.post("/{kind}.csv", openapi_extra=CSV_BODY)
-async def import_csv(kind: ThingKind, request: Request, store: StoreOfApp, take: Annotated[bool, Query()] = False) -> PreviewOut:
+def import_csv(kind: ThingKind, body: FileBody, store: StoreOfApp, take: Annotated[bool, Query()] = False) -> PreviewOut:
     """What a CSV file would change; with ``take`` the rows that are right are taken."""
-    from starlette.concurrency import run_in_threadpool
-
-    data = await request.body()
-    return PreviewOut.from_preview(await run_in_threadpool(shelf_files.import_csv, store, kind, data, take=take))
+    return PreviewOut.from_preview(shelf_files.import_csv(store, kind, body, take=take))
 
 
 @router.get("/inks.gpl", response_class=Response, responses={200: {"content": {"text/plain": {}}}})
@@ -210,16 +204,16 @@ def export_palette(store: StoreOfApp, stock: Key | None = None) -> Response:
 
 
 @router.post("/inks.gpl", openapi_extra=TEXT_BODY)
-async def import_palette(
-    request: Request, store: StoreOfApp, stock: Key, kind: InkKind = "dye", take: Annotated[bool, Query()] = False
+def import_palette(
+    body: FileBody, store: StoreOfApp, stock: Key, kind: InkKind = "dye", take: Annotated[bool, Query()] = False
 ) -> PreviewOut:
     """What a palette would add; with ``take`` its colours become inks by eye."""
-    data, paper = await request.body(), find_stock(store, stock).paper
-    return PreviewOut.from_preview(shelf_files.import_palette(store, data, kind=kind, stock=paper, take=take))
+    paper = find_stock(store, stock).paper
+    return PreviewOut.from_preview(shelf_files.import_palette(store, body, kind=kind, stock=paper, take=take))
 
 
 @router.post("/offer", openapi_extra=JSON_BODY)
-async def offer(request: Request, store: StoreOfApp, take: Annotated[bool, Query()] = False) -> OfferOut:
+def offer(body: FileBody, store: StoreOfApp, take: Annotated[bool, Query()] = False) -> OfferOut:
     """What a plan file has that is not on the shelf; put there with ``take``."""
-    inks, stocks = shelf_files.offer_from_plan(store, await request.body(), take=take)
+    inks, stocks = shelf_files.offer_from_plan(store, body, take=take)
     return OfferOut(inks=[InkModel.of(ink) for ink in inks], stocks=[StockModel.of(stock) for stock in stocks])

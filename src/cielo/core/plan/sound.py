@@ -1,5 +1,7 @@
 """What cannot be a plan is refused here, naming the field."""
 
+import numpy as np
+
 from cielo.core.bounds import ensure_within
 from cielo.core.materials import TOOLS, WATER_TOOLS
 from cielo.core.plan.beside import plan_of_piece
@@ -14,6 +16,8 @@ from cielo.errors import BadInput
 
 # Of a and b in CIE Lab, as files have them.
 MOST_OPPONENT = 160
+# A sheet that can be cut and laid; ink worked over all steps together; letters printed in all. More is no card.
+LARGEST_SHEET_MM, MOST_WORKED_CM2, MOST_LETTERS = 600.0, 60_000.0, 400
 # How thick a stock may be, mm, and how long its name, as files have them.
 THIN_MM, THICK_MM, MOST_SIGNS = 0.02, 5.0, 80
 
@@ -56,11 +60,29 @@ def ensure_sound(plan: Plan) -> None:
             _ensure_known("ink", piece.ink, [ink.key for ink in plan.inks], f"focal[{i}].ink")
     for i, step in enumerate(plan.steps):
         _ensure_step_sound(plan, step, f"steps[{i}]")
+    _ensure_workable(plan)
     _ensure_pieces_sound(plan)
     steps = [step.id for step in plan.steps]
     for i, wish in enumerate(plan.wishes):
         for end in ("first", "then"):
             _ensure_known("step", getattr(wish, end), steps, f"wishes[{i}].{end}")
+
+
+def _ensure_workable(plan: Plan) -> None:
+    """More than anyone makes, and more than can be drawn while she waits, is refused."""
+    inked = sum(isinstance(step, Brush | Water) for step in plan.steps)
+    area_cm2 = plan.card.panel_width_mm * plan.card.panel_height_mm / 100
+    if inked * area_cm2 > MOST_WORKED_CM2:
+        raise BadInput(
+            f"{inked} steps of ink or water on a panel of {area_cm2:.0f} cm2 are more than Cielo draws.",
+            field="steps",
+            mend=f"Take {int(MOST_WORKED_CM2 / area_cm2)} or fewer, or a smaller card.",
+        )
+    letters = sum(len(step.region.text) for step in plan.steps if isinstance(step, Brush) and isinstance(step.region, Words))
+    if letters > MOST_LETTERS:
+        raise BadInput(
+            f"the plan prints {letters} letters.", field="steps", mend=f"Cielo draws {MOST_LETTERS} on a card: shorten the words."
+        )
 
 
 def _ensure_pieces_sound(plan: Plan) -> None:
@@ -97,6 +119,13 @@ def _ensure_drawing_sound(mask: Drawn, field: str, units: Units) -> None:
             f"the drawing reaches further than {say_length(MOST_OFFSET_MM, units)} from its middle.",
             field=f"{field}.rings",
             mend="Draw it smaller.",
+        )
+    across, down = (np.ptp([point[axis] for ring in mask.rings for point in ring]) * mask.scale for axis in range(2))
+    if max(across, down) > LARGEST_SHEET_MM:
+        raise BadInput(
+            f"the {mask.called} is {say_length(float(across), units)} by {say_length(float(down), units)}.",
+            field=f"{field}.scale",
+            mend=f"Make it smaller: a sheet is at most {say_length(LARGEST_SHEET_MM, units)}.",
         )
     if 0 < mask.pitch_mm < LEAST_PITCH_MM:
         raise BadInput(

@@ -12,6 +12,8 @@ from cielo.errors import TooLarge
 
 MOST_PIXELS = 12_000_000
 ROWS_TO_A_STRIP = 512
+# Pixels along the longer side of a picture that is looked at as a whole.
+MOST_ACROSS = 760
 
 
 @dataclass(frozen=True)
@@ -65,3 +67,9 @@ def grid_of(card: Card, pixels_per_inch: float) -> Grid:
 def point_grid(card: Card, x_mm: float, y_mm: float, size_mm: float = 0.25) -> Grid:
     """One pixel of ``size_mm`` round a place on the panel."""
     return Grid(card.panel_width_mm, card.panel_height_mm, size_mm, size_mm, 1, 1, x_mm - size_mm / 2, y_mm - size_mm / 2)
+
+
+def for_screen(card: Card, pixels_per_inch: float) -> float:
+    """``pixels_per_inch``, or fewer where a large card would be drawn larger than any screen shows it."""
+    longest = max(card.panel_width_mm, card.panel_height_mm) / MM_PER_INCH
+    return min(pixels_per_inch, MOST_ACROSS / longest)

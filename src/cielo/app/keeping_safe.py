@@ -1,0 +1,30 @@
+"""What keeps the database safe while Cielo runs: everything brought into the one file, and a backup every day."""
+
+import logging
+from datetime import UTC, datetime
+from threading import Event, Thread
+
+from cielo.errors import CieloError
+from cielo.store.backups import backup_today
+from cielo.store.database import Store
+
+EVERY_S = 60.0
+LOG = logging.getLogger("cielo")
+
+
+def keep_safe(store: Store) -> Event:
+    """Begin to keep a store safe; setting the event ends it."""
+    ended = Event()
+    Thread(target=_keep, args=(store, ended), daemon=True).start()
+    return ended
+
+
+def _keep(store: Store, ended: Event) -> None:
+    while not ended.wait(EVERY_S):
+        try:
+            store.checkpoint()
+            made = backup_today(store.path, datetime.now(UTC))
+            if made is not None:
+                LOG.info("backup %s", made.name)
+        except CieloError as error:
+            LOG.warning("the database was not backed up: %s", error.sentence)

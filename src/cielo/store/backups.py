@@ -1,0 +1,121 @@
+"""Copies of the database that are whole: made while it is in use, checked, thinned with time, and brought back."""
+
+import os
+import sqlite3
+from contextlib import closing
+from datetime import UTC, datetime, timedelta
+from pathlib import Path
+
+from cielo.errors import StoreTrouble
+from cielo.store.trouble import ensure_ours, told
+
+# Of the automatic ones are kept: the newest of each of so many days, weeks and months.
+DAYS, WEEKS, MONTHS = 7, 4, 12
+
+
+def backup_to(path: Path, file: Path) -> None:
+    """A whole copy of a database as one file, even while it is written to; checked before it takes its name. Raises StoreTrouble."""
+    if not path.is_file():
+        raise StoreTrouble("there is no database.", field=path.name, mend="Check the name and the folder.")
+    beside = file.with_name(f".{file.name}.part")
+    with told(file):
+        file.parent.mkdir(parents=True, exist_ok=True)
+        beside.unlink(missing_ok=True)
+        try:
+            with closing(sqlite3.connect(path, timeout=15)) as source, closing(sqlite3.connect(beside)) as copy:
+                source.backup(copy)
+                copy.execute("pragma journal_mode = DELETE")
+            beside.chmod(0o600)
+            ensure_whole(beside)
+            os.replace(beside, file)
+        finally:
+            beside.unlink(missing_ok=True)
+
+
+def ensure_whole(path: Path) -> None:
+    """Raises StoreTrouble for a file that is not a whole database of this Cielo or an earlier one."""
+    with told(path):
+        ensure_ours(path)
+        with closing(sqlite3.connect(f"{path.resolve().as_uri()}?mode=ro", uri=True)) as looking:
+            found = looking.execute("pragma integrity_check(1)").fetchone()[0]
+            empty = not looking.execute("select count(*) from sqlite_master").fetchone()[0]
+    if empty:
+        raise StoreTrouble("there is nothing in this file.", field=path.name, mend="Check that it is the right file.")
+    if found != "ok":
+        raise StoreTrouble("the database is damaged.", field=path.name, mend="Take another backup.")
+
+
+def restore_from(file: Path, path: Path) -> Path | None:
+    """Put a backup in the place of a database that no one uses; returns where what stood there is kept, None where nothing did.
+
+    Raises StoreTrouble for a file that is not whole, and for a database in use; then nothing is changed.
+    """
+    if not file.is_file():
+        raise StoreTrouble("there is no such backup.", field=file.name, mend="Check the name and the folder.")
+    ensure_whole(file)
+    kept: Path | None = None
+    with told(path):
+        path.parent.mkdir(parents=True, exist_ok=True)
+        if path.exists():
+            _ensure_unused(path)
+            kept = path.with_name(f"{path.name}.before-{datetime.now(UTC):%Y%m%d-%H%M%S-%f}")
+            os.replace(path, kept)
+            for ending in ("-wal", "-shm"):
+                path.with_name(path.name + ending).unlink(missing_ok=True)
+        backup_to(file, path)
+    return kept
+
+
+def _ensure_unused(path: Path) -> None:
+    """Brings what stands in the file beside it in, and raises StoreTrouble where someone else holds the database."""
+    with closing(sqlite3.connect(path, timeout=1, isolation_level=None)) as alone:
+        try:
+            busy = alone.execute("pragma wal_checkpoint(TRUNCATE)").fetchone()[0]
+            mode = alone.execute("pragma journal_mode = DELETE").fetchone()[0]
+        except sqlite3.DatabaseError as error:
+            if "locked" in str(error):
+                busy, mode = 1, "wal"
+            else:
+                return  # damaged: it is what is to be replaced
+    if busy or mode == "wal":
+        raise StoreTrouble("the database is in use.", field=path.name, mend="Stop Cielo first, then bring the backup back.")
+
+
+def backups_of(path: Path) -> Path:
+    """The folder of the automatic backups of a database, beside it."""
+    return path.with_name(f"{path.name}.backups")
+
+
+def backup_now(path: Path, name: str) -> Path:
+    """An automatic backup of that name."""
+    file = backups_of(path) / f"{name}.sqlite"
+    backup_to(path, file)
+    return file
+
+
+def backup_today(path: Path, now: datetime) -> Path | None:
+    """The backup of the day, if there is none yet; those that are no longer kept are taken away."""
+    file = backups_of(path) / f"{now:%Y-%m-%d}.sqlite"
+    if file.exists():
+        return None
+    backup_to(path, file)
+    for old in _thinned(backups_of(path), now):
+        old.unlink(missing_ok=True)
+    return file
+
+
+def _thinned(folder: Path, now: datetime) -> list[Path]:
+    """Daily backups that are neither of the last days nor the newest of a week or month that is kept."""
+    daily = sorted(folder.glob("[0-9][0-9][0-9][0-9]-[0-9][0-9]-[0-9][0-9].sqlite"), reverse=True)
+    kept: set[Path] = set()
+    weeks: set[str] = set()
+    months: set[str] = set()
+    for file in daily:
+        day = datetime.strptime(file.stem, "%Y-%m-%d").replace(tzinfo=UTC)
+        if now - day < timedelta(days=DAYS):
+            kept.add(file)
+        for seen, of, most in ((weeks, f"{day:%G-%V}", WEEKS), (months, f"{day:%Y-%m}", MONTHS)):
+            if of not in seen and len(seen) < most:
+                seen.add(of)
+                kept.add(file)
+    return [file for file in daily if file not in kept]
