@@ -15,7 +15,7 @@ OUT = Path(__file__).parents[2] / "docs" / "screenshots"
 GROUNDS = (
     ("Dunes at dusk", 15, "hills"),
     ("Sandstone", 4, "smoosh"),
-    ("Spines", 5, "resist"),
+    ("Spines", 5, "tilted"),
     ("Meadow, petal by petal", 7, "stencil"),
 )
 
@@ -68,6 +68,11 @@ def take(page: Page, address: str) -> None:
         page.get_by_text(title, exact=True).click()
         page.wait_for_selector("[data-test=panel]")
         page.locator(".proof").nth(proof).click()
+        if name == "tilted":
+            page.get_by_role("button", name="Tilt it to the light").click()
+            over = page.locator("[data-test=over]").bounding_box()
+            assert over is not None
+            page.mouse.move(over["x"] + over["width"] * 0.45, over["y"] + over["height"] * 0.4)
         settle(page)
         page.screenshot(path=OUT / f"desk-{name}.png")
 

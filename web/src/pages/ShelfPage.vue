@@ -247,6 +247,11 @@ function added(key: string) {
         </aside>
       </div>
     </template>
+    <p class="quiet safe">
+      All of this and your cards lie in one file on this machine. Every day Cielo makes a whole copy of it in
+      the folder of backups beside it; <code>cielo backup</code> makes one now,
+      <code>cielo restore</code> brings one back.
+    </p>
   </main>
   <PageState
     v-else
@@ -319,6 +324,10 @@ h2 {
   gap: 8px;
   margin: 6px 0;
   padding: 0;
+}
+.safe {
+  max-width: 62ch;
+  margin-top: 34px;
 }
 .told {
   position: sticky;
