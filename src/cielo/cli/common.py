@@ -40,12 +40,12 @@ def plan_of(path: Path) -> Any:
     return read_plan(read_file(path))
 
 
-def read_file(path: Path) -> bytes:
+def read_file(path: Path, most: int | None = None) -> bytes:
     from cielo.exchange.reading import LARGEST_BYTES
 
     try:
         with path.open("rb") as file:
-            return file.read(LARGEST_BYTES + 1)
+            return file.read((most or LARGEST_BYTES) + 1)
     except OSError as error:
         raise BadInput(f"cannot be read: {error.strerror}.", mend="Check the name and the folder.") from error
 

@@ -113,3 +113,38 @@ def export(
         print_json({"folder": str(out), "files": written})
     else:
         print(f"{len(written)} files in {out}.")
+
+
+@app.command()
+def archive(
+    file: Annotated[Path, typer.Argument(metavar="FILE", help="the archive to write, *.zip")], db: Database = None
+) -> None:
+    """Everything in one open archive: cards with their history, shelf, stencils, bench."""
+    from cielo.app.archive import archive_all
+    from cielo.store.database import Store
+
+    path = db or data_folder() / "cielo.sqlite"
+    if not path.is_file():
+        raise BadInput("there is no such database.", field="--db", mend="Give the file that cielo serve or cielo demo uses.")
+    store = Store(path)
+    try:
+        write_file(file, archive_all(store))
+    finally:
+        store.close()
+    print(f"Everything is in {file}.")
+
+
+@app.command()
+def unpack(file: Annotated[Path, typer.Argument(metavar="FILE", help="an archive, *.zip")], db: Database = None) -> None:
+    """Bring a whole archive into a database that holds no card yet."""
+    from cielo.app.archive import unpack_all
+    from cielo.exchange.archive import LARGEST_BYTES
+    from cielo.store.database import Store
+
+    data = read_file(file, LARGEST_BYTES)
+    store = Store(db or data_folder() / "cielo.sqlite")
+    try:
+        came = unpack_all(store, data)
+    finally:
+        store.close()
+    print(f"{came} cards, the shelf and all that belongs to them are here.")
