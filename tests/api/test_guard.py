@@ -1,12 +1,18 @@
 """What stands before every request, and the net below them all."""
 
+import json
+import logging
+import time
 from collections.abc import Iterator
+from logging.handlers import RotatingFileHandler
 from pathlib import Path
+from threading import Event, Thread
 
 import pytest
 from fastapi.testclient import TestClient
 
 from cielo.api.main import create_app
+from cielo.app import logbook
 from cielo.store.database import Store
 
 WEB = Path(__file__).parents[2] / "web"
@@ -95,7 +101,10 @@ def test_what_no_one_foresaw_is_a_sentence_with_a_number_and_a_log_entry(
     assert "content-security-policy" in answer.headers
     assert "kind no one thought of" not in answer.text
     number = answer.json()["detail"].split("number ")[1][:8]
-    assert number in caplog.text
+    assert number == answer.headers["x-request-id"]
+    (entry,) = [record for record in caplog.records if record.name == "cielo" and record.levelname == "ERROR"]
+    assert entry.__dict__["number"] == number
+    assert entry.exc_info is not None
     assert answer.json()["mend"]
 
 
@@ -109,3 +118,51 @@ def test_names_that_no_file_can_have_are_pages_and_not_faults(store: Store, tmp_
             assert answer.status_code in (200, 404)
             assert "secret" not in answer.text
         assert client.head("/").content == b""
+
+
+def test_too_much_at_once_is_refused_politely_and_health_is_told_all_the_same(
+    web: TestClient, card: str, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr("cielo.api.guard.MOST_AT_ONCE", 2)
+    wait = Event()
+    monkeypatch.setattr("cielo.api.routers.cards.panel_png", lambda *_, **__: (wait.wait(20) and b"") or b"")
+    address = f"/api/cards/{card}/picture.png?revision=1"
+    asking = [Thread(target=web.get, args=(address,)) for _ in range(2)]
+    for one in asking:
+        one.start()
+    try:
+        until = time.monotonic() + 15
+        while (refused := web.get("/api/cards")).status_code != 503 and time.monotonic() < until:
+            time.sleep(0.05)
+        assert refused.status_code == 503
+        assert refused.headers["retry-after"] == "2"
+        assert web.get("/api/health").status_code == 200
+    finally:
+        wait.set()
+        for one in asking:
+            one.join()
+    assert web.get("/api/cards").status_code == 200
+
+
+def test_the_log_is_lines_of_json_beside_the_database_and_turns_over(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(logbook, "LARGEST_BYTES", 2000)
+    database = tmp_path / "cielo.sqlite"
+    logbook.write_log(database)
+    log = logging.getLogger("cielo")
+    try:
+        for n in range(60):
+            log.info("GET /api/cards/%s", n, extra={"number": f"{n:08x}", "status": 200, "took_ms": 3})
+        try:
+            raise ValueError("at \n two lines")
+        except ValueError:
+            log.exception("it failed")
+        lines = [json.loads(line) for line in logbook.log_of(database).read_text().splitlines()]
+    finally:
+        for handler in [one for one in log.handlers if isinstance(one, RotatingFileHandler)]:
+            log.removeHandler(handler)
+            handler.close()
+    assert lines[-1]["what"] == "it failed"
+    assert "two lines" in lines[-1]["trace"]
+    assert lines[-2] == lines[-2] | {"what": "GET /api/cards/59", "number": "0000003b", "status": 200, "took_ms": 3}
+    assert 2 <= len(list(tmp_path.glob("cielo.sqlite.log*"))) <= 1 + logbook.OLDER
+    logbook.write_log(tmp_path / "no" / "such" / "folder.sqlite")

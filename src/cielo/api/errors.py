@@ -4,7 +4,6 @@ import logging
 import re
 from collections.abc import Mapping
 from typing import Any
-from uuid import uuid4
 
 from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
@@ -72,10 +71,9 @@ def problem(status: int, title: str, error: CieloError, headers: Mapping[str, st
     return JSONResponse(body.model_dump(), status, headers, media_type="application/problem+json")
 
 
-def unforeseen(method: str, path: str, error: Exception) -> JSONResponse:
-    """What no one foresaw: an entry in the log, found again by its number, and a sentence in place of a bare 500."""
-    number = uuid4().hex[:8]
-    LOG.error("%s %s %s", number, method, path, exc_info=error)
+def unforeseen(number: str, method: str, path: str, error: Exception) -> JSONResponse:
+    """What no one foresaw: an entry in the log under the request's number, and a sentence in place of a bare 500."""
+    LOG.error("%s %s failed", method, path, exc_info=error, extra={"number": number})
     what = CieloError(
         f"something failed in Cielo (number {number}).",
         mend="Nothing was lost: try it again. If it fails again, Cielo's log says more under that number.",

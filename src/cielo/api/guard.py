@@ -1,18 +1,22 @@
 """What stands before every request: who may ask, how much they may send, and what a page may do with the answer."""
 
 from collections.abc import MutableMapping
+from time import perf_counter
 from typing import Any
+from uuid import uuid4
 
 from starlette.datastructures import Headers, MutableHeaders
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from cielo.api.errors import problem, unforeseen
+from cielo.api.errors import LOG, problem, unforeseen
 from cielo.errors import BadInput, CieloError, TooLarge
 
 HOSTS = frozenset({"127.0.0.1", "localhost", "[::1]"})
 LARGEST_BODY = 4_000_000
 # A photograph is larger than all else that comes in.
 LARGEST_PHOTO, PHOTOS = 25_000_000, ("/api/things/photo",)
+# Requests at work at once; a browser asks for six. What is beyond waits outside, and its memory with it.
+MOST_AT_ONCE = 64
 POLICY = (
     "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data: blob:; font-src 'self'; "
     "connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'"
@@ -26,6 +30,7 @@ class Guard:
 
     def __init__(self, app: ASGIApp) -> None:
         self.app = app
+        self.at_work = 0
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         if scope["type"] != "http":
@@ -33,21 +38,35 @@ class Guard:
             return
         headers = Headers(scope=scope)
         most = LARGEST_PHOTO if scope["path"] in PHOTOS else LARGEST_BODY
-        dressed = _dressed(send, scope["path"], head=scope["method"] == "HEAD")
-        refused = _stranger(headers) or _too_large(headers, most)
+        number, began = uuid4().hex[:8], perf_counter()
+        dressed = _dressed(send, scope["path"], number, head=scope["method"] == "HEAD")
+        refused = _stranger(headers) or _too_large(headers, most) or self._too_much(scope["path"])
         if refused is not None:
-            await problem(*refused)(scope, receive, dressed)
+            status, title, error = refused
+            wait = {"retry-after": "2"} if status == 503 else None
+            await problem(status, title, error, wait)(scope, receive, dressed)
             return
         if scope["method"] == "HEAD":
             scope = {**scope, "method": "GET"}
         counting = _Counting(receive, most)
         answer = _Answer(counting.answering(dressed, scope))
+        self.at_work += 1
         try:
             await self.app(scope, counting, answer)
         except Exception as error:
             if answer.begun:
                 raise
-            await unforeseen(scope["method"], scope["path"], error)(scope, receive, answer)
+            await unforeseen(number, scope["method"], scope["path"], error)(scope, receive, answer)
+        finally:
+            self.at_work -= 1
+            took_ms = round(1000 * (perf_counter() - began))
+            facts = {"number": number, "status": answer.status, "took_ms": took_ms}
+            LOG.info("%s %s", scope["method"], scope["path"], extra=facts)
+
+    def _too_much(self, path: str) -> tuple[int, str, CieloError] | None:
+        if self.at_work < MOST_AT_ONCE or path == "/api/health":
+            return None
+        return 503, "Busy", CieloError("Cielo has more to do than it can.", mend="Wait a moment, and ask again.")
 
 
 def _stranger(headers: Headers) -> tuple[int, str, CieloError] | None:
@@ -75,13 +94,14 @@ def _limit(most: int) -> TooLarge:
 
 
 class _Answer:
-    """Passes an answer on, and knows whether it has begun."""
+    """Passes an answer on, and knows whether it has begun, and as what."""
 
     def __init__(self, send: Send) -> None:
-        self.send, self.begun = send, False
+        self.send, self.begun, self.status = send, False, 0
 
     async def __call__(self, message: Message) -> None:
         self.begun = True
+        self.status = message.get("status", self.status)
         await self.send(message)
 
 
@@ -114,11 +134,12 @@ class _Counting:
         return sending
 
 
-def _dressed(send: Send, path: str, *, head: bool) -> Send:
+def _dressed(send: Send, path: str, number: str, *, head: bool) -> Send:
     async def sending(message: Message) -> None:
         if message["type"] == "http.response.start":
             headers = MutableHeaders(scope=message)
             headers.setdefault("content-security-policy", POLICY)
+            headers["x-request-id"] = number
             headers["x-content-type-options"] = "nosniff"
             headers["referrer-policy"] = "no-referrer"
             headers["cross-origin-opener-policy"] = "same-origin"

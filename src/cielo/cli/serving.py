@@ -51,9 +51,12 @@ def serve(db: Database = None, port: Port = 8490) -> None:
     web = WEB_ROOT if (WEB_ROOT / "index.html").is_file() else None
     from threading import Thread
 
+    from cielo.app.logbook import write_log
     from cielo.app.warm import warm_up
 
-    application = create_app(Store(db or data_folder() / "cielo.sqlite"), web)
+    path = db or data_folder() / "cielo.sqlite"
+    application = create_app(Store(path), web)
+    write_log(path)
     Thread(target=warm_up, daemon=True).start()
     print(f"Cielo is at http://127.0.0.1:{listener.getsockname()[1]}  (Ctrl-C stops it)", flush=True)
     if web is None:
