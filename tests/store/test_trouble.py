@@ -234,3 +234,26 @@ def test_the_doctor_tells_what_is_well_and_what_is_not(tmp_path: Path) -> None:
     with pytest.raises(StoreTrouble):
         backup_to(path, backup)
     assert not backup.exists()
+
+
+@pytest.mark.parametrize("name", ["what?.sqlite", "100 %.sqlite", "her #1 & more.sqlite", "Päonien.sqlite"])
+def test_any_name_of_a_file_is_that_file(name: str, tmp_path: Path) -> None:
+    path = tmp_path / name
+    store = Store(path)
+    start_card(store, gradient(), "start")
+    store.close()
+    assert sorted(file.name for file in tmp_path.iterdir()) == [name]
+    backup_to(path, tmp_path / f"copy of {name}")
+    assert restore_from(tmp_path / f"copy of {name}", path) is not None
+    again = Store(path)
+    assert len(list_cards(again)) == 1
+    again.close()
+
+
+def test_an_answer_that_cannot_be_written_is_told() -> None:
+    with open("/dev/full", "w") as full:
+        code = "from cielo.cli import main; import sys; sys.argv = ['cielo', 'schema']; main()"
+        ran = subprocess.run([sys.executable, "-c", code], stdout=full, stderr=subprocess.PIPE, text=True, check=False)
+    assert ran.returncode == 2
+    assert "cannot be written" in ran.stderr
+    assert "Traceback" not in ran.stderr

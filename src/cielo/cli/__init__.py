@@ -2,9 +2,14 @@
 
 import os
 import sys
+import tempfile
+from pathlib import Path
 
 # Threads that wait for the next loop sleep, so that a busy machine is not kept busier by their waiting.
 os.environ.setdefault("OMP_WAIT_POLICY", "PASSIVE")
+# Compiled loops are kept beside their source; where that may not be written, among the files that may go at any time.
+if not os.access(Path(__file__).parents[1], os.W_OK):
+    os.environ.setdefault("NUMBA_CACHE_DIR", str(Path(tempfile.gettempdir()) / f"cielo-loops-{os.getuid()}"))
 
 from cielo.cli import cutting, plans, serving, shelf
 from cielo.cli.common import app

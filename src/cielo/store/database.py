@@ -5,7 +5,7 @@ from contextlib import contextmanager
 from pathlib import Path
 from typing import Any
 
-from sqlalchemy import Connection, Engine, create_engine, event
+from sqlalchemy import URL, Connection, Engine, create_engine, event
 from sqlalchemy.orm import Session
 
 from cielo.errors import StoreTrouble
@@ -26,7 +26,7 @@ class Store:
             path.parent.mkdir(parents=True, exist_ok=True)
             ensure_ours(path)
         self.path = path
-        self.engine: Engine = create_engine(f"sqlite:///{path}", connect_args={"timeout": 15})
+        self.engine: Engine = create_engine(URL.create("sqlite", database=str(path)), connect_args={"timeout": 15})
         self._reader = self.engine.execution_options(reading=True)
         event.listen(self.engine, "connect", _prepare)
         event.listen(self.engine, "begin", _begin)
