@@ -1,8 +1,10 @@
 """The page says what is so: server away, late or refusing, two windows at once, leaving amid a save, keys and fingers."""
 
 import re
+import sqlite3
 import time
 from collections.abc import Callable
+from contextlib import closing
 
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, Route, expect
@@ -523,3 +525,23 @@ def test_every_ink_of_the_shelf_is_offered_at_the_bench(page: Page, server: Serv
     page.get_by_role("button", name="Done differently").click()
     page.get_by_role("button", name=re.compile("^Another ink")).click()
     expect(page.get_by_role("option")).to_have_count(count - 1)
+
+
+@pytest.mark.parametrize("expected_refusals", [[503]])
+def test_a_database_in_use_by_another_program_loses_nothing_and_nothing_false_is_said(page: Page, server: Server) -> None:
+    start_card(page, "In use", ("Yucca 1", "Ocotillo 5"), "no round mask")
+    proof(page, 2).click()
+    panel(page)
+    with closing(sqlite3.connect(server.database, isolation_level=None)) as other:
+        other.execute("begin immediate")
+        open_number(page, "Passes")
+        page.keyboard.press("ArrowUp")
+        page.keyboard.press("Enter")
+        expect(page.get_by_text("The database is in use by another program.")).to_be_visible(timeout=40_000)
+        expect(page.get_by_text(SAVED, exact=True)).to_have_count(0)
+        expect(page.get_by_text("Not saved yet: 1")).to_be_visible()
+        assert passes(page) == "4", "what she did stays in sight"
+        other.execute("rollback")
+    expect(page.get_by_text(SAVED, exact=True)).to_be_visible(timeout=40_000)
+    expect(page.get_by_text("The database is in use")).to_have_count(0)
+    assert saved_plan(page, server)["steps"][1]["passes"] == 4

@@ -81,7 +81,7 @@ def _called(name: Any) -> str:
 def _measure(number: Any, name: Any, say: Callable[[float, Units], str] = say_length) -> str:
     if not isinstance(number, int | float) or isinstance(number, bool):
         return _short(number)
-    if str(name).endswith("_mm"):
+    if str(name).endswith("_mm") and abs(number) < 1e9:
         return f"{say(number, 'cm')} ({say(number, 'in')})"
     return f"{number:g} degrees" if str(name).endswith("_deg") else f"{number:g}"
 

@@ -1,5 +1,5 @@
 import { createPinia, setActivePinia } from "pinia";
-import { beforeEach, describe, expect, it } from "vitest";
+import { beforeEach, describe, expect, it, vi } from "vitest";
 import { FakeServer, PLAN, until } from "../testing/server";
 import type { CardStore } from "./card";
 
@@ -10,7 +10,6 @@ let notices: Awaited<ReturnType<(typeof import("./notices"))["useNotices"]>>;
 /** A window of its own: stores that know nothing of an earlier one. */
 async function openWindow() {
   store?.$dispose();
-  const { vi } = await import("vitest");
   vi.resetModules();
   setActivePinia(createPinia());
   const fresh = await import("pinia");
@@ -54,6 +53,25 @@ describe("a card", () => {
     await until(() => store.outbox.length === 0);
     expect(server.plan.title).toBe("Night");
     expect(server.plan.steps.map((step) => step.id)).toEqual(["s1"]);
+  });
+
+  it("keeps edits that the database cannot take, says why, and sends them again", async () => {
+    vi.useFakeTimers({ toFake: ["setTimeout"] });
+    try {
+      server.busy = 2;
+      retitle("Night");
+      await vi.waitFor(() => expect(notices.said.get("store")?.text).toContain("in use by another program"));
+      expect(store.card?.plan.title).toBe("Night");
+      expect(server.plan).toEqual(PLAN);
+      await vi.advanceTimersByTimeAsync(2100);
+      expect(store.pristine).toBe(false);
+      await vi.advanceTimersByTimeAsync(2100);
+      await vi.waitFor(() => expect(store.pristine).toBe(true));
+      expect(server.plan.title).toBe("Night");
+      expect(notices.said.has("store")).toBe(false);
+    } finally {
+      vi.useRealTimers();
+    }
   });
 
   it("keeps edits through a reload", async () => {

@@ -15,6 +15,8 @@ type State = "asking" | "ready" | "absent" | "away" | "refused";
 
 /** How often an edit is made again on a card that others keep changing, before it is told. */
 const MOST_TRIES = 8;
+/** How soon an edit is sent again that the database could not take. */
+const TRY_AGAIN_MS = 2000;
 
 function makeStore(id: string) {
   return defineStore(`card/${id}`, () => {
@@ -64,6 +66,15 @@ function makeStore(id: string) {
             tries = 0;
           } catch (error) {
             if (error instanceof NoAnswer) break;
+            if (error instanceof Refusal && error.status === 503) {
+              // The database is in use, full or may not be written for now: nothing was changed, and nothing is given up.
+              notices.say(
+                "store",
+                `${error.message} What you do is kept here, and saved as soon as it can be.`,
+              );
+              window.setTimeout(() => void flush(), TRY_AGAIN_MS);
+              break;
+            }
             if (error instanceof Refusal && error.status === 409) {
               saved.value = await ask("get", "/api/cards/{card_id}", path);
               if (isRebased(edit.change) && ++tries < MOST_TRIES) continue;
@@ -83,6 +94,7 @@ function makeStore(id: string) {
     function done(edit: Edit) {
       outbox.value = outbox.value.filter((other) => other.key !== edit.key);
       writeOutbox(id, outbox.value, [edit.key]);
+      notices.clear("store");
     }
     /** A refused edit is never silently gone: it can be made again, or dropped. */
     function tell(edit: Edit, why: string) {

@@ -58,6 +58,8 @@ export class FakeServer {
   losesAnswers = false;
   /** Refuses every edit for that reason. */
   refuses = "";
+  /** How many changes the database cannot take before it can again. */
+  busy = 0;
   /** Answers are held back until `release`. */
   holds = false;
   private waiting: (() => void)[] = [];
@@ -113,6 +115,7 @@ export class FakeServer {
     if (!path.startsWith("/api/cards/c1")) return problem(404, "there is no such card.");
     if (method === "GET") return json(this.card());
     if (this.keys.has(body.key)) return json(this.card());
+    if (this.busy-- > 0) return problem(503, "The database is in use by another program.");
     if (this.refuses) return problem(422, this.refuses);
     if (body.based_on !== this.plans.length) return problem(409, "this card was changed in another window.");
     const back = path.endsWith("/undo") ? this.plans.at(-2) : undefined;

@@ -8,33 +8,28 @@ import numpy as np
 from cielo.core.advice.finding import Finding, Remedy
 from cielo.core.advice.looking import TOO_SMALL, add_before, area, before, both, brushings, strongest
 from cielo.core.geometry.printing import MASK_MARGIN_MM, mask_of_prints
-from cielo.core.materials import TOOLS, TRANSPARENT_KINDS
+from cielo.core.materials import TRANSPARENT_KINDS
 from cielo.core.plan import (
-    Band,
     Brush,
     BuiltIn,
-    Halo,
     LayMask,
     LiftMask,
     Motifs,
     Plan,
     Prepare,
     Print,
-    Slant,
     Words,
     insert_step,
     move_step,
     new_step_id,
 )
 from cielo.core.sequence.lightness import SAME_LIGHTNESS, lightness_on
-from cielo.core.table.marks import embosses, is_figure, is_in_front, prints
+from cielo.core.table.marks import decides_way_up, embosses, is_figure, is_in_front
 from cielo.core.table.needs import is_for
 from cielo.core.table.table import Table
 
 # A stamp with parts smaller than this blurs when pressed; one larger than that wants to be primed: common practice, no source.
 TINY_MM, BIG_MM, BIG_LETTERS_MM = 8.0, 40.0, 12.0
-# Motifs that have a top and a bottom.
-DIRECTED = ("saguaro", "arch", "leaf")
 
 
 def _figures(plan: Plan) -> list[Brush]:
@@ -57,19 +52,6 @@ def _stamp(step: Brush) -> object:
             return step.region.image
         case _:
             return step.region
-
-
-def _is_directed(step: Brush) -> bool:
-    """Whether a print has a top and a bottom that a turned panel would belie."""
-    match step.region:
-        case Words():
-            return True
-        case Motifs():
-            return step.region.motif in DIRECTED and step.region.arrangement == "triangle"
-        case Print():
-            return step.region.stands is not None
-        case _:
-            return False
 
 
 def _masked_between(plan: Plan, first: Brush, then: Brush) -> bool:
@@ -176,17 +158,8 @@ def unprimed_stamp(plan: Plan, table: Table) -> Iterator[Finding]:
 def orientation_untested(plan: Plan, table: Table) -> Iterator[Finding]:
     """A sentiment or directed image is printed before top and bottom are decided: more ground follows, and nothing was tried."""
     for step in _figures(plan):
-        directed = _is_directed(step)
         tried = any(isinstance(other, Prepare) and other.act == "orient" for other in before(plan, step))
-        ground_follows = any(
-            isinstance(other, Brush)
-            and not prints(other)
-            and TOOLS[other.tool].texture not in ("drops",)
-            # What sheds its ground comes first by its nature; only a ground with a direction can then belie it.
-            and (not embosses(plan, step) or isinstance(other.region, Band | Slant | Halo))
-            for other in plan.steps[plan.index_of(step.id) + 1 :]
-        )
-        if directed and ground_follows and not tried:
+        if not tried and any(decides_way_up(plan, other, step) for other in plan.steps[plan.index_of(step.id) + 1 :]):
             yield Finding(
                 "orientation-untested",
                 "warn",

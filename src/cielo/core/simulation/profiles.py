@@ -13,7 +13,7 @@ Phi       -                the normal distribution function
 
 A band ends where its words say that the full ink ends. With a carry it fades from there; without one the brush still spills over by its
 own softness, so that two bands butted against each other overlap and leave the dark ridge they leave on paper: the edge stands
-SPILLS sigma out, less the wider the carry.
+SPILLS sigma out.
 
 A blender brush is moved in small circles; many overlapping soft footprints add up to an edge that falls as Phi (central limit
 theorem). A carry of c mm is taken as four sigma, so that the fade runs from 98 % to 2 % within it; no brush can leave an edge
@@ -34,6 +34,8 @@ Map = NDArray[np.float32]
 
 # A brush that is taken to a line spills over it by so many sigma of its own edge. Common practice, no source.
 SPILLS = 1.5
+# Of a large brush no more than this is laid over a line; an edge that is carried on by this much is feathered, and spills no more.
+MOST_SPILT_MM, FEATHERED_MM = 3.0, 1.2
 
 
 def _falling(distance: Map, sigma_mm: float) -> Map:
@@ -87,7 +89,7 @@ def band_profile(t_mm: NDArray[np.float64], band: Band | Slant, softness_mm: flo
 
 def _spill(carry_mm: float, softness_mm: float) -> float:
     """How far beyond the end of a band the middle of a brush's own edge lies, mm."""
-    return float(SPILLS * softness_mm * np.exp(-((carry_mm / max(2 * softness_mm, 1e-6)) ** 2)))
+    return float(SPILLS * min(softness_mm, MOST_SPILT_MM) * np.exp(-((carry_mm / FEATHERED_MM) ** 2)))
 
 
 def fade_profile(t_mm: NDArray[np.float64], fade: Fade) -> NDArray[np.float64]:

@@ -2,12 +2,15 @@
 
 from cielo.core.geometry.holding import is_stencil
 from cielo.core.materials import RESIST_KINDS, TOOLS, InkKind
-from cielo.core.plan import Brush, EdgeMask, InPrint, Mask, Motifs, Plan, Print, Region, Step, Words
+from cielo.core.plan import Band, Brush, EdgeMask, Halo, InPrint, Mask, Motifs, Plan, Print, Region, Slant, Step, Words
 
 # Tools that are worked over the panel; the others drop, print or draw.
 RUBBING = ("even", "fine", "open", "streaks")
 # Kinds that cover what lies below them.
 OPAQUE: frozenset[InkKind] = frozenset({"white", "metallic", "paste"})
+
+# Motifs that have a top and a bottom.
+DIRECTED = ("saguaro", "arch", "leaf")
 
 
 def embosses(plan: Plan, step: Step) -> bool:
@@ -60,3 +63,30 @@ def sticks(mask: Mask) -> bool:
     if mask.held is not None:
         return mask.held == "back"
     return not is_stencil(mask) and not isinstance(mask, EdgeMask)
+
+
+def is_directed(step: Step) -> bool:
+    """Whether a print has a top and a bottom that a turned panel would belie."""
+    match getattr(step, "region", None):
+        case Words():
+            return True
+        case Motifs() as motifs:
+            return motifs.motif in DIRECTED and motifs.arrangement == "triangle"
+        case Print() as figure:
+            return figure.stands is not None
+        case _:
+            return False
+
+
+def decides_way_up(plan: Plan, ground: Step, figure: Step) -> bool:
+    """Whether a step of the ground decides which way up a directed print goes, wherever the two lie: it should be there first.
+
+    What sheds its ground comes first by its nature; only a ground with a direction can then belie it.
+    """
+    if not isinstance(ground, Brush) or prints(ground) or TOOLS[ground.tool].texture == "drops":
+        return False
+    return (
+        is_figure(figure)
+        and is_directed(figure)
+        and (not embosses(plan, figure) or isinstance(ground.region, Band | Slant | Halo))
+    )

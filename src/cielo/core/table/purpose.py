@@ -29,7 +29,7 @@ from cielo.core.plan import (
 )
 from cielo.core.sequence.lightness import lightness_on
 from cielo.core.simulation.contact import TRACE, Contact, contact_of
-from cielo.core.table.marks import covers_what_is_below, embosses, is_figure, is_in_front
+from cielo.core.table.marks import covers_what_is_below, decides_way_up, embosses, is_figure, is_in_front
 from cielo.core.table.moment import Moment
 from cielo.core.table.needs import is_for, not_dry_for
 from cielo.core.table.walk import walk
@@ -65,6 +65,8 @@ def read_purposes(plan: Plan) -> dict[str, Purpose]:
                 keep_over.append(below.id)
                 continue
             if not _order_is_seen(contact, below, step):
+                if decides_way_up(plan, below, step):
+                    over.append(below.id)
                 continue
             if _is_meant(plan, contact, light, below, step):
                 keep_over.append(below.id)
