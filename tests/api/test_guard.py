@@ -2,11 +2,10 @@
 
 import json
 import logging
-import time
 from collections.abc import Iterator
 from logging.handlers import RotatingFileHandler
 from pathlib import Path
-from threading import Event, Thread
+from threading import Event, Semaphore, Thread
 
 import pytest
 from fastapi.testclient import TestClient
@@ -124,16 +123,21 @@ def test_too_much_at_once_is_refused_politely_and_health_is_told_all_the_same(
     web: TestClient, card: str, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     monkeypatch.setattr("cielo.api.guard.MOST_AT_ONCE", 2)
-    wait = Event()
-    monkeypatch.setattr("cielo.api.routers.cards.panel_png", lambda *_, **__: (wait.wait(20) and b"") or b"")
+    wait, inside = Event(), Semaphore(0)
+
+    def drawing(*_: object, **__: object) -> bytes:
+        inside.release()
+        wait.wait(60)
+        return b""
+
+    monkeypatch.setattr("cielo.api.routers.cards.panel_png", drawing)
     address = f"/api/cards/{card}/picture.png?revision=1"
     asking = [Thread(target=web.get, args=(address,)) for _ in range(2)]
     for one in asking:
         one.start()
     try:
-        until = time.monotonic() + 15
-        while (refused := web.get("/api/cards")).status_code != 503 and time.monotonic() < until:
-            time.sleep(0.05)
+        assert all(inside.acquire(timeout=50) for _ in asking)
+        refused = web.get("/api/cards")
         assert refused.status_code == 503
         assert refused.headers["retry-after"] == "2"
         assert web.get("/api/health").status_code == 200

@@ -31,6 +31,8 @@ function makeStore(id: string) {
     /** The moves of the last time it was put in order, in words; null where something else came after. */
     const moves = shallowRef<string[] | null>(null);
     const sending = ref(false);
+    /** Whether the database could not take the edit sent last. */
+    const stuck = ref(false);
 
     /** What is on the table now: saved, with what is on its way, and what the hand is just moving. */
     const card = computed<CardOut | null>(() => {
@@ -68,6 +70,7 @@ function makeStore(id: string) {
             if (error instanceof NoAnswer) break;
             if (error instanceof Refusal && error.status === 503) {
               // The database is in use, full or may not be written for now: nothing was changed, and nothing is given up.
+              stuck.value = true;
               notices.say(
                 "store",
                 `${error.message} What you do is kept here, and saved as soon as it can be.`,
@@ -94,6 +97,7 @@ function makeStore(id: string) {
     function done(edit: Edit) {
       outbox.value = outbox.value.filter((other) => other.key !== edit.key);
       writeOutbox(id, outbox.value, [edit.key]);
+      stuck.value = false;
       notices.clear("store");
     }
     /** A refused edit is never silently gone: it can be made again, or dropped. */
@@ -133,6 +137,7 @@ function makeStore(id: string) {
       draft,
       moves,
       sending,
+      stuck,
       pristine,
       load,
       push,

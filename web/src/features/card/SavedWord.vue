@@ -9,7 +9,7 @@ const server = useServer();
 const word = computed(() => {
   if (desk.pristine) return "Saved";
   const waiting = desk.outbox.length;
-  return server.away && waiting ? `Not saved yet: ${waiting}` : "Saving …";
+  return (server.away || desk.stuck) && waiting ? `Not saved yet: ${waiting}` : "Saving …";
 });
 </script>
 
