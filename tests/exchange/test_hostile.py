@@ -58,7 +58,7 @@ def test_a_drawing_that_means_harm_is_read_or_refused_within_bounds(data: bytes)
     before, began = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss, time.process_time()
     with suppress(CieloError):
         assert read_svg(data).rings_mm
-    assert time.process_time() - began < 6
+    assert time.process_time() - began < 20
     assert resource.getrusage(resource.RUSAGE_SELF).ru_maxrss - before < 300_000
 
 
