@@ -257,3 +257,24 @@ def test_an_answer_that_cannot_be_written_is_told() -> None:
     assert ran.returncode == 2
     assert "cannot be written" in ran.stderr
     assert "Traceback" not in ran.stderr
+
+
+def test_a_restore_that_has_no_room_leaves_the_database_in_its_place(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    path, copy = tmp_path / "cielo.sqlite", tmp_path / "copy.sqlite"
+    store = Store(path)
+    start_card(store, gradient(), "start")
+    backup_to(path, copy)
+    start_card(store, gradient(), "another")
+    store.close()
+
+    def no_room(_source: Path, file: Path) -> None:
+        file.write_bytes(b"half")
+        raise OSError(28, "No space left on device")
+
+    monkeypatch.setattr("cielo.store.backups.backup_to", no_room)
+    with pytest.raises(StoreTrouble, match="No space left"):
+        restore_from(copy, path)
+    assert sorted(file.name for file in tmp_path.iterdir()) == ["cielo.sqlite", "copy.sqlite"]
+    again = Store(path)
+    assert len(list_cards(again)) == 2
+    again.close()

@@ -54,15 +54,20 @@ def restore_from(file: Path, path: Path) -> Path | None:
         raise StoreTrouble("there is no such backup.", field=file.name, mend="Check the name and the folder.")
     ensure_whole(file)
     kept: Path | None = None
+    ready = path.with_name(f".{path.name}.restored")
     with told(path):
         path.parent.mkdir(parents=True, exist_ok=True)
-        if path.exists():
-            _ensure_unused(path)
-            kept = path.with_name(f"{path.name}.before-{datetime.now(UTC):%Y%m%d-%H%M%S-%f}")
-            os.replace(path, kept)
-            for ending in ("-wal", "-shm"):
-                path.with_name(path.name + ending).unlink(missing_ok=True)
-        backup_to(file, path)
+        try:
+            backup_to(file, ready)  # all that can go wrong with room and rights goes wrong here, with the old one in its place
+            if path.exists():
+                _ensure_unused(path)
+                kept = path.with_name(f"{path.name}.before-{datetime.now(UTC):%Y%m%d-%H%M%S-%f}")
+                for ending in ("", "-wal", "-shm"):
+                    if (part := path.with_name(path.name + ending)).exists():
+                        os.replace(part, kept.with_name(kept.name + ending))
+            os.replace(ready, path)
+        finally:
+            ready.unlink(missing_ok=True)
     return kept
 
 

@@ -18,6 +18,7 @@ import FindingNote from "../features/FindingNote.vue";
 import PieceRow from "../features/card/PieceRow.vue";
 import PanelAnswer from "../features/panel/PanelAnswer.vue";
 import PanelTable from "../features/panel/PanelTable.vue";
+import WholeCard from "../features/panel/WholeCard.vue";
 import RunOfProofs from "../features/step/RunOfProofs.vue";
 import StepList from "../features/step/StepList.vue";
 import { wholeOf } from "../logic/beside";
@@ -67,13 +68,6 @@ function remedy({ code, step, remedy }: Finding) {
   desk.push(remedy.charAt(0).toLowerCase() + remedy.slice(1), { do: "remedy", code, step, remedy });
 }
 const look = ref<Look | null>(null);
-/** What of the whole card is drawn without its colour; nothing where the base is inked and there is no mat. */
-const drawnPlain = computed(() => {
-  const inked = card.value?.pieces.some(({ belongs }) => belongs === "base");
-  const mats = card.value?.plan.card.mats.length;
-  if (inked && !mats) return "";
-  return `${inked ? "The mats are" : mats ? "The base and its mats are" : "The base is"} drawn plain: the colour of what they are cut of is not known.`;
-});
 /** The stencil whose openings the chosen step inks, where it inks inside one. */
 const choosing = computed(() => {
   const step = steps.value[at.value];
@@ -211,14 +205,7 @@ useEventListener("keydown", (event) => {
             :together="together"
             @together="(shown) => (together = shown)"
           />
-          <figure v-if="together" class="together">
-            <img
-              :src="`/api/cards/${wholeOf(id)}/assembled.png?revision=${card.revision}&dpi=90`"
-              alt="The whole card put together"
-              data-test="together"
-            />
-            <figcaption v-if="drawnPlain">{{ drawnPlain }}</figcaption>
-          </figure>
+          <WholeCard v-if="together" :card="card" />
           <PanelTable
             v-else
             :card="card"
@@ -308,27 +295,9 @@ main {
   border-right: 1px solid var(--hairline);
 }
 .left > :deep(.table),
-.together {
+.left > :deep(.together) {
   flex: 1;
   min-height: 0;
-}
-.together {
-  display: flex;
-  flex-direction: column;
-  align-items: center;
-  justify-content: center;
-  gap: 10px;
-  margin: 0;
-  padding: 16px;
-  background: var(--surround);
-}
-.together img {
-  max-width: 100%;
-  max-height: calc(100% - 40px);
-  box-shadow: 0 2px 10px #0003;
-}
-figcaption {
-  font-size: 15px;
 }
 .right {
   overflow-y: auto;

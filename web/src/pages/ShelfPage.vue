@@ -14,6 +14,7 @@ import AddInk from "../features/shelf/AddInk.vue";
 import AddOther from "../features/shelf/AddOther.vue";
 import FilesIn from "../features/shelf/FilesIn.vue";
 import InkLooks from "../features/shelf/InkLooks.vue";
+import KeptSafe from "../features/shelf/KeptSafe.vue";
 import ShelfBulk from "../features/shelf/ShelfBulk.vue";
 import StencilLooks from "../features/shelf/StencilLooks.vue";
 import ThingSentence from "../features/shelf/ThingSentence.vue";
@@ -247,11 +248,7 @@ function added(key: string) {
         </aside>
       </div>
     </template>
-    <p class="quiet safe">
-      All of this and your cards lie in one file on this machine. Every day Cielo makes a whole copy of it in
-      the folder of backups beside it; <code>cielo backup</code> makes one now,
-      <code>cielo restore</code> brings one back.
-    </p>
+    <KeptSafe />
   </main>
   <PageState
     v-else
@@ -324,10 +321,6 @@ h2 {
   gap: 8px;
   margin: 6px 0;
   padding: 0;
-}
-.safe {
-  max-width: 62ch;
-  margin-top: 34px;
 }
 .told {
   position: sticky;

@@ -26,6 +26,7 @@ from cielo.core.geometry.masks import outlines_mm
 from cielo.core.plan import Disc, EdgeMask, Mask, Tapes
 from cielo.core.simulation.cover import to_cover_mm
 from cielo.core.simulation.grid import Grid
+from cielo.core.simulation.profiles import falling
 
 Map = NDArray[np.float32]
 
@@ -38,7 +39,7 @@ def halo(mask: Mask, sigma_mm: float, grid: Grid) -> Map:
     """h of the symbol table; 1 on what the mask covers."""
     outside = np.maximum(to_cover_mm(mask, grid), 0)
     if not _bends(mask):
-        return np.asarray(np.exp(np.float32(-0.5) * (outside / np.float32(sigma_mm)) ** 2))
+        return falling(outside, sigma_mm)
     places, lengths = _along(outlines_mm(mask, grid.panel_width_mm, grid.panel_height_mm), sigma_mm / APART)
     across = np.exp(-0.5 * ((grid.x_mm[None, :] - places[:, :1]) / sigma_mm) ** 2).astype(np.float32)
     down = (

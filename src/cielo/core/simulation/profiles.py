@@ -17,8 +17,8 @@ SPILLS sigma out.
 
 A blender brush is moved in small circles; many overlapping soft footprints add up to an edge that falls as Phi (central limit
 theorem). A carry of c mm is taken as four sigma, so that the fade runs from 98 % to 2 % within it; no brush can leave an edge
-harder than its own bristles, so the two add in quadrature. A halo falls as exp(-d^2 / (2 sigma^2)) with sigma half its
-reach. That these are the curves of a real hand is common practice, no source.
+harder than its own bristles, so the two add in quadrature. A vignette falls as exp(-d^2 / (2 sigma^2)), as a halo does
+(halo.py). That these are the curves of a real hand is common practice, no source.
 """
 
 from math import cos, radians, sin
@@ -38,7 +38,8 @@ SPILLS = 1.5
 MOST_SPILT_MM, FEATHERED_MM = 3.0, 1.2
 
 
-def _falling(distance: Map, sigma_mm: float) -> Map:
+def falling(distance: Map, sigma_mm: float) -> Map:
+    """exp(-d^2 / (2 sigma^2)), same shape."""
     return np.asarray(np.exp(np.float32(-0.5) * (distance / np.float32(sigma_mm)) ** 2))
 
 
@@ -49,14 +50,14 @@ def vignette(region: Vignette, sigma_mm: float, grid: Grid) -> Map:
     if region.origin == "edges":
         # What two facing edges leave bare hangs on one direction alone.
         across, down = (
-            (1 - _falling(way, sigma_mm)) * (1 - _falling(np.float32(size) - way, sigma_mm))
+            (1 - falling(way, sigma_mm)) * (1 - falling(np.float32(size) - way, sigma_mm))
             for way, size in ((x, width), (y, height))
         )
         return np.asarray(1 - down * across)
     bare = np.ones((grid.rows, grid.columns), dtype=np.float32)
     for cx in (0, width):
         for cy in (0, height):
-            bare = bare * (1 - _falling(np.hypot(x - np.float32(cx), y - np.float32(cy)), sigma_mm))
+            bare = bare * (1 - falling(np.hypot(x - np.float32(cx), y - np.float32(cy)), sigma_mm))
     return 1 - bare
 
 

@@ -6,12 +6,12 @@ Symbols
 symbol     shape               meaning, unit
 =========  ==================  ==============================================================================
 z          (rows, columns)     height above the sheet, mm
-n          (rows, columns, 3)  unit normal of that surface: (-dz/dx, -dz/dy, 1) made a unit; y runs down
-l          (rows, columns, 3)  unit vector from a place to the lamp
-h          (rows, columns, 3)  unit vector half way between l and the eye, which looks straight down
+n          (3, rows, columns)  unit normal of that surface: (-dz/dx, -dz/dy, 1) made a unit; y runs down
+l          (3, rows, columns)  unit vector from a place to the lamp
+h          (3, rows, columns)  unit vector half way between l and the eye, which looks straight down
 g          (rows, columns)     gloss, 0..1: how much of the lamp is mirrored where h is n
 m          (rows, columns)     metal or mica, 0..1: how thick its flakes lie
-a          (rows, columns, 3)  slopes of the flakes, normal with standard deviation FLAKES
+a          (2, rows, columns)  slopes of the flakes, normal with standard deviation FLAKES
 E          (rows, columns)     light against that on a flat sheet
 =========  ==================  ==============================================================================
 

@@ -31,15 +31,14 @@ A brush lays films; an ink whose swatches are dabs is brushed as the film of its
 from collections.abc import Callable, Sequence
 from dataclasses import replace
 from functools import lru_cache
-from typing import Any, NamedTuple
+from typing import Any
 
 import numba
 import numpy as np
 from numpy.typing import NDArray
 
 from cielo.core.keeping import KEPT
-from cielo.core.optics.films import film_of
-from cielo.core.optics.layering import MOST_HINDRANCE, hindrance, quickness
+from cielo.core.optics.layering import MOST_HINDRANCE
 from cielo.core.optics.spectra import srgb_encoded, srgb_matrix
 from cielo.core.optics.stock import INTERNAL_REFLECTION, sheet_of
 from cielo.core.optics.water import WET_DENSER
@@ -49,12 +48,10 @@ from cielo.core.simulation.bands import EVERY, PICTURE_BANDS, picture_weights
 from cielo.core.simulation.beads import beads_standing
 from cielo.core.simulation.cover import LARGEST_KEPT
 from cielo.core.simulation.grid import Grid
+from cielo.core.simulation.inks import KNOTS, STRONGEST, inks_of
 from cielo.core.simulation.laydown import FAINTEST, Map
 from cielo.core.simulation.maps import Laying, layings
-from cielo.core.simulation.measured import measured_of
 
-KNOTS = 513
-STRONGEST = 16.0
 Rgb = NDArray[np.uint8]
 Progress = Callable[[float], None]
 
@@ -86,7 +83,7 @@ def panel_xyz(
     """
     done = plan if steps_done is None else replace(plan, steps=plan.steps[:steps_done])
     index = {ink.key: i for i, ink in enumerate(plan.inks)}
-    inks = _inks(plan)
+    inks = inks_of(plan)
     sheet = sheet_of(plan.stock.paper)
     inner, veil = sheet.inner[::EVERY].astype(np.float32), np.float32(sheet.veil)
     weights = np.ascontiguousarray(picture_weights().T, dtype=np.float32)
@@ -137,45 +134,6 @@ class _Kept:
         """Keep this one for the next."""
         if self.xyz.shape[0] * self.xyz.shape[1] <= LARGEST_KEPT:
             KEPT.put(("picture", self.key), (self.strengths, self.xyz.copy()))
-
-
-class _Inks(NamedTuple):
-    curves: NDArray[np.float32]
-    densities: NDArray[np.float32]
-    scatterings: NDArray[np.float32]
-    hindrances: NDArray[np.float32]
-    log_traps: NDArray[np.float32]
-    pair_of: NDArray[np.int64]
-    resists: NDArray[np.bool_]
-    veils: NDArray[np.float32]
-
-
-def _inks(plan: Plan) -> _Inks:
-    """The plan's inks as arrays of the symbol table."""
-    films = [film_of(replace(ink, laydown="film"), plan.stock.paper) for ink in plan.inks]
-    count = len(films)
-    knots = np.linspace(0, STRONGEST, KNOTS)
-    measured, keys = measured_of(plan), [ink.key for ink in plan.inks]
-    hindrances = np.array([[hindrance(below, above) for below in films] for above in films]).reshape(count, count)
-    traps = [[np.log(measured.trapping(below, above)) for below in keys] for above in keys]
-    log_traps = hindrances * np.reshape(traps, (count, count)) * np.array([[quickness(film)] for film in films]).reshape(count, 1)
-    pairs = [(i, j) for i in range(count) for j in range(count) if measured.change(keys[j], keys[i]) is not None]
-    pair_of = np.full((count, count), -1, dtype=np.int64)
-    for row, pair in enumerate(pairs, count):
-        pair_of[pair] = row
-    changes = [measured.changes[keys[j], keys[i]] for i, j in pairs]
-    return _Inks(
-        np.array([film.amount(knots) for film in films], dtype=np.float32).reshape(count, KNOTS),
-        np.array([density[::EVERY] for density in [*(film.density for film in films), *changes]], dtype=np.float32).reshape(
-            count + len(pairs), PICTURE_BANDS
-        ),
-        np.array([film.scattering[::EVERY] for film in films], dtype=np.float32).reshape(count, PICTURE_BANDS),
-        hindrances.astype(np.float32),
-        log_traps.astype(np.float32),
-        pair_of,
-        np.array([film.resists for film in films], dtype=np.bool_),
-        np.array([film.veil for film in films], dtype=np.float32),
-    )
 
 
 def groups_of(laid: Sequence[Laying]) -> list[int]:

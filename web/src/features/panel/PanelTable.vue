@@ -12,6 +12,7 @@ import { type Line, linesFor } from "../../logic/snapping";
 import FocalOver from "./FocalOver.vue";
 import GuideLines from "./GuideLines.vue";
 import HoldsOver from "./HoldsOver.vue";
+import LampOver from "./LampOver.vue";
 import MasksOver from "./MasksOver.vue";
 import OpeningsOver from "./OpeningsOver.vue";
 import PrintsOver from "./PrintsOver.vue";
@@ -92,20 +93,6 @@ watch(
   },
 );
 const round = (mm: number) => Math.round(mm * 2) / 2;
-function moveLamp(event: KeyboardEvent) {
-  const ways: Record<string, [number, number]> = {
-    ArrowLeft: [-1, 0],
-    ArrowRight: [1, 0],
-    ArrowUp: [0, -1],
-    ArrowDown: [0, 1],
-  };
-  const way = ways[event.key];
-  if (!way || !lamp.value) return;
-  event.preventDefault();
-  const by = event.shiftKey ? 20 : 6;
-  lamp.value = onPanel({ x_mm: lamp.value.x_mm + way[0] * by, y_mm: lamp.value.y_mm + way[1] * by });
-}
-
 const scale = computed(() =>
   Math.max(
     0.5,
@@ -244,19 +231,7 @@ function tap(event: MouseEvent) {
           :data-drawn="drawn"
           :data-sharp="sharp"
         />
-        <button
-          v-if="tilted && lamp"
-          type="button"
-          class="lamp"
-          :style="{ left: `${lamp.x_mm * scale}px`, top: `${lamp.y_mm * scale}px` }"
-          aria-label="The lamp; the arrow keys move it"
-          @keydown="moveLamp"
-        >
-          <svg viewBox="-12 -12 24 24" aria-hidden="true">
-            <circle r="5" />
-            <path v-for="turn in 8" :key="turn" d="M0 -8v-3" :transform="`rotate(${turn * 45})`" />
-          </svg>
-        </button>
+        <LampOver v-if="tilted && lamp" :lamp="lamp" :scale="scale" @move="(to) => (lamp = onPanel(to))" />
         <svg
           class="over"
           :viewBox="`0 0 ${panel.width} ${panel.height}`"
@@ -335,26 +310,6 @@ img,
   touch-action: none;
   cursor: crosshair;
   overflow: visible;
-}
-.lamp {
-  position: absolute;
-  z-index: 1;
-  width: 44px;
-  height: 44px;
-  margin: -22px 0 0 -22px;
-  padding: 6px;
-  border: 0;
-  background: none;
-  pointer-events: none;
-}
-.lamp circle {
-  fill: #fff8e0;
-  stroke: var(--ink);
-}
-.lamp path {
-  stroke: var(--ink);
-  stroke-width: 3px;
-  stroke-linecap: round;
 }
 .mat {
   position: absolute;

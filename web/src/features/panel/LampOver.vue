@@ -1,0 +1,57 @@
+<script setup lang="ts">
+/** The lamp that a tilted panel is looked at by; it goes with the hand, and with the arrow keys. */
+import type { Place } from "../../composables/usePicture";
+
+const props = defineProps<{ lamp: Place; scale: number }>();
+const emit = defineEmits<{ move: [to: Place] }>();
+const WAYS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+function move(event: KeyboardEvent) {
+  const way = WAYS[event.key];
+  if (!way) return;
+  event.preventDefault();
+  const by = event.shiftKey ? 20 : 6;
+  emit("move", { x_mm: props.lamp.x_mm + way[0] * by, y_mm: props.lamp.y_mm + way[1] * by });
+}
+</script>
+
+<template>
+  <button
+    type="button"
+    :style="{ left: `${lamp.x_mm * scale}px`, top: `${lamp.y_mm * scale}px` }"
+    aria-label="The lamp; the arrow keys move it"
+    @keydown="move"
+  >
+    <svg viewBox="-12 -12 24 24" aria-hidden="true">
+      <circle r="5" />
+      <path v-for="turn in 8" :key="turn" d="M0 -8v-3" :transform="`rotate(${turn * 45})`" />
+    </svg>
+  </button>
+</template>
+
+<style scoped>
+button {
+  position: absolute;
+  z-index: 1;
+  width: 44px;
+  height: 44px;
+  margin: -22px 0 0 -22px;
+  padding: 6px;
+  border: 0;
+  background: none;
+  pointer-events: none;
+}
+circle {
+  fill: #fff8e0;
+  stroke: var(--ink);
+}
+path {
+  stroke: var(--ink);
+  stroke-width: 3px;
+  stroke-linecap: round;
+}
+</style>
