@@ -231,6 +231,8 @@ def test_what_a_card_takes_is_counted_down_and_re_inking_resets(new_page: Page, 
     page.get_by_role("button", name="Lay it out").click()
     expect(page.get_by_role("list", name="Run of proofs")).to_be_visible()
     page.get_by_role("link", name="Bench", exact=True).click()
+    # The Desk has sentences too, and stands until the Bench does.
+    expect(page.locator(".count")).to_be_visible()
     taken = 0
     for _ in range(30):
         sentence = page.locator("main .sentence").first
