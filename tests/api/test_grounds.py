@@ -44,7 +44,7 @@ def test_what_a_ground_takes_beside_its_colours_is_fetched_from_the_shelf(web: T
         "yellow and turquoise may fight, powder may not"
     )
     notes = [note for step in card["reading"]["steps"] for note in step["notes"]]
-    assert any("stands out by" in note for note in notes)
+    assert any("stands out" in note for note in notes)
 
 
 def test_another_ground_replaces_steps_and_masks_and_undo_brings_them_back(web: TestClient) -> None:

@@ -231,10 +231,10 @@ EDGE = EdgeMask("e", "land", 50.8, 101.6, "straight")
         (Disc("d", "moon", 25.4, 50.8, 40.0), 0, "Its middle 1 in from the left and 2 in from the top."),
         (Disc("d", "moon", 25.4, 50.8, 40.0), 1 / 4, "Its middle 1 1/4 in from the left and 2 1/4 in from the top. Measure on"),
         (replace(DOTS, x_mm=25.4, y_mm=25.4, angle_deg=15.0), 0, "middle of one motif 1 in from the left and 1 in from the top, turned 15"),
-        (replace(EDGE, flipped=True), 0, "crosses the left side 4 in down and the right side 4 in down. Lay it turned over."),
+        (replace(EDGE, flipped=True), 0, "side 4 in down and the right side 4 in down. It covers what is below it. Lay it turned over."),
         # 45 degrees through (2, 4) in: down the left side at 4 - 2, out at the right 4 3/4 in across and so 2 3/4 in further down.
-        (replace(EDGE, angle_deg=45.0), 0, "crosses the left side 2 in down and the right side 6 3/4 in down."),
-        (replace(EDGE, angle_deg=90.0, profile="hills"), 0, "falls, crosses the top 2 in from the left and the bottom 2 in from the left."),
+        (replace(EDGE, angle_deg=45.0), 0, "side 2 in down and the right side 6 3/4 in down. It covers what is below it."),
+        (replace(EDGE, angle_deg=90.0, profile="hills"), 0, "It covers what is left of it."),
         (Tapes("t", "two", 50.8, 50.8, 0.0, 38.1), 0, "Leave 1 1/2 in open between them; the middle of the strip crosses the left side 2 in"),
     ],
 )  # fmt: skip

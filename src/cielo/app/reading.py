@@ -18,7 +18,7 @@ from cielo.core.geometry.shapes import openings_of, rings_mm, shape_of_cut, shap
 from cielo.core.materials import TOOLS, Lab
 from cielo.core.order.reasons import reasons
 from cielo.core.plan import Brush, Drawn, Inside, LayMask, Mask, Motifs, Plan, Print, Stencil, Step, Words, masks_on
-from cielo.core.say import Part, care, fetch, lies_turned, mask_facts, print_facts, sentence, where_to_lay
+from cielo.core.say import Part, care, fetch, lies_turned, mask_facts, print_facts, say_apart, sentence, where_to_lay
 from cielo.core.sequence.lightness import seen_on
 from cielo.core.simulation.contrast import FocalReading, passes_to_stand_out, read_focal, stands_out
 from cielo.core.table.table import table_of
@@ -152,14 +152,14 @@ def _notes(plan: Plan) -> dict[str, tuple[str, ...]]:
     notes: dict[str, tuple[str, ...]] = {}
     standing = stands_out(plan)
     for at in standing:
-        notes[at.step] = (f"After this step the embossed motif stands out by {at.contrast:.0f} (CIEDE2000).",)
+        notes[at.step] = (f"After this step the embossed motif stands out {say_apart(at.contrast)}.",)
     if standing and standing[-1].contrast < CLEARLY:
         need = passes_to_stand_out(plan, CLEARLY)
         last, said = (
             standing[-1].step,
             f"it wants {need[1]} passes here" if need else "no number of passes here will do; take a darker ink",
         )
-        notes[last] = (*notes[last], f"To stand out by {CLEARLY:.0f}, {said}.")
+        notes[last] = (*notes[last], f"To stand out clearly, {said}.")
     for step in plan.steps:
         if turned := lies_turned(plan, step):
             notes[step.id] = (turned,)

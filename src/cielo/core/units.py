@@ -1,4 +1,4 @@
-"""Lengths as a maker says them: inches in eighths and sixteenths, or centimetres.
+"""Lengths as a maker says them: inches in eighths, sixteenths where they were chosen or cut, or centimetres.
 
 Inside, every length is a plain float in millimetres and says so in its name (``width_mm``).
 """
@@ -23,6 +23,33 @@ def say_length(length_mm: float, units: Units) -> str:
     if units == "cm":
         return f"{round(length_mm * 2) / 20:.2f}".rstrip("0").rstrip(".") + " cm"
     return f"{say_inches(length_mm / MM_PER_INCH)} in"
+
+
+# A length this near to a sixteenth was chosen there.
+CHOSEN_MM = 0.05
+
+
+def mark_mm(units: Units) -> float:
+    """From one mark of the ruler that a hand works by to the next: an eighth of an inch, or half a centimetre."""
+    return inches(1 / 8) if units == "in" else 5.0
+
+
+def on_ruler(length_mm: float, units: Units) -> float:
+    """A length on the nearest mark of the ruler; one that is shorter than a mark stays as it is."""
+    step = mark_mm(units)
+    return round(length_mm / step) * step if length_mm >= step else length_mm
+
+
+def say_by_ruler(length_mm: float, units: Units) -> str:
+    """A length to be found with a ruler in hand: eighths of an inch, or whole millimetres.
+
+    A sixteenth is said only where one was chosen, or where an eighth would be too coarse.
+    """
+    if units == "cm":
+        return say_length(round(length_mm), units) if length_mm >= 1 else say_length(length_mm, units)
+    sixteenth = inches(1 / 16)
+    chosen = abs(length_mm - round(length_mm / sixteenth) * sixteenth) < CHOSEN_MM
+    return say_length(length_mm if chosen or abs(length_mm) < 3 * sixteenth else on_ruler(length_mm, units), units)
 
 
 def say_least(length_mm: float, units: Units) -> str:

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** One thing that will go wrong: what, why, how much, and the change that cures it. */
 import type { Finding } from "../api/models";
+import NumbersFold from "../components/NumbersFold.vue";
 
 defineProps<{ finding: Finding }>();
 const emit = defineEmits<{ remedy: []; point: [finding: Finding | null] }>();
@@ -21,7 +22,7 @@ const SIGNS = { stop: ["!", "Stop."], warn: ["?", "Mind."], remind: ["·", "Reme
         <b>{{ SIGNS[finding.severity][1] }}</b> {{ finding.message }}
       </p>
       <p class="quiet">
-        {{ finding.why }} <span v-if="finding.measure">({{ finding.measure }})</span>
+        {{ finding.why }} <NumbersFold v-if="finding.measure">{{ finding.measure }}.</NumbersFold>
       </p>
       <el-button v-if="finding.remedy" type="primary" class="remedy" @click="emit('remedy')">
         {{ finding.remedy }}

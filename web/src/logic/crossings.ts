@@ -35,6 +35,17 @@ export function saySure(band: number): string {
   return "a rough guess";
 }
 
+/** How much of an ink lies at a place, in passes straight from the pad. */
+export function sayStrength(strength: number): string {
+  if (strength < 0.12) return "a breath";
+  if (strength < 0.38) return "a quarter of a strong pass";
+  if (strength < 0.63) return "half a strong pass";
+  if (strength < 0.88) return "three quarters of a strong pass";
+  if (strength < 1.25) return "one strong pass";
+  const halves = Math.round(strength * 2);
+  return `${Math.floor(halves / 2)}${halves % 2 ? "½" : ""} strong passes`;
+}
+
 /** What being so sure means at the table. */
 export function sayOff(band: number): string {
   if (band < 3) return "it will look like this";

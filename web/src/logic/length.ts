@@ -17,10 +17,18 @@ export function tapStep(units: Units): number {
   return units === "in" ? MM_PER_INCH / 8 : 2;
 }
 
-/** `34.9` to `1 3/8` (to the nearest sixteenth of an inch) or `3.5` (centimetres). */
+/** A length this near to a sixteenth was chosen there. */
+const CHOSEN_MM = 0.05;
+
+/**
+ * `34.9` to `1 3/8` or `3.5` (centimetres): in eighths of an inch, in sixteenths only where one was chosen or an eighth is too coarse,
+ * or in whole millimetres.
+ */
 export function showLength(mm: number, units: Units): string {
-  if (units === "cm") return decimal(Math.round(mm * 2) / 20);
-  const sixteenths = Math.round((mm / MM_PER_INCH) * 16);
+  if (units === "cm") return decimal(mm >= 1 ? Math.round(mm) / 10 : Math.round(mm * 2) / 20);
+  const exact = Math.round((mm / MM_PER_INCH) * 16);
+  const chosen = Math.abs(mm - (exact * MM_PER_INCH) / 16) < CHOSEN_MM;
+  const sixteenths = chosen || exact < 3 ? exact : 2 * Math.round((mm / MM_PER_INCH) * 8);
   const whole = Math.floor(sixteenths / 16);
   let [top, bottom] = [sixteenths % 16, 16];
   while (top > 0 && top % 2 === 0) [top, bottom] = [top / 2, bottom / 2];

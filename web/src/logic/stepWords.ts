@@ -18,11 +18,13 @@ import {
 } from "./words";
 
 const LABELS: Record<string, string> = {
-  "region.start_mm": "Start at",
-  "region.end_mm": "Go to",
-  "region.lead_in_mm": "Led in over",
-  "region.carry_mm": "Carry it on",
-  "region.reach_mm": "Out to",
+  "region.start_mm": "Strongest from",
+  "region.end_mm": "Strongest to",
+  "region.lead_in_mm": "Coming in over",
+  "region.carry_mm": "Fading over",
+  "region.each_way_mm": "Fading each way over",
+  "region.middle_mm": "Strongest at",
+  "region.reach_mm": "Fading over",
   "region.edge": "From",
   "fade.width_mm": "Fade over",
   fade: "Edges",
@@ -33,7 +35,7 @@ const LABELS: Record<string, string> = {
   way: "Dry",
   amount: "Water",
   blot: "Then",
-  seed: "Throw",
+  seed: "Scatter",
   "region.shaded_from": "The side that lies at",
   "region.origin": "From",
   "region.width_mm": "Wide",

@@ -1,14 +1,44 @@
 /** Changes to a plan's steps, as plain functions on plain data. */
-import type { PlanModel, Step } from "../api/models";
+import type { PlanModel, Schemas, Step } from "../api/models";
 
 /** A copy of a plan with one word of one step changed; `path` as in the sentence's part ("region.carry_mm"). */
 export function withWord(plan: PlanModel, stepId: string, path: string, value: unknown): PlanModel {
   return {
     ...plan,
-    steps: plan.steps.map((step) =>
-      step.id === stepId ? (setPath(step, path.split("."), value) as Step) : step,
-    ),
+    steps: plan.steps.map((step) => (step.id === stepId ? wordSet(step, path, value) : step)),
   };
+}
+
+/** Words that say two measures of a band at once: where its heart lies, and how far it fades each way. */
+const BAND_WORDS: Record<
+  string,
+  { read: (band: BandMeasures) => number; write: (band: BandMeasures, mm: number) => BandMeasures }
+> = {
+  "region.middle_mm": {
+    read: (band) => (band.start_mm + band.end_mm) / 2,
+    write: (band, mm) => {
+      const half = Math.min(mm, (band.end_mm - band.start_mm) / 2);
+      return { ...band, start_mm: mm - half, end_mm: mm + half };
+    },
+  },
+  "region.each_way_mm": {
+    read: (band) => band.carry_mm ?? 0,
+    write: (band, mm) => ({ ...band, lead_in_mm: mm, carry_mm: mm }),
+  },
+};
+type BandMeasures = Pick<Schemas["Band"], "start_mm" | "end_mm" | "lead_in_mm" | "carry_mm">;
+
+function bandOf(step: Step): BandMeasures | null {
+  return step.do === "brush" && (step.region.over === "band" || step.region.over === "slant")
+    ? step.region
+    : null;
+}
+
+function wordSet(step: Step, path: string, value: unknown): Step {
+  const band = bandOf(step);
+  const both = BAND_WORDS[path];
+  if (band && both) return { ...step, region: both.write(band, Number(value)) } as Step;
+  return setPath(step, path.split("."), value) as Step;
 }
 
 function setPath(target: unknown, [key, ...rest]: string[], value: unknown): unknown {
@@ -19,6 +49,9 @@ function setPath(target: unknown, [key, ...rest]: string[], value: unknown): unk
 
 /** What stands at a path of a step. */
 export function wordAt(step: Step, path: string): unknown {
+  const band = bandOf(step);
+  const both = BAND_WORDS[path];
+  if (band && both) return both.read(band);
   return path
     .split(".")
     .reduce<unknown>((at, key) => (at as Record<string, unknown> | null | undefined)?.[key], step);

@@ -18,13 +18,13 @@ export const TOUCH_CHOICES: Choice<NonNullable<Brush["touch"]>>[] = [
   { value: "pale", label: "pale", hint: "brush off-loaded until it hardly marks" },
   { value: "light", label: "light", hint: "off-loaded; builds up slowly" },
   { value: "medium", label: "medium", hint: "some ink left on the brush" },
-  { value: "full", label: "full", hint: "straight from the pad" },
+  { value: "full", label: "strong", hint: "straight from the pad" },
 ];
 
 export const ONTO_CHOICES: Choice<NonNullable<Brush["onto"]>>[] = [
   { value: "damp", label: "while it is damp", hint: "blends into what is there" },
   { value: "dry", label: "as a clean layer on dry ink", hint: "keeps its own edge and colour" },
-  { value: "wet", label: "wet into the step before", hint: "the two mix and make one film" },
+  { value: "wet", label: "into the ink that is still wet", hint: "the two mix and make one film" },
 ];
 
 export const WAY_CHOICES: Choice<NonNullable<Schemas["Dry"]["way"]>>[] = [
@@ -39,9 +39,9 @@ export const FADE_CHOICES: Choice<Edge | "none">[] = [
 ];
 
 export const PRINT_CHOICES: Choice<NonNullable<Brush["touch"]>>[] = [
-  { value: "first", label: "first print" },
-  { value: "second", label: "second print without inking again", hint: "paler" },
-  { value: "third", label: "third print without inking again", hint: "paler still" },
+  { value: "first", label: "freshly inked" },
+  { value: "second", label: "a second print without inking again", hint: "paler" },
+  { value: "third", label: "a third print without inking again", hint: "paler still" },
 ];
 
 export const FACE_CHOICES: Choice<Schemas["Words"]["face"]>[] = [
@@ -67,7 +67,7 @@ export const BLOT_CHOICES: Choice<"true" | "false">[] = [
 ];
 
 export const ORIGIN_CHOICES: Choice<"edges" | "corners">[] = [
-  { value: "edges", label: "all four edges" },
+  { value: "edges", label: "the edges" },
   { value: "corners", label: "the corners" },
 ];
 

@@ -179,7 +179,7 @@ def focal_lost(plan: Plan, _table: Table) -> Iterator[Finding]:
             continue
         reading = read_focal(plan, piece)
         if not reading.fine:
-            yield _lost(last, f"The {piece.name}", READABLE, reading, _other_inks(plan, piece))
+            yield _lost(last, f"The {piece.name} is", READABLE, reading, _other_inks(plan, piece))
     # A later print without inking again is meant to be pale.
     figures = [s for s in brushings(plan) if is_figure(s) and not embosses(plan, s) and s.touch not in ("second", "third")]
     for step, reading in zip(figures, read_prints(plan, figures), strict=True):
@@ -193,7 +193,7 @@ def _lost(step: str | None, called: str, enough: float, reading: FocalReading, c
         "focal-lost",
         "warn",
         step,
-        f"{called} is hard to see where the ground comes nearest to its ink.",
+        f"{called} hard to see where the ground comes nearest to its ink.",
         "What is to be read or looked at wants to be clearly darker or lighter than the ground behind it.",
         Place(reading.x_mm, reading.y_mm),
         offered(cures),
@@ -204,11 +204,13 @@ def _lost(step: str | None, called: str, enough: float, reading: FocalReading, c
 def _called(step: Brush) -> str:
     match step.region:
         case Words():
-            return f"“{step.region.text.replace(chr(10), ' ')}”"
-        case Print() | Motifs():
-            return f"The {called_prints(step.region)}"
+            return f"“{step.region.text.replace(chr(10), ' ')}” is"
+        case Print():
+            return f"The {called_prints(step.region)} is"
+        case Motifs():
+            return f"The {called_prints(step.region)} are"
         case _:
-            return "The print"
+            return "The print is"
 
 
 def _printed_in_others(plan: Plan, step: Brush) -> Iterator[tuple[str, Plan]]:
@@ -218,7 +220,7 @@ def _printed_in_others(plan: Plan, step: Brush) -> Iterator[tuple[str, Plan]]:
     ]
     reached = {ink.key: read_prints(changed, [replace(step, ink=ink.key)])[0].worst for ink, changed in others}
     for ink, changed in sorted(others, key=lambda other: (-reached[other[0].key], other[0].key)):
-        yield f"Take {ink.name} for it ({reached[ink.key]:.0f} from the ground)", changed
+        yield f"Take {ink.name} for it ", changed
 
 
 def _other_inks(plan: Plan, piece: Focal) -> Iterator[tuple[str, Plan]]:

@@ -93,7 +93,7 @@ def _alone(paper: Paper, ink: Ink, lab: Lab) -> tuple[Mark, ...]:
     apart = float(ciede2000(paper.lab, lab))
     if apart >= HARDLY_SEEN or film_of(ink, paper).resists:
         return ()
-    return (Mark("ink-invisible", f"{ink.name} hardly shows on this stock (CIEDE2000 {apart:.1f})."),)
+    return (Mark("ink-invisible", f"{ink.name} hardly shows on this stock."),)
 
 
 def _marks(paper: Paper, alone: Mapping[str, Lab], bottom: Ink, top: Ink, lab: Lab) -> tuple[Mark, ...]:
@@ -103,14 +103,12 @@ def _marks(paper: Paper, alone: Mapping[str, Lab], bottom: Ink, top: Ink, lab: L
     if film_of(bottom, paper).resists:
         marks.append(Mark("shed", f"{bottom.name} sheds {top.name}: wipe the beads off, and it shows through."))
     elif shown < NOT_SEEN:
-        marks.append(Mark("ink-invisible", f"{top.name} cannot be seen over {bottom.name} (CIEDE2000 {shown:.1f})."))
+        marks.append(Mark("ink-invisible", f"{top.name} cannot be seen over {bottom.name}."))
     elif shown < HARDLY_SEEN:
-        marks.append(Mark("focal-lost", f"{top.name} is hardly told apart from {bottom.name} (CIEDE2000 {shown:.1f})."))
+        marks.append(Mark("focal-lost", f"{top.name} is hardly told apart from {bottom.name}."))
     weaker = min(chroma(a), chroma(b))
     if weaker >= COLOUR_FROM and chroma(lab) < MUD_SHARE * weaker:
-        marks.append(
-            Mark("seam-mud", f"The two dull each other: strength of colour {chroma(lab):.0f}, from {weaker:.0f} and more.")
-        )
+        marks.append(Mark("seam-mud", "The two dull each other."))
     if is_brown(lab) and not is_brown(a) and not is_brown(b):
         marks.append(Mark("primaries-brown", "The crossing goes brown."))
     if min(chroma(lab), chroma(a), chroma(b)) > GREY_BELOW + 5 and _strays(a, b, lab):

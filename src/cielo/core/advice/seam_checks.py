@@ -31,6 +31,7 @@ from cielo.core.simulation.strip import STARK_PER_MM
 from cielo.core.table.marks import embosses
 from cielo.core.table.purpose import purpose_of
 from cielo.core.table.table import Table
+from cielo.core.units import mark_mm, say_by_ruler
 
 PER_MM = 2
 # The way from each edge to the one opposite, degrees.
@@ -87,7 +88,7 @@ def stark_seam(plan: Plan, table: Table) -> Iterator[Finding]:
         if seam.steepest <= STARK_PER_MM:
             continue
         wider = [
-            (f"Carry it {carry:g} mm", _with_carry(plan, seam, float(carry))) for carry in range(6, int(seam.way.span_mm / 2), 3)
+            (f"Carry it {say_by_ruler(carry, plan.units)}", _with_carry(plan, seam, carry)) for carry in _carries(plan, seam)
         ]
         yield Finding(
             "stark-seam",
@@ -223,6 +224,12 @@ def _faded(step: Brush, way: Way) -> Fade | None:
         return None
     band = way.straight(Band(step.fade.edge, 0.0, 0.0, 0.0, 0.0))
     return replace(step.fade, edge=band.edge) if band else None
+
+
+def _carries(plan: Plan, seam: Seam) -> Iterator[float]:
+    """Carries to try at a seam, one mark of the ruler after the other, mm."""
+    step = mark_mm(plan.units)
+    yield from (step * marks for marks in range(2, int(seam.way.span_mm / 2 / step) + 1))
 
 
 def _with_carry(plan: Plan, seam: Seam, carry_mm: float) -> Plan:

@@ -21,6 +21,7 @@ from cielo.core.sequence.lightness import SAME_LIGHTNESS
 from cielo.core.table.marks import covers_what_is_below, embosses, is_figure
 from cielo.core.table.purpose import purpose_of
 from cielo.core.table.table import Table
+from cielo.core.units import join_words
 
 ACT_REASONS: dict[Act, str] = {
     "anti-static": "Powder clings to anything charged or damp; the bag takes that away.",
@@ -73,12 +74,15 @@ def _dry_reason(plan: Plan, table: Table, step: Dry) -> str:
     wanted = next((other for other in plan.steps if other.id == to), None)
     wet = [other for one in table.before(step).wet for other in plan.steps if other.id == one.step]
     inks = list(dict.fromkeys(plan.ink(other.ink).name for other in wet if isinstance(other, Brush)))
-    what = " and ".join(inks[-2:]) if inks else "The water" if wet else ""
+    inks = inks[-2:]
+    what = join_words(inks) if inks else "The water" if wet else ""
+    it = "them" if len(inks) > 1 else "it"
     match wanted:
         case LayMask() if what:
-            return f"{what} must be dry before the {plan.mask(wanted.mask).called} can lie on it."
+            return f"{what} must be dry before the {plan.mask(wanted.mask).called} can lie on {it}."
         case Brush() if what:
-            return f"{what} must be dry before {plan.ink(wanted.ink).name} comes over it."
+            over = "more of it" if inks == [plan.ink(wanted.ink).name] else plan.ink(wanted.ink).name
+            return f"{what} must be dry before {over} comes over {it if over != 'more of it' else 'the first'}."
         case _:
             return "Ink that is still damp smears when the panel is handled, mounted or stacked."
 
@@ -132,8 +136,8 @@ def _brush_reason(plan: Plan, table: Table, at: int, step: Brush) -> str:
     if lighter:
         last = max(lighter, key=earlier.index)
         return (
-            f"After {plan.ink(last.ink).name}, because {ink.name} is darker on {plan.stock.name} "
-            f"(lightness {light[ink.key]:.0f} against {light[last.ink]:.0f}): light pads and brushes stay clean."
+            f"After {plan.ink(last.ink).name}, because {ink.name} is darker on {plan.stock.name}: light pads and brushes "
+            "stay clean."
         )
     if met:
         last = max(met, key=earlier.index)
@@ -142,5 +146,5 @@ def _brush_reason(plan: Plan, table: Table, at: int, step: Brush) -> str:
         return f"{ink.name} over the embossing, which sheds it: the darker the ground round it, the more it stands out."
     lightest = max(light.values()) <= light[ink.key]
     if not earlier and lightest and len(plan.inks) > 1:
-        return f"{ink.name} first: it is the lightest on {plan.stock.name} (lightness {light[ink.key]:.0f})."
+        return f"{ink.name} first: it is the lightest on {plan.stock.name}."
     return f"{ink.name} meets no other ink so far, so it may stand here."

@@ -178,9 +178,8 @@ def _light_before_dark(plan: Plan, contact: Contact) -> Iterator[Rule]:
                 pale.id,
                 dark.id,
                 "dark-before-light",
-                f"{plan.ink(dark.ink).name} is darker than {plan.ink(pale.ink).name} on {plan.stock.name} "
-                f"(lightness {light[dark.ink]:.0f} against {light[pale.ink]:.0f}); laid first, it would dirty the lighter "
-                "pad and brush, and nothing takes it away again.",
+                f"{plan.ink(dark.ink).name} is darker than {plan.ink(pale.ink).name} on {plan.stock.name}; laid first, it "
+                "would dirty the lighter pad and brush, and nothing takes it away again.",
             )
 
 

@@ -6,6 +6,7 @@ from cielo.core.say.mask import mask_facts, where_to_lay
 from cielo.core.say.part import Part, say_minutes
 from cielo.core.say.prints import print_facts
 from cielo.core.say.step import lies_turned, say, sentence
+from cielo.core.say.words import say_apart
 
 __all__ = [
     "Part",
@@ -15,6 +16,7 @@ __all__ = [
     "mask_facts",
     "print_facts",
     "say",
+    "say_apart",
     "say_minutes",
     "sentence",
     "to_fetch",

@@ -7,7 +7,7 @@ A sentence is a row of parts. A part with a ``field`` is a word the maker may ch
 from dataclasses import dataclass
 from typing import Literal
 
-from cielo.core.units import Units, inches, say_length
+from cielo.core.units import Units, inches, say_by_ruler
 
 WordKind = Literal[
     "ink", "tool", "water-tool", "edge", "length", "angle", "count", "percent", "touch", "print", "mask", "way", "minutes", "onto",
@@ -27,7 +27,7 @@ class Part:
 
 def said(length_mm: float, units: Units) -> str:
     """A length that is never broken at the end of a line; what no ruler has is said in millimetres."""
-    words = say_length(length_mm, units) if shown(length_mm, units) or length_mm <= 0 else f"{length_mm:.1f} mm"
+    words = say_by_ruler(length_mm, units) if shown(length_mm, units) or length_mm <= 0 else f"{length_mm:.1f} mm"
     return words.replace(" ", "\u00a0")
 
 
@@ -37,7 +37,9 @@ def shown(length_mm: float, units: Units) -> bool:
 
 
 def say_minutes(minutes: float) -> str:
-    """A waiting time: ``30 seconds``, ``1 minute``, ``15 minutes``."""
+    """A waiting time: ``30 seconds``, ``1 minute``, ``1½ minutes``, ``15 minutes``."""
     if minutes < 1:
         return f"{round(minutes * 60)} seconds"
+    if minutes % 1 == 0.5:
+        return f"{int(minutes)}½ minutes"
     return "1 minute" if minutes == 1 else f"{minutes:g} minutes"

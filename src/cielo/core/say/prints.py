@@ -12,7 +12,7 @@ from cielo.core.geometry.spreading import SIZES, spread_motifs
 from cielo.core.plan import At, Brush, Face, InPrint, Motifs, Plan, Print, Words
 from cielo.core.say.part import Part, said, shown
 from cielo.core.say.shade import shade_parts
-from cielo.core.units import Units, join_words
+from cielo.core.units import Units, inches, join_words
 
 FACE_WORDS: dict[Face, str] = {"plain": "plain letters", "roman": "roman letters", "script": "script"}
 RANKS = ("large", "middle", "small")
@@ -102,7 +102,8 @@ def _motifs(region: Motifs, units: Units) -> Iterator[Part]:
         yield Part(" large ")
     yield Part(NAMES[region.motif], "region.motif", "motif")
     yield Part(" motifs " if region.arrangement == "scattered" else " ")
-    yield Part(said(region.size_mm, units), "region.size_mm", "length")
+    tiny = region.size_mm < inches(1 / 8)
+    yield Part(f"{region.size_mm:.1f}\u00a0mm" if tiny else said(region.size_mm, units), "region.size_mm", "length")
     yield Part(" across, ")
     if region.front:
         yield Part("in front of what else is printed, ")
@@ -113,8 +114,12 @@ def _motifs(region: Motifs, units: Units) -> Iterator[Part]:
     yield Part(", ")
     if region.gap_mm < 0 and shown(-region.gap_mm, units):
         apart = f"over each other by {said(-region.gap_mm, units)} at most"
+    elif not shown(region.gap_mm, units):
+        apart = "touching at most"
+    elif region.gap_mm < inches(1 / 8):
+        apart = "close together"
     else:
-        apart = f"{said(region.gap_mm, units)} apart at least" if shown(region.gap_mm, units) else "touching at most"
+        apart = f"{said(region.gap_mm, units)} apart at least"
     yield Part(apart, "region.gap_mm", "length")
 
 

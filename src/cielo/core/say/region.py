@@ -1,6 +1,7 @@
 """Where a step lays its ink, in words."""
 
 from collections.abc import Iterator
+from math import cos, radians, sin
 
 from shapely import LineString
 
@@ -9,6 +10,7 @@ from cielo.core.plan import (
     RUNS_OFF_MM,
     Band,
     Bare,
+    Edge,
     EdgeMask,
     Halo,
     InPrint,
@@ -35,7 +37,7 @@ from cielo.core.say.shade import called_openings, shade_parts
 from cielo.core.say.words import (
     EDGE_WORDS,
 )
-from cielo.core.units import Units
+from cielo.core.units import Units, on_ruler
 
 # A vignette that reaches this far of the way is said to reach the middle.
 NEARLY_ALL = 0.9
@@ -47,26 +49,26 @@ def region_parts(plan: Plan, region: Region, step_id: str) -> Iterator[Part]:
         case Band():
             yield from _band(plan, region)
         case Slant():
-            yield Part(", slanting at ")
-            yield Part(f"{region.angle_deg:g}°", "region.angle_deg", "angle")
-            yield from _along(plan, region)
+            yield from _slant(plan, region)
         case Halo():
-            yield Part(" round the ")
-            yield Part(plan.mask(region.mask).called, "region.mask", "mask")
-            yield Part(", out to ")
+            mask = plan.mask(region.mask)
+            yield Part(" along the edge of the " if isinstance(mask, EdgeMask) else " round the ")
+            yield Part(mask.called, "region.mask", "mask")
+            yield Part(", strongest there, fading over ")
             yield Part(said(region.reach_mm, units), "region.reach_mm", "length")
         case Vignette():
             yield Part(" from ")
-            yield Part("all four edges" if region.origin == "edges" else "the corners", "region.origin", "origin")
+            yield Part("the edges" if region.origin == "edges" else "the corners", "region.origin", "origin")
             middle = min(plan.card.panel_width_mm, plan.card.panel_height_mm) / 2
             to_it = region.reach_mm >= NEARLY_ALL * middle
             yield Part(", fading to " if to_it else ", fading over ")
             yield Part("the middle" if to_it else said(region.reach_mm, units), "region.reach_mm", "length")
         case Patches():
-            yield Part(" in patches of ")
+            yield Part(" here and there, in patches ")
             yield Part(said(region.size_mm, units), "region.size_mm", "length")
-            yield Part(" at random until they cover ")
+            yield Part(" across, until ")
             yield Part(f"{region.cover:.0%}", "region.cover", "percent")
+            yield Part(" is covered")
         case Inside():
             yield from _inside(plan, region)
         case Print() | Motifs() | Words() | InPrint():
@@ -125,37 +127,92 @@ def _stencils_on(plan: Plan, step_id: str) -> list[str]:
     ]
 
 
+# Which way a band goes from each edge.
+WAYS: dict[Edge, str] = {"top": " down", "bottom": " up", "left": "", "right": ""}
+ACROSS: dict[Edge, Edge] = {"top": "bottom", "bottom": "top", "left": "right", "right": "left"}
+# A band whose heart is narrower than this is said by its middle.
+THIN_MM = 6.5
+# Two fades nearer than this are one.
+ALIKE_MM = 1.0
+
+
 def _band(plan: Plan, band: Band) -> Iterator[Part]:
-    yield Part(", from the ")
-    yield Part(EDGE_WORDS[band.edge], "region.edge", "edge")
-    yield from _along(plan, band)
+    yield from _along(
+        plan, band, Part(EDGE_WORDS[band.edge], "region.edge", "edge"), EDGE_WORDS[ACROSS[band.edge]], WAYS[band.edge]
+    )
 
 
-def _along(plan: Plan, band: Band | Slant) -> Iterator[Part]:
+def _slant(plan: Plan, slant: Slant) -> Iterator[Part]:
+    yield Part(", slanting at ")
+    yield Part(f"{slant.angle_deg:g}°", "region.angle_deg", "angle")
+    yield from _along(plan, slant, Part(f"{_furthest_back(plan, slant)} corner"), "far corner")
+
+
+def _furthest_back(plan: Plan, slant: Slant) -> str:
+    """The corner of the panel that a slanting band is measured from."""
+    angle, card = radians(slant.angle_deg), plan.card
+    along, down = -sin(angle) * card.panel_width_mm, cos(angle) * card.panel_height_mm
+    return f"{'upper' if down >= 0 else 'lower'} {'left' if along >= 0 else 'right'}"
+
+
+def _along(plan: Plan, band: Band | Slant, edge: Part, other: str, way: str = "") -> Iterator[Part]:
+    """Where a band lies, every measure taken from the same edge; ``other``: what lies across from it."""
     units = plan.units
     far = band.end_mm > span_mm(plan.card, band) - RUNS_OFF_MM
     starts = shown(band.start_mm, units)
-    if starts:
-        yield Part(", strongest from ")
-        yield Part(said(band.start_mm, units), "region.start_mm", "length")
-        yield Part(" to ")
-    else:
-        yield Part(" to ")
-    ends = said(band.end_mm, units) if shown(band.end_mm, units) else "its very rim"
-    yield Part("the far edge" if far else ends, "region.end_mm", "length")
-    if starts:
-        yield Part(", led in ")
-        yield Part(_over(band.lead_in_mm, units, "with no fading"), "region.lead_in_mm", "length")
-    if not far:
-        yield Part(" and " if starts else ", ")
-        if shown(band.carry_mm, units):
-            yield Part("carried " if starts else "carry it ")
-            yield Part(said(band.carry_mm, units), "region.carry_mm", "length")
-            yield Part(" on, fading")
+    start = Part(said(band.start_mm, units), "region.start_mm", "length")
+    end = Part(said(band.end_mm, units), "region.end_mm", "length")
+    if not starts:
+        yield from (Part(" from the "), edge)
+        if far:
+            yield from (Part(" to "), Part(f"the {other}", "region.end_mm", "length"))
+        elif not shown(band.end_mm, units):
+            yield from (Part(", strongest at "), Part("its very rim", "region.end_mm", "length"))
+            yield from _beyond(band, units)
         else:
-            yield Part("not carried on", "region.carry_mm", "length")
+            yield from (Part(", strongest for the first "), end)
+            yield from _beyond(band, units)
+    elif far:
+        yield from (Part(", strongest from "), start, Part(f"{way} from the "), edge, Part(" to "))
+        yield Part(f"the {other}", "region.end_mm", "length")
+        if shown(band.lead_in_mm, units):
+            yield from (Part(", coming in over the "), Part(said(band.lead_in_mm, units), "region.lead_in_mm", "length"))
+            yield Part(" before it")
+        else:
+            yield from (Part(", "), Part("starting there at once", "region.lead_in_mm", "length"))
+    elif band.end_mm - band.start_mm < THIN_MM and shown(min(band.lead_in_mm, band.carry_mm), units):
+        middle = on_ruler((band.start_mm + band.end_mm) / 2, units)
+        yield from (
+            Part(", strongest "),
+            Part(said(middle, units), "region.middle_mm", "length"),
+            Part(f"{way} from the "),
+            edge,
+        )
+        yield from _both_ways(band, units)
+    else:
+        yield from (Part(", strongest from "), start, Part(" to "), end, Part(f"{way} from the "), edge)
+        yield from _both_ways(band, units)
+
+
+def _beyond(band: Band | Slant, units: Units) -> Iterator[Part]:
+    if shown(band.carry_mm, units):
+        yield from (Part(", fading over the next "), Part(said(band.carry_mm, units), "region.carry_mm", "length"))
+    else:
+        yield from (Part(", "), Part("stopping there", "region.carry_mm", "length"))
+
+
+def _both_ways(band: Band | Slant, units: Units) -> Iterator[Part]:
+    yield Part(", fading ")
+    if abs(band.lead_in_mm - band.carry_mm) < ALIKE_MM:
+        yield Part(_over(band.carry_mm, units, "neither"), "region.each_way_mm", "length")
+        yield Part(" each way" if shown(band.carry_mm, units) else " way")
+        return
+    yield Part(_over(band.lead_in_mm, units, "not at all"), "region.lead_in_mm", "length")
+    yield Part(" before it and ")
+    yield Part(_over(band.carry_mm, units, "not at all"), "region.carry_mm", "length")
+    yield Part(" beyond")
 
 
 def _over(length_mm: float, units: Units, none: str) -> str:
     """A length over which something goes on; nothing is said at its zero."""
-    return f"over\u00a0{said(length_mm, units)}" if shown(length_mm, units) else none
+    return said(length_mm, units) if shown(length_mm, units) else none

@@ -28,6 +28,7 @@ from cielo.core.say.words import (
     ONTO_WORDS,
     PRINT_WORDS,
     THROWN,
+    TOUCH_WORDS,
     WAY_WORDS,
     several,
 )
@@ -104,53 +105,80 @@ def _parts(table: Table, step: Step) -> Iterator[Part]:
 def _brush(table: Table, step: Brush) -> Iterator[Part]:
     plan = table.plan
     tool, ink = TOOLS[step.tool], plan.ink(step.ink)
-    yield Part("Emboss with " if ink.kind in RESIST_KINDS else f"{tool.verb} ")
-    yield Part(ink.name, "ink", "ink")
-    yield Part(" with the ")
-    yield Part(tool.name, "tool", "tool")
-    yield from region_parts(plan, step.region, step.id)
     if ink.kind in RESIST_KINDS:
-        yield Part(": watermark ink, powder, tap it off, melt")
-    elif step.touch in PRINT_WORDS:
-        yield Part(", as a ")
+        yield from _emboss(plan, step)
+        return
+    if tool.verb.lower() == tool.name:
+        yield Part(tool.verb, "tool", "tool")
+        yield Part(" ")
+        yield Part(ink.name, "ink", "ink")
+    else:
+        yield Part(f"{tool.verb} ")
+        yield Part(ink.name, "ink", "ink")
+        yield Part(" with the ")
+        yield Part(tool.name, "tool", "tool")
+    yield from region_parts(plan, step.region, step.id)
+    yield Part(", ")
+    if step.touch in PRINT_WORDS:
         yield Part(PRINT_WORDS[step.touch], "touch", "print")
     else:
-        yield Part(", ")
         yield Part(str(step.passes), "passes", "count")
         yield Part(" ")
-        yield Part(step.touch, "touch", "touch")
+        yield Part(TOUCH_WORDS[step.touch], "touch", "touch")
         yield Part(" pass" if step.passes == 1 else " passes")
-    if step.fade is not None or (tool.texture == "even" and isinstance(step.region, FADING) and ink.kind not in RESIST_KINDS):
+    if step.fade is not None or (tool.texture == "even" and isinstance(step.region, FADING)):
         yield from _fade(step.fade, plan.units)
-    if ink.kind not in RESIST_KINDS:
-        yield Part(", ")
-        yield Part(_say_onto(table, step), "onto", "onto")
+    yield Part(", ")
+    yield Part(_say_onto(table, step), "onto", "onto")
     if tool.texture in THROWN or isinstance(step.region, Patches | Motifs):
-        yield Part(", as it falls in ")
-        yield Part(f"throw {step.seed + 1}", "seed", "throw")
+        yield SCATTER
+    yield Part(".")
+
+
+# Marks that fall by chance: nothing is said of how they fall, but on the Desk another scatter can be asked for.
+SCATTER = Part("", "seed", "throw")
+
+
+def _emboss(plan: Plan, step: Brush) -> Iterator[Part]:
+    """Watermark ink, powder, melt: one step of the hand."""
+    tool = TOOLS[step.tool]
+    if tool.verb.lower() == tool.name:
+        yield Part(tool.verb, "tool", "tool")
+        yield Part(" watermark ink")
+    else:
+        yield Part(f"{tool.verb} watermark ink with the ")
+        yield Part(tool.name, "tool", "tool")
+    yield from region_parts(plan, step.region, step.id)
+    yield Part(", cover it with ")
+    yield Part(plan.ink(step.ink).name, "ink", "ink")
+    yield Part(", tap it off and melt it")
+    if tool.texture in THROWN or isinstance(step.region, Patches | Motifs):
+        yield SCATTER
     yield Part(".")
 
 
 def _water(plan: Plan, step: Water) -> Iterator[Part]:
     tool = TOOLS[step.tool]
-    yield Part("Splatter water" if tool.texture == "drops" else "Brush water")
-    yield Part(" with the ")
-    yield Part(tool.name, "tool", "water-tool")
+    if tool.key == "mister":
+        yield Part("Mist", "tool", "water-tool")
+        yield Part(" water")
+    else:
+        yield Part("Splatter water with the " if tool.texture == "drops" else "Brush water with the ")
+        yield Part(tool.name, "tool", "water-tool")
     yield from region_parts(plan, step.region, step.id)
     yield Part(", ")
     yield Part(AMOUNT_WORDS[step.amount], "amount", "amount")
     yield Part("; wait a few seconds, then ")
     yield Part("blot it" if step.blot else "let it dry where it stands", "blot", "blot")
     if tool.texture == "drops":
-        yield Part(", as it falls in ")
-        yield Part(f"throw {step.seed + 1}", "seed", "throw")
+        yield SCATTER
     yield Part(".")
 
 
 def _fade(fade: Fade | None, units: Units) -> Iterator[Part]:
+    """Where ink is let die away; nothing is said where it goes out to every edge."""
     if fade is None:
-        yield Part(", ")
-        yield Part("out to every edge", "fade", "fade")
+        yield Part("", "fade", "fade")
         return
     yield Part(", fading to bare stock at the ")
     yield Part(EDGE_WORDS[fade.edge], "fade", "fade")

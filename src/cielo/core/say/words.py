@@ -30,15 +30,16 @@ WAY_WORDS: dict[DryingWay, str] = {
     "heat": "with the heat tool",
 }
 PRINT_WORDS: dict[Touch, str] = {
-    "first": "first print",
-    "second": "second print without inking again",
-    "third": "third print without inking again",
+    "first": "freshly inked",
+    "second": "a second print without inking again",
+    "third": "a third print without inking again",
 }
 ONTO_WORDS: dict[Onto, str] = {
     "damp": "while it is damp",
     "dry": "as a clean layer on dry ink",
-    "wet": "wet into the step before",
+    "wet": "into the ink that is still wet",
 }
+TOUCH_WORDS: dict[Touch, str] = {"pale": "pale", "light": "light", "medium": "medium", "full": "strong"}
 AMOUNT_WORDS: dict[WaterAmount, str] = {"fine": "a few drops", "medium": "a good sprinkle", "heavy": "really wet"}
 # What is said and what is fetched for a thing done that lays no ink; a tool is cleaned by its own words.
 ACT_WORDS: dict[Act, tuple[str, str]] = {
@@ -56,6 +57,15 @@ FADING = (Whole, Band, Slant, Halo)
 ON_PADS = ("even", "fine", "open", "streaks", "blots", "print")
 # Marks that fall by chance, so that another throw gives another picture.
 THROWN = ("open", "blots", "drops", "pools")
+
+
+# How far one colour stands out from another, CIEDE2000 upper limits; judgement, no source.
+STANDS_OUT = ((2.0, "so little that no eye sees it"), (10.0, "faintly"), (25.0, "a little"), (40.0, "clearly"))
+
+
+def say_apart(difference: float) -> str:
+    """How far a colour stands out from another, in words; ``difference`` in CIEDE2000."""
+    return next((words for limit, words in STANDS_OUT if difference < limit), "strongly")
 
 
 def several(plan: Plan, step: LayMask | LiftMask | Wipe) -> bool:

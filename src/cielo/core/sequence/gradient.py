@@ -24,7 +24,7 @@ from cielo.core.plan import (
     Step,
 )
 from cielo.core.sequence.lightness import light_to_dark
-from cielo.core.units import Units
+from cielo.core.units import Units, on_ruler
 from cielo.errors import BadInput
 
 SeamSchool = Literal["lighter-again", "overlap-only"]
@@ -61,15 +61,17 @@ def propose_gradient(title: str, units: Units, card: Card, stock: Stock, inks: t
     ordered = light_to_dark(stock.paper, inks)
     span = card.panel_height_mm if wish.light_edge in ("top", "bottom") else card.panel_width_mm
     width = span / len(ordered)
-    carry = min(width, wish.carry_mm) if wish.carry_mm is not None else CARRY_SHARE * width
+    carry = min(width, wish.carry_mm) if wish.carry_mm is not None else on_ruler(CARRY_SHARE * width, units)
+    # Where each ink is strongest, its measures on the marks of the ruler; the next begins where it has died away.
+    ends = [on_ruler((i + 1) * width - carry / 2, units) for i in range(len(ordered) - 1)]
     steps: list[Step] = []
     if wish.disc:
         steps.append(LayMask("", wish.disc.key))
     halo_ink = _ink_at(wish.disc, wish.light_edge, card, width, ordered) if wish.disc else None
     for i, ink in enumerate(ordered):
         last = i == len(ordered) - 1
-        start = i * width + carry / 2 if i else 0.0
-        end = span if last else (i + 1) * width - carry / 2
+        start = ends[i - 1] + carry if i else 0.0
+        end = span if last else ends[i]
         band = Band(wish.light_edge, start, max(start, end), carry if i else 0.0, 0.0 if last else carry)
         steps.append(Brush("", ink.key, "large-brush", band, "light", 3, fade=wish.fade))
         if wish.disc and ink is halo_ink:
@@ -77,8 +79,9 @@ def propose_gradient(title: str, units: Units, card: Card, stock: Stock, inks: t
             steps.append(Brush("", ink.key, "medium-brush", Halo(wish.disc.key, reach), "light", 2, fade=wish.fade))
     if wish.seams == "lighter-again":
         for i, ink in enumerate(ordered[:-1]):
-            seam, half = (i + 1) * width, carry / 4
-            band = Band(wish.light_edge, seam - half, seam + half, carry / 2, carry / 2)
+            seam, half = ends[i] + carry / 2, carry / 4
+            fades = on_ruler(carry / 2, units)
+            band = Band(wish.light_edge, on_ruler(seam - half, units), on_ruler(seam + half, units), fades, fades)
             steps.append(Brush("", ink.key, "large-brush", band, "pale", 2, fade=wish.fade))
     steps.append(Dry("", "air", DRYING_MINUTES))
     if wish.disc:

@@ -75,7 +75,7 @@ const SIZES = [
           set({ stands: !piece.stands }, `let the ${piece.name} ${piece.stands ? 'float' : 'stand'}`)
         " /></template
     ><template v-if="verdict"
-      >; <i>{{ verdict }} (CIEDE2000)</i></template
+      >; <i>{{ verdict }}</i></template
     >.
     <button
       type="button"

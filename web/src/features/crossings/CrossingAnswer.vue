@@ -2,7 +2,7 @@
 /** One crossing read out: its colours, how sure they are, what to know of it, and a place to enter what was measured. */
 import { computed, ref, watch } from "vue";
 import type { ChartOut } from "../../api/models";
-import { crossingAt, sayApart, saySure } from "../../logic/crossings";
+import { crossingAt, sayApart, sayOff, saySure } from "../../logic/crossings";
 import { readNumber } from "../../logic/numbers";
 import type { Square } from "./CrossingWeave.vue";
 
@@ -77,10 +77,12 @@ function keep() {
     <p v-for="mark in marks" :key="mark.code" class="mark" :data-test="mark.code">{{ mark.words }}</p>
     <p v-if="alone && top.note" class="quiet">{{ top.note }}</p>
     <p class="quiet">
-      Lab {{ once.lab.map((v) => v.toFixed(0)).join(" ") }} in daylight.
-      <template v-if="once.measured">You measured this crossing.</template>
-      Cielo is {{ saySure(once.uncertainty) }}: nine times in ten the true colour lies within
-      {{ once.uncertainty.toFixed(1) }} (CIEDE2000).
+      <template v-if="once.measured">You measured this crossing. </template>
+      Cielo is {{ saySure(once.uncertainty) }}: {{ sayOff(once.uncertainty) }}.
+      <NumbersFold
+        >Lab {{ once.lab.map((v) => v.toFixed(0)).join(" ") }} in daylight; nine times in ten the true colour
+        lies within {{ once.uncertainty.toFixed(1) }} (CIEDE2000).</NumbersFold
+      >
     </p>
     <div v-if="!alone" class="does">
       <el-button @click="emit('turn', { bottom: square.top, top: square.bottom })">Turn the order</el-button>
@@ -94,7 +96,9 @@ function keep() {
       <el-button native-type="submit" type="primary" :disabled="!lab">Keep it</el-button>
       <el-button @click="writing = false">Not now</el-button>
     </form>
-    <p v-if="writing" class="quiet">One full pass of each, dry, read under D50 as CIE Lab.</p>
+    <p v-if="writing" class="quiet">
+      One pass of each straight from the pad, dry, read in daylight (D50) as CIE Lab.
+    </p>
   </section>
 </template>
 

@@ -88,7 +88,8 @@ function step(event: KeyboardEvent, row: number, column: number) {
       </tbody>
     </table>
     <p class="quiet">
-      Each square: one full pass of both at the upper left, two at the lower right, dry between the inks.
+      Each square: one pass of both straight from the pad at the upper left, two at the lower right, dry
+      between the inks.
     </p>
   </div>
 </template>

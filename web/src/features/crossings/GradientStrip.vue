@@ -84,8 +84,8 @@ const sorted = computed(() => props.strip?.light_to_dark.join() === props.sequen
       >
     </div>
     <p v-if="strip" class="said" role="status" data-test="strip-said">
-      The steepest change is {{ strip.steepest_per_mm.toFixed(1) }} per mm (CIEDE2000), at
-      {{ sayLength(strip.steepest_mm, units) }}.
+      It changes fastest at {{ sayLength(strip.steepest_mm, units) }}.
+      <NumbersFold>{{ strip.steepest_per_mm.toFixed(1) }} per mm (CIEDE2000).</NumbersFold>
       <template v-if="strip.stark">
         <b>A stark line would show there.</b>{{ " " }}
         <el-button v-if="strip.even_carry_mm" @click="emit('carry', strip.even_carry_mm)">

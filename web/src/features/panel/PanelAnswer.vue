@@ -3,8 +3,9 @@
 import { computed } from "vue";
 import type { Look } from "../../api/client";
 import type { AnswerOut, CardOut } from "../../api/models";
+import NumbersFold from "../../components/NumbersFold.vue";
 import WordChoice from "../../components/word/WordChoice.vue";
-import { sayOff, saySure } from "../../logic/crossings";
+import { sayOff, sayStrength, saySure } from "../../logic/crossings";
 
 const props = defineProps<{
   answer: AnswerOut | null;
@@ -44,15 +45,19 @@ const change = computed(() => {
       <span v-if="answer.laid.length">
         Bottom first:
         <template v-for="(here, i) in answer.laid" :key="here.step">
-          <template v-if="i">, </template><b>{{ here.name }}</b> {{ here.strength.toFixed(2) }}</template
-        >. Lab {{ answer.lab.map((v) => Math.round(v)).join(" ") }}, {{ answer.hex
-        }}<template v-if="!answer.in_gamut"> (more vivid than a screen shows)</template>. One more pass
-        {{ change }} (CIEDE2000 {{ answer.one_more.toFixed(1) }}). Cielo is {{ saySure(answer.band) }}:
-        {{ sayOff(answer.band) }} (within {{ answer.band.toFixed(1) }} nine times in ten).
+          <template v-if="i">, </template><b>{{ here.name }}</b> {{ sayStrength(here.strength) }}</template
+        >.<template v-if="!answer.in_gamut"> More vivid than a screen shows.</template> One more pass
+        {{ change }}. Cielo is {{ saySure(answer.band) }}: {{ sayOff(answer.band) }}.
+        <NumbersFold>
+          Lab {{ answer.lab.map((v) => Math.round(v)).join(" ") }}, {{ answer.hex }}; within
+          {{ answer.band.toFixed(1) }} nine times in ten; one more pass changes it by
+          {{ answer.one_more.toFixed(1) }} (CIEDE2000). Passes straight from the pad:
+          {{ answer.laid.map((here) => here.strength.toFixed(2)).join(", ") }}.
+        </NumbersFold>
       </span>
       <span v-else
-        >Bare stock: {{ card.plan.stock.name }}. Lab
-        {{ answer.lab.map((v) => Math.round(v)).join(" ") }}.</span
+        >Bare stock: {{ card.plan.stock.name }}.
+        <NumbersFold>Lab {{ answer.lab.map((v) => Math.round(v)).join(" ") }}.</NumbersFold></span
       >
     </template>
     <span v-else-if="tilted" class="quiet"
@@ -62,7 +67,7 @@ const change = computed(() => {
     <span v-else class="quiet">
       {{ look ? SHOWN[look] : "As predicted" }}
       {{ steps === card.plan.steps.length ? "when all is done." : `after step ${steps}.` }}
-      Point at the panel to see what lies there; numbers are full passes.
+      Point at the panel to see what lies there.
     </span>
     <span class="look"
       >Show it

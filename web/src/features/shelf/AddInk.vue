@@ -168,7 +168,7 @@ const FRESH: Schemas["FactsModel"] = { since: "", place: "", note: "" };
             {{
               fit.value.value.residual < 0.5
                 ? "Its swatches are met."
-                : `Its swatches are met but for ${fit.value.value.residual.toFixed(1)} (CIEDE2000).`
+                : `Its swatches are met but for ${fit.value.value.residual.toFixed(1)}; under 3 is hardly seen.`
             }}
             <template v-if="fit.value.value.further[0]"
               >What would help most: {{ fit.value.value.further[0].words }}; it may be wrong there by

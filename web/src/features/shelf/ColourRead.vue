@@ -38,15 +38,15 @@ const readIt = () =>
     </p>
     <p class="quiet" role="status">
       <template v-if="read"
-        >Read {{ read.lab.map((v) => v.toFixed(1)).join(" ") }} (Lab of D50), five times, within
+        >Read {{ read.lab.map((v) => v.toFixed(1)).join(" ") }} (Lab in daylight), five times, within
         {{ read.repeatability.toFixed(2) }} of each other<template v-if="read.left_out"
           >; {{ read.left_out === 1 ? "one reading was" : `${read.left_out} readings were` }} of something
           else and left out</template
         >.</template
       >
       <template v-else
-        >The reader here is a stand-in with {{ TRAY }} invented swatches, inked on your stock; a real one
-        takes its place behind the same door.</template
+        >The reader here is a practice one with {{ TRAY }} invented swatches, inked on your stock: no real
+        reader is joined to Cielo yet.</template
       >
     </p>
   </div>

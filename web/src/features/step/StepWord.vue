@@ -160,12 +160,11 @@ function choose(key: string) {
   <button
     v-else-if="part.kind === 'throw'"
     type="button"
-    class="word"
-    :aria-label="`throw ${number + 1}. Another throw`"
-    title="Another throw"
-    @click="write(number + 1, 'throw it again')"
+    class="word aside"
+    title="It falls by chance: let it fall another way"
+    @click="write(number + 1, 'let it fall another way')"
   >
-    throw {{ number + 1 }}: throw again
+    another scatter
   </button>
   <OpeningsWord
     v-else-if="part.kind === 'openings'"
@@ -184,7 +183,8 @@ function choose(key: string) {
   />
   <WordChoice
     v-else-if="choices"
-    :text="read ?? called(chosen)"
+    :class="{ aside: part.kind === 'fade' && chosen === 'none' }"
+    :text="part.kind === 'fade' && chosen === 'none' ? 'let it fade at an edge' : (read ?? called(chosen))"
     :label="label"
     :choices="choices"
     :value="chosen"
@@ -192,3 +192,12 @@ function choose(key: string) {
   />
   <template v-else>{{ part.text }}</template>
 </template>
+
+<style scoped>
+/* What is not said on paper, but can be asked for here. */
+.aside {
+  margin-left: 6px;
+  color: var(--ink-soft);
+  font-size: 0.8em;
+}
+</style>

@@ -27,6 +27,7 @@ from cielo.core.sequence.grounds.masked import (
     two_zones,
 )
 from cielo.core.sequence.grounds.resist import clear_resist, emboss_resist, spotlight
+from cielo.core.sequence.grounds.ruler import mask_on_ruler, step_on_ruler
 from cielo.core.sequence.grounds.stamped import leftovers, patches_overprint, triangle_and_words
 from cielo.core.sequence.grounds.stencilled import (
     motif_by_motif,
@@ -84,8 +85,10 @@ def lay_out(title: str, units: Units, card: Card, stock: Stock, inks: Sequence[I
     sketch = ground.build(Brief(title, units, card, stock, ordered, aside))
     used = {step.ink for step in sketch.steps if isinstance(step, Brush)} | {piece.ink for piece in sketch.focal}
     kept = tuple(ink for ink in (*ordered, *aside.values()) if ink.key in used or ink in colours)
-    numbered = tuple(replace(step, id=f"s{n}") for n, step in enumerate(sketch.steps, 1))
-    return Plan(title, units, card, stock, kept, sketch.masks, numbered, sketch.focal)
+    numbered = tuple(replace(step_on_ruler(step, card, units), id=f"s{n}") for n, step in enumerate(sketch.steps, 1))
+    return Plan(
+        title, units, card, stock, kept, tuple(mask_on_ruler(mask, units) for mask in sketch.masks), numbered, sketch.focal
+    )
 
 
 def _that_show(stock: Stock, colours: Sequence[Ink], special: Sequence[Ink]) -> dict[InkKind, Ink]:

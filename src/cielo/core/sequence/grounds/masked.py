@@ -42,12 +42,24 @@ def horizon_glow(b: Brief) -> Sketch:
     return Sketch((sun,), tuple(steps))
 
 
+NTH = ("first", "second", "third", "fourth", "fifth")
+
+
+def called_hill(rank: int, ranks: int) -> str:
+    """A hill by how far off it lies: "farthest hill", "middle hill", "nearest hill"."""
+    if rank == 0:
+        return "farthest hill"
+    if rank == ranks - 1:
+        return "nearest hill"
+    return "middle hill" if ranks == 3 else f"{NTH[rank]} hill"
+
+
 def hills_in_ranks(b: Brief) -> Sketch:
     masks: list[Mask] = []
     steps: list[Step] = [brush(b.inks[0], band_between(b, "top", 0, 0.45, 0.3), touch="pale", passes=3)]
     ranks = max(2, len(b.inks))
     for i in range(ranks):
-        hill = EdgeMask(f"hills-{i + 1}", f"hills {i + 1}", round(b.w * (0.3 + 0.37 * (i % 2))), round(b.h * (0.4 + 0.5 * i / ranks)),
+        hill = EdgeMask(f"hills-{i + 1}", called_hill(i, ranks), round(b.w * (0.3 + 0.37 * (i % 2))), round(b.h * (0.4 + 0.5 * i / ranks)),
                         "hills", 0.0, round(b.h * 0.12), seed=3 + i, keeps="outside")  # fmt: skip
         ink = b.at(i)
         masks.append(hill)
@@ -61,7 +73,7 @@ def mask_edge_abstract(b: Brief) -> Sketch:
     steps: list[Step] = []
     for i, ink in enumerate(b.inks):
         angle = (25 + 67 * i) % 180
-        edge = EdgeMask(f"edge-{i + 1}", f"edge {i + 1}", round(b.w * (0.3 + 0.4 * (i % 2))), round(b.h * (0.25 + 0.5 * i / len(b.inks))),
+        edge = EdgeMask(f"edge-{i + 1}", f"{NTH[i]} edge", round(b.w * (0.3 + 0.4 * (i % 2))), round(b.h * (0.25 + 0.5 * i / len(b.inks))),
                         "straight" if i % 2 == 0 else "wave", float(angle), 14.0, seed=i)  # fmt: skip
         masks.append(edge)
         steps += [lay(edge), brush(ink, Halo(edge.key, b.short * 0.57), "medium-brush", "light", 4), lift(edge)]
@@ -94,7 +106,7 @@ def edge_flipped(b: Brief) -> Sketch:
     masks: list[Mask] = []
     steps: list[Step] = []
     for i, ink in enumerate(b.inks):
-        cloud = EdgeMask(f"cloud-{i + 1}", f"cloud {i + 1}", round(b.w * (0.25 + 0.23 * i)),
+        cloud = EdgeMask(f"cloud-{i + 1}", f"{NTH[i]} cloud", round(b.w * (0.25 + 0.23 * i)),
                          round(b.h * (0.24 + 0.62 * i / len(b.inks))), "clouds", 180.0 if i % 2 else 0.0, 14.0, seed=5, flipped=i % 4 > 1,
                          keeps="inside" if i % 2 else "outside")  # fmt: skip
         masks.append(cloud)

@@ -9,11 +9,15 @@ from cielo.core.plan import (
 )
 from cielo.core.sequence.grounds.brief import Brief, Sketch, band_between, brush, dry
 
+# The last dabs go on until hardly a spot is bare.
+NO_SPOT = 0.95
+
 
 def patches_overprint(b: Brief) -> Sketch:
     colours, dark = b.inks[:-1] or b.inks, b.inks[-1]
     steps: list[Step] = [
-        brush(ink, Patches(b.short * 0.26, 0.82), "sponge", "medium", 2, seed=1 + i) for i, ink in enumerate(colours)
+        brush(ink, Patches(b.short * 0.26, 0.82 if ink != colours[-1] else NO_SPOT), "sponge", "medium", 2, seed=1 + i)
+        for i, ink in enumerate(colours)
     ]
     steps += [dry(), brush(dark, Motifs("leaf", b.short * 0.26, 4, 1.5), "stamp", "first", 1, "dry", 9), dry()]
     if "white" in b.aside:
