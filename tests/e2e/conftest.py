@@ -28,6 +28,9 @@ CHROMIUM_ARGUMENTS = [
 ]
 
 
+UNFOLDED = "if (!localStorage.getItem('cielo-facts-open')) localStorage.setItem('cielo-facts-open', 'true')"
+
+
 class Server:
     """Cielo on a free port with a database of its own."""
 
@@ -77,6 +80,13 @@ def browser_type_launch_args() -> dict[str, Any]:
 @pytest.fixture(scope="session")
 def browser_context_args(server: Server) -> dict[str, Any]:
     return {"viewport": {"width": 1280, "height": 800}, "base_url": server.address, "accept_downloads": True}
+
+
+@pytest.fixture
+def context(context: BrowserContext) -> BrowserContext:
+    """A maker who has left what the card is unfolded on her Desk; how it is folded at first has tests of its own."""
+    context.add_init_script(UNFOLDED)
+    return context
 
 
 @pytest.fixture

@@ -43,7 +43,7 @@ class Maker:
         """Add a step after the one in hand."""
         first = self.page.get_by_role("button", name="Begin: Begin with a step")
         self.actions += 2
-        first.or_(self.page.get_by_role("button", name="Add: Add a step after")).click()
+        first.or_(self.page.get_by_role("button", name="Add: Add after")).click()
         self.page.get_by_role("combobox", name=re.compile("^Search")).fill(name)
         choose(self.page, name)
         self.saved()
@@ -70,12 +70,12 @@ def test_moon_and_two_tone_hills_from_nothing(page: Page) -> None:
     maker.take("Add a mask", "an edge of hills")
     maker.step("Lay the moon mask")
     maker.step("Brush round the moon mask")
-    maker.write("Out to", "Out to", "1")
+    maker.write("Fading over", "Fading over", "1")
     maker.step("Brush round the moon mask")
     page.locator("[data-chosen]").get_by_role("button", name=re.compile("^Ink")).click()
     choose(page, "Cholla 3")
     maker.actions += 2
-    maker.write("Out to", "Out to", "1 1/4")
+    maker.write("Fading over", "Fading over", "1 1/4")
     maker.step("Let it dry")
     maker.step("Lift the moon mask")
     maker.step("Lay the hills mask")

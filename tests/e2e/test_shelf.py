@@ -13,7 +13,7 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 from pypdf import PdfReader
 
-from tests.e2e.conftest import Server
+from tests.e2e.conftest import UNFOLDED, Server
 from tests.e2e.looking import AXE, bring, choose, panel
 
 WHITE = (95.0, 0.0, 0.0)
@@ -37,6 +37,7 @@ def new_page(browser: Browser, empty: EmptyServer) -> Iterator[Page]:
     context = browser.new_context(
         viewport={"width": 1280, "height": 800}, base_url=empty.address, locale="en-US", accept_downloads=True
     )
+    context.add_init_script(UNFOLDED)
     page = context.new_page()
     trouble: list[str] = []
     page.on("pageerror", lambda error: trouble.append(str(error)))

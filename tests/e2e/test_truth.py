@@ -9,7 +9,7 @@ from contextlib import closing
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, Route, expect
 
-from tests.e2e.conftest import Server
+from tests.e2e.conftest import UNFOLDED, Server
 from tests.e2e.looking import AXE, choose, panel, to_the_timer
 from tests.e2e.test_story import proof, start_card
 
@@ -156,10 +156,10 @@ def test_escape_over_a_valid_text_changes_nothing(page: Page, server: Server) ->
     start_card(page, "Escape", ("Yucca 1", "Ocotillo 5"), "no round mask")
     proof(page, 1).click()
     before = saved_plan(page, server)
-    open_number(page, "Go to")
+    open_number(page, "Strongest to")
     page.keyboard.type("2 1/2")
     page.keyboard.press("Escape")
-    expect(page.get_by_role("button", name=re.compile("^Go to:"))).to_be_focused()
+    expect(page.get_by_role("button", name=re.compile("^Strongest to:"))).to_be_focused()
     expect(page.get_by_text(SAVED, exact=True)).to_be_visible()
     assert saved_plan(page, server) == before
 
@@ -386,7 +386,7 @@ def test_axe_finds_nothing_with_words_open(page: Page) -> None:
     start_card(page, "Axe", ("Yucca 1", "Cholla 3"))
     proof(page, 2).click()
     page.evaluate(AXE.read_text())
-    for word in ("Card format", "Stock", "Add a mask", "Passes", "Go to", "Brush", "Ink"):
+    for word in ("Card format", "Stock", "Add a mask", "Passes", "Strongest to", "Brush", "Ink"):
         page.get_by_role("region", name="The card").or_(page.get_by_role("list", name="Steps")).get_by_role(
             "button", name=re.compile(f"^{word}:")
         ).first.click()
@@ -400,6 +400,7 @@ def test_axe_finds_nothing_with_words_open(page: Page) -> None:
 
 def test_by_touch_words_open_and_masks_are_dragged(browser: Browser, server: Server) -> None:
     context = browser.new_context(base_url=server.address, has_touch=True, viewport={"width": 1180, "height": 820})
+    context.add_init_script(UNFOLDED)
     page = context.new_page()
     start_card(page, "Touch", ("Yucca 1", "Cholla 3", "Sage 8"))
     proof(page, 2).tap()

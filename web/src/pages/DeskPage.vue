@@ -10,7 +10,7 @@ import { useAsked } from "../composables/useAsked";
 import type { Place } from "../composables/usePicture";
 import { provideDesk } from "../composables/useDesk";
 import CardName from "../features/card/CardName.vue";
-import CardSentence from "../features/card/CardSentence.vue";
+import CardFacts from "../features/card/CardFacts.vue";
 import SavedWord from "../features/card/SavedWord.vue";
 import UndoRedo from "../features/card/UndoRedo.vue";
 import VerdictLine from "../features/card/VerdictLine.vue";
@@ -92,6 +92,10 @@ function choosePrint(place: number) {
 const tapped = ref<Place | null>(null);
 /** Whether the panel is tilted to the light, as one looks for powder that did not melt. */
 const tilted = ref(false);
+/** Whether the panel is shown as large as it is, and whether it has the whole window. */
+const real = ref(false);
+const wide = ref(false);
+const work = ref<HTMLElement | null>(null);
 function stampHere() {
   if (!card.value || !tapped.value) return;
   const { x_mm, y_mm } = tapped.value;
@@ -164,6 +168,7 @@ function play() {
 }
 
 useEventListener("keydown", (event) => {
+  if (event.key === "Escape" && wide.value && !event.defaultPrevented) wide.value = false;
   const typing = event.target instanceof HTMLInputElement;
   if (typing || !(event.ctrlKey || event.metaKey)) return;
   const key = event.key.toLowerCase();
@@ -197,7 +202,7 @@ useEventListener("keydown", (event) => {
       </template>
     </PageHead>
     <template v-if="card">
-      <main>
+      <main :class="{ wide }">
         <div class="left">
           <PieceRow
             v-if="card.pieces.length"
@@ -217,6 +222,7 @@ useEventListener("keydown", (event) => {
             :tapped="tapped"
             :look="look"
             :tilted="tilted"
+            :real="real"
             @openings="chooseOpenings"
             @print="choosePrint"
             @tap="(at) => (tapped = at)"
@@ -229,31 +235,37 @@ useEventListener("keydown", (event) => {
             :tapped="!!tapped"
             :look="look"
             :tilted="tilted"
+            :real="real"
+            :wide="wide"
             @stamp="stampHere"
             @look="(to) => (look = to)"
             @tilt="tilted = !tilted"
+            @real="real = !real"
+            @wide="wide = !wide"
           />
         </div>
-        <div class="right" data-words>
-          <CardSentence :card="card" @laid-anew="chosen = null" />
-          <VerdictLine :card="card" />
-          <FindingNote
-            v-for="finding in onTheCard"
-            :key="finding.code + finding.message"
-            :finding="finding"
-            @remedy="remedy(finding)"
-            @point="(value) => (pointed = value)"
-          />
-          <StepList
-            :chosen="chosen"
-            :findings="findings"
-            @choose="choose"
-            @remedy="remedy"
-            @point="(finding) => (pointed = finding)"
-          />
+        <div v-show="!wide" class="right" data-words>
+          <CardFacts :card="card" @laid-anew="chosen = null" @turned="(by) => work?.scrollBy(0, by)" />
+          <div ref="work" class="work">
+            <VerdictLine :card="card" />
+            <FindingNote
+              v-for="finding in onTheCard"
+              :key="finding.code + finding.message"
+              :finding="finding"
+              @remedy="remedy(finding)"
+              @point="(value) => (pointed = value)"
+            />
+            <StepList
+              :chosen="chosen"
+              :findings="findings"
+              @choose="choose"
+              @remedy="remedy"
+              @point="(finding) => (pointed = finding)"
+            />
+          </div>
         </div>
       </main>
-      <section class="run" aria-label="The run of proofs">
+      <section v-show="!wide" class="run" aria-label="The run of proofs">
         <RunOfProofs :chosen="chosen" :findings="findings" @choose="choose" />
         <div class="moving">
           <el-button :disabled="!steps.length" :aria-pressed="playing" @click="play">
@@ -280,7 +292,10 @@ main {
   flex: 1;
   min-height: 0;
   display: grid;
-  grid-template-columns: minmax(0, 1.28fr) minmax(420px, 1fr);
+  grid-template-columns: minmax(0, 2.05fr) minmax(410px, 1fr);
+}
+main.wide {
+  grid-template-columns: minmax(0, 1fr);
 }
 @media (max-width: 760px) {
   main {
@@ -289,6 +304,7 @@ main {
   }
 }
 .left {
+  position: relative;
   display: flex;
   flex-direction: column;
   min-height: 0;
@@ -300,8 +316,15 @@ main {
   min-height: 0;
 }
 .right {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+}
+.work {
+  flex: 1;
+  min-height: 120px;
   overflow-y: auto;
-  padding: 14px 22px 40px;
+  padding: 4px 18px 30px;
 }
 .run {
   flex: none;

@@ -201,7 +201,6 @@ drawings.onChange(async (files) => {
 <style scoped>
 .card {
   padding-bottom: 10px;
-  border-bottom: 2px solid var(--ink);
 }
 .sentence {
   font-size: 18px;

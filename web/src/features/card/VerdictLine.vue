@@ -38,7 +38,8 @@ const putInOrder = () => desk.push("put it in working order", { do: "order" });
 
 <style scoped>
 .verdict {
-  margin: 10px 0 2px;
+  margin: 2px 0;
+  font-size: 16px;
 }
 .told {
   margin: 4px 0 8px;

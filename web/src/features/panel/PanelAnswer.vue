@@ -14,8 +14,10 @@ const props = defineProps<{
   tapped: boolean;
   look: Look | null;
   tilted: boolean;
+  real: boolean;
+  wide: boolean;
 }>();
-const emit = defineEmits<{ stamp: []; look: [to: Look | null]; tilt: [] }>();
+const emit = defineEmits<{ stamp: []; look: [to: Look | null]; tilt: []; real: []; wide: [] }>();
 const LOOKS = [
   { value: "as predicted", label: "as predicted" },
   { value: "paler", label: "paler", hint: "as pale as it may well come out" },
@@ -39,36 +41,38 @@ const change = computed(() => {
 </script>
 
 <template>
-  <p class="answer" role="status">
-    <template v-if="answer">
-      <span class="chip" :style="{ background: answer.hex }" />
-      <span v-if="answer.laid.length">
-        Bottom first:
-        <template v-for="(here, i) in answer.laid" :key="here.step">
-          <template v-if="i">, </template><b>{{ here.name }}</b> {{ sayStrength(here.strength) }}</template
-        >.<template v-if="!answer.in_gamut"> More vivid than a screen shows.</template> One more pass
-        {{ change }}. Cielo is {{ saySure(answer.band) }}: {{ sayOff(answer.band) }}.
-        <NumbersFold>
-          Lab {{ answer.lab.map((v) => Math.round(v)).join(" ") }}, {{ answer.hex }}; within
-          {{ answer.band.toFixed(1) }} nine times in ten; one more pass changes it by
-          {{ answer.one_more.toFixed(1) }} (CIEDE2000). Passes straight from the pad:
-          {{ answer.laid.map((here) => here.strength.toFixed(2)).join(", ") }}.
-        </NumbersFold>
-      </span>
-      <span v-else
-        >Bare stock: {{ card.plan.stock.name }}.
-        <NumbersFold>Lab {{ answer.lab.map((v) => Math.round(v)).join(" ") }}.</NumbersFold></span
+  <div class="answer">
+    <div class="told" role="status">
+      <template v-if="answer">
+        <span class="chip" :style="{ background: answer.hex }" />
+        <span v-if="answer.laid.length">
+          Bottom first:
+          <template v-for="(here, i) in answer.laid" :key="here.step">
+            <template v-if="i">, </template><b>{{ here.name }}</b> {{ sayStrength(here.strength) }}</template
+          >.<template v-if="!answer.in_gamut"> More vivid than a screen shows.</template> One more pass
+          {{ change }}. Cielo is {{ saySure(answer.band) }}: {{ sayOff(answer.band) }}.
+          <NumbersFold>
+            Lab {{ answer.lab.map((v) => Math.round(v)).join(" ") }}, {{ answer.hex }}; within
+            {{ answer.band.toFixed(1) }} nine times in ten; one more pass changes it by
+            {{ answer.one_more.toFixed(1) }} (CIEDE2000). Passes straight from the pad:
+            {{ answer.laid.map((here) => here.strength.toFixed(2)).join(", ") }}.
+          </NumbersFold>
+        </span>
+        <span v-else
+          >Bare stock: {{ card.plan.stock.name }}.
+          <NumbersFold>Lab {{ answer.lab.map((v) => Math.round(v)).join(" ") }}.</NumbersFold></span
+        >
+      </template>
+      <span v-else-if="tilted" class="quiet"
+        >Tilted to a lamp that goes with your hand. Paste and melted powder stand up and shine: where your own
+        panel stays dull and grainy, the powder is not melted yet. Colours are only true laid flat.</span
       >
-    </template>
-    <span v-else-if="tilted" class="quiet"
-      >Tilted to a lamp that goes with your hand. Paste and melted powder stand up and shine: where your own
-      panel stays dull and grainy, the powder is not melted yet. Colours are only true laid flat.</span
-    >
-    <span v-else class="quiet">
-      {{ look ? SHOWN[look] : "As predicted" }}
-      {{ steps === card.plan.steps.length ? "when all is done." : `after step ${steps}.` }}
-      Point at the panel to see what lies there.
-    </span>
+      <span v-else class="quiet">
+        {{ look ? SHOWN[look] : "As predicted" }}
+        {{ steps === card.plan.steps.length ? "when all is done." : `after step ${steps}.` }}
+        Point at the panel to see what lies there.
+      </span>
+    </div>
     <span class="look"
       >Show it
       <WordChoice
@@ -81,22 +85,37 @@ const change = computed(() => {
     <button type="button" class="word tilt" :aria-pressed="tilted" @click="emit('tilt')">
       {{ tilted ? "Lay it flat" : "Tilt it to the light" }}
     </button>
+    <button type="button" class="word tilt" :aria-pressed="real" @click="emit('real')">
+      {{ real ? "Fit it in" : "Real size" }}
+    </button>
+    <button type="button" class="word tilt" :aria-pressed="wide" @click="emit('wide')">
+      {{ wide ? "Back to the steps" : "Whole window" }}
+    </button>
     <button v-if="tapped && card.plan.inks.length" type="button" class="word stamp" @click="emit('stamp')">
       Stamp here
     </button>
-  </p>
+  </div>
 </template>
 
 <style scoped>
+/* It grows upwards over the table, so that the panel keeps its size while it is pointed at. */
 .answer {
+  position: absolute;
+  inset: auto 0 0 0;
   display: flex;
-  align-items: center;
-  gap: 12px;
-  /* As high as what it may have to say, so that the panel keeps its size while it is pointed at. */
-  min-height: 96px;
-  padding: 4px 20px;
+  align-items: flex-end;
+  gap: 4px 12px;
+  padding: 4px 16px;
+  background: color-mix(in srgb, var(--surround) 88%, transparent);
   font-size: 16px;
   line-height: 1.35;
+}
+.told {
+  display: flex;
+  flex: 1;
+  gap: 10px;
+  align-items: center;
+  min-height: var(--tap);
 }
 .look {
   flex: none;

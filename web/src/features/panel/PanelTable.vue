@@ -7,16 +7,19 @@ import type { CardOut, Focal, Hold, Mask, Schemas } from "../../api/models";
 import { useDesk } from "../../composables/useDesk";
 import { type Place, usePicture } from "../../composables/usePicture";
 import { usePlacing } from "../../composables/usePlacing";
+import { NOMINAL_PX_PER_MM, useRealSize } from "../../composables/useRealSize";
 import { type PlacedPrint, regionOf, withPlace } from "../../logic/prints";
 import { type Line, linesFor } from "../../logic/snapping";
 import FocalOver from "./FocalOver.vue";
 import GuideLines from "./GuideLines.vue";
 import HoldsOver from "./HoldsOver.vue";
+import HoldCard from "./HoldCard.vue";
 import LampOver from "./LampOver.vue";
 import MasksOver from "./MasksOver.vue";
 import OpeningsOver from "./OpeningsOver.vue";
 import PrintsOver from "./PrintsOver.vue";
 import PanelRuler from "./PanelRuler.vue";
+import StepOver from "./StepOver.vue";
 import StrokeOver from "./StrokeOver.vue";
 
 const props = defineProps<{
@@ -34,17 +37,19 @@ const props = defineProps<{
   tapped: Place | null;
   /** Whether the panel is tilted to the light; the lamp goes with the pointer, or where the arrows put it. */
   tilted: boolean;
+  /** Shown as large as it is, and not as large as there is room for. */
+  real: boolean;
 }>();
 const emit = defineEmits<{
   /** The place pointed at, mm; null when none is. */
   point: [place: Place | null];
   openings: [keys: string[]];
   print: [place: number];
-  tap: [place: Place];
+  tap: [place: Place | null];
 }>();
 
-const RULER = 30;
-const BREATH = 26;
+const RULER = 28;
+const BREATH = 12;
 const desk = useDesk();
 const table = ref<HTMLElement | null>(null);
 const { width, height } = useElementSize(table);
@@ -93,15 +98,17 @@ watch(
   },
 );
 const round = (mm: number) => Math.round(mm * 2) / 2;
-const scale = computed(() =>
-  Math.max(
-    0.5,
-    Math.min(
-      (width.value - RULER - 2 * BREATH) / base.value.width_mm,
-      (height.value - RULER - 2 * BREATH) / base.value.height_mm,
-    ),
-  ),
+const pxPerMm = useRealSize();
+const measuring = ref(false);
+watch(
+  () => props.real,
+  (real) => (measuring.value = real && pxPerMm.value === null),
 );
+const scale = computed(() => {
+  if (props.real) return pxPerMm.value ?? NOMINAL_PX_PER_MM;
+  const [across, down] = [width.value - RULER - 2 * BREATH, height.value - RULER - 2 * BREATH];
+  return Math.max(0.5, Math.min(across / base.value.width_mm, down / base.value.height_mm));
+});
 
 const step = computed(() => (props.card.plan.units === "in" ? 25.4 / 16 : 1));
 const onPanel = <T extends { x_mm: number; y_mm: number }>(thing: T): T => ({
@@ -168,6 +175,30 @@ function point(event: PointerEvent) {
   if (props.tilted) lamp.value = { x_mm: round(there.x_mm), y_mm: round(there.y_mm) };
   emit("point", there);
 }
+const BY_KEY: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+/** A place asked about by the arrow keys, from the middle on; Shift goes a long way at once. */
+function askByKey(event: KeyboardEvent) {
+  if (event.key === "Escape" && props.tapped) {
+    event.preventDefault();
+    emit("tap", null);
+    emit("point", null);
+  }
+  const by = BY_KEY[event.key];
+  if (!by) return;
+  event.preventDefault();
+  const far = (props.card.plan.units === "in" ? 25.4 / 8 : 5) * (event.shiftKey ? 4 : 1);
+  const from = props.tapped ?? { x_mm: panel.value.width / 2, y_mm: panel.value.height / 2 };
+  const to = props.tapped
+    ? onPanel({ x_mm: from.x_mm + by[0] * far, y_mm: from.y_mm + by[1] * far })
+    : onPanel(from);
+  emit("tap", to);
+  emit("point", to);
+}
 function tap(event: MouseEvent) {
   const over = event.currentTarget;
   const chooses = event.target instanceof Element && event.target.closest("[role=checkbox]");
@@ -179,7 +210,11 @@ function tap(event: MouseEvent) {
 </script>
 
 <template>
-  <div ref="table" class="table">
+  <div ref="table" class="table" :class="{ real }">
+    <HoldCard v-if="real && measuring" @done="measuring = false" />
+    <button v-else-if="real" type="button" class="word measure" @click="measuring = true">
+      Is it not quite so large? Measure this screen
+    </button>
     <div
       class="base"
       :style="{
@@ -236,10 +271,14 @@ function tap(event: MouseEvent) {
           class="over"
           :viewBox="`0 0 ${panel.width} ${panel.height}`"
           data-test="over"
+          tabindex="0"
+          role="group"
+          aria-label="The panel: arrow keys ask what lies at a place, Escape lets it go"
           @pointermove="point"
           @pointerdown="point"
           @click="tap"
-          @pointerleave="emit('point', null)"
+          @pointerleave="emit('point', tapped)"
+          @keydown.self="askByKey"
         >
           <clipPath id="near">
             <rect x="-3" y="-3" :width="panel.width + 6" :height="panel.height + 6" />
@@ -260,12 +299,18 @@ function tap(event: MouseEvent) {
             @toggle="(place) => emit('print', place)"
           />
           <FocalOver :placing="focal" />
+          <StepOver v-if="chosen" :step="chosen" :scale="scale" :width="panel.width" :height="panel.height" />
           <StrokeOver
             v-if="chosen"
             :step="chosen"
             :scale="scale"
             :width="panel.width"
             :height="panel.height"
+          />
+          <path
+            v-if="tapped"
+            class="tapped under"
+            :d="`M${tapped.x_mm - 3} ${tapped.y_mm}h6M${tapped.x_mm} ${tapped.y_mm - 3}v6`"
           />
           <path
             v-if="tapped"
@@ -288,8 +333,21 @@ function tap(event: MouseEvent) {
   height: 100%;
   display: grid;
   place-items: center;
+  /* What is said of the panel stands below it. */
+  padding-bottom: 48px;
   background: var(--surround);
   overflow: hidden;
+}
+.table.real {
+  place-items: safe center;
+  overflow: auto;
+  padding: 30px 30px 60px;
+}
+.measure {
+  position: absolute;
+  inset: 8px auto auto 14px;
+  z-index: 2;
+  background: var(--surround);
 }
 .base {
   position: relative;
@@ -330,6 +388,10 @@ img,
   stroke-width: 2px;
   vector-effect: non-scaling-stroke;
   pointer-events: none;
+}
+.tapped.under {
+  stroke: #fff;
+  stroke-width: 5px;
 }
 .mark {
   pointer-events: none;

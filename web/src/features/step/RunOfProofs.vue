@@ -12,8 +12,8 @@ const props = defineProps<{ chosen: string | null; findings: Map<string, Finding
 const emit = defineEmits<{ choose: [id: string] }>();
 const desk = useDesk();
 
-const HEIGHT = 92;
-const WIDEST = 132;
+const HEIGHT = 66;
+const WIDEST = 110;
 /** A proof in true proportion, as high as there is room; of a long strip no wider than others may be. */
 const proofSize = computed(() => {
   const { panel_width_mm, panel_height_mm } = desk.card?.reading ?? { panel_width_mm: 1, panel_height_mm: 1 };
@@ -188,7 +188,7 @@ watch(
   align-items: flex-end;
   gap: 0;
   margin: 0;
-  padding: 6px 20px 8px;
+  padding: 2px 16px 4px;
   list-style: none;
   overflow-x: auto;
 }
@@ -217,9 +217,9 @@ li.after {
   display: flex;
   flex-direction: column;
   align-items: center;
-  gap: 3px;
-  min-width: 78px;
-  padding: 4px 6px;
+  gap: 2px;
+  min-width: 74px;
+  padding: 3px 5px;
   border: 0;
   border-radius: 4px;
   background: transparent;

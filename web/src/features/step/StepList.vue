@@ -150,7 +150,7 @@ function takeOut(id: string) {
           <p v-if="said(step.id)?.care" class="why"><b>Care.</b> {{ said(step.id)?.care }}</p>
         </template>
         <button v-else type="button" class="line" @click="press(step.id)">
-          {{ words(step.id) }}
+          <span>{{ words(step.id) }}</span>
         </button>
         <FindingNote
           v-for="finding in shown(step.id)"
@@ -175,7 +175,7 @@ function takeOut(id: string) {
           >
           <span v-if="steps.length > 1" class="after"
             ><WordMenu
-              text="Keep it before"
+              text="Keep before"
               label="Keep it before"
               :choices="laterThan(step.id)"
               @choose="
@@ -184,21 +184,21 @@ function takeOut(id: string) {
           /></span>
           <span class="after"
             ><WordMenu
-              text="Do something else here"
+              text="Instead"
               label="Instead"
               :choices="addable(step)"
               @choose="(what) => instead(step, what)"
           /></span>
           <span class="after"
             ><WordMenu
-              text="Add a step after"
+              text="Add after"
               label="Add"
               :choices="addable(step)"
               @choose="(what) => add(step, what)"
           /></span>
           <span v-if="at === 0" class="after"
             ><WordMenu
-              text="Add a step before"
+              text="Add before"
               label="Add before"
               :choices="addable(undefined)"
               @choose="(what) => add(undefined, what)"
@@ -226,11 +226,11 @@ function takeOut(id: string) {
 li {
   display: flex;
   gap: 12px;
-  padding: 2px 0;
+  padding: 0;
   border-bottom: 1px solid var(--hairline);
 }
 li[data-chosen] {
-  padding: 10px 0 8px;
+  padding: 4px 0 2px;
 }
 .number {
   flex: none;
@@ -246,29 +246,41 @@ li[data-chosen] {
 .line {
   width: 100%;
   min-height: var(--tap);
-  padding: 8px 4px;
+  padding: 5px 4px;
   border: 0;
   background: transparent;
   text-align: left;
-  line-height: 1.35;
+  font-size: 16px;
+  line-height: 1.3;
   cursor: pointer;
+}
+/* The whole of a sentence is read where its step is chosen. */
+.line > span {
+  display: -webkit-box;
+  overflow: hidden;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 2;
 }
 .line:hover {
   background: var(--paper-deep);
 }
 .why {
-  margin-top: 6px;
+  margin-top: 2px;
   color: var(--ink-soft);
+  font-size: 15px;
+  line-height: 1.3;
   font-style: italic;
 }
 .note {
-  margin-top: 6px;
+  margin-top: 4px;
+  font-size: 16px;
+  line-height: 1.35;
 }
 .does {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  margin: 6px 0 0 -12px;
+  margin: 0 0 0 -12px;
 }
 .after {
   margin-left: 8px;

@@ -19,7 +19,7 @@ defineProps<{ step: Step; parts: Part[] }>();
 <style scoped>
 .sentence {
   display: block;
-  font-size: 20px;
-  line-height: 1.75;
+  font-size: 18px;
+  line-height: 1.65;
 }
 </style>

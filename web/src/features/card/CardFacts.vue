@@ -1,0 +1,107 @@
+<script setup lang="ts">
+/** What the card is, on one line; opened in place it is the sentence in which all of it is changed. */
+import { useLocalStorage } from "@vueuse/core";
+import { computed, nextTick, ref } from "vue";
+import type { CardOut } from "../../api/models";
+import { sayLength, showLength } from "../../logic/length";
+import { useShelf } from "../../stores/shelf";
+import CardSentence from "./CardSentence.vue";
+
+const props = defineProps<{ card: CardOut }>();
+const emit = defineEmits<{ laidAnew: []; turned: [by: number] }>();
+const shelf = useShelf();
+const plan = computed(() => props.card.plan);
+const wanted = useLocalStorage("cielo-facts-open", false);
+/** With nothing planned yet, what the card is comes first. */
+const open = computed(() => wanted.value || !plan.value.steps.length);
+const size = computed(() => {
+  const { width_mm, height_mm } = plan.value.card;
+  const format = shelf.shelf?.formats.find(
+    (f) => Math.abs(f.width_mm - width_mm) < 0.01 && Math.abs(f.height_mm - height_mm) < 0.01,
+  );
+  return (
+    format?.name ?? `${showLength(width_mm, plan.value.units)} × ${sayLength(height_mm, plan.value.units)}`
+  );
+});
+const masks = computed(() => {
+  const many = plan.value.masks.length;
+  return many ? `, ${many} ${many === 1 ? "mask" : "masks"}` : "";
+});
+const facts = ref<HTMLElement | null>(null);
+async function turn() {
+  const before = facts.value?.offsetHeight ?? 0;
+  wanted.value = !open.value;
+  await nextTick();
+  // The step that is being worked on stays where it is.
+  emit("turned", (facts.value?.offsetHeight ?? before) - before);
+}
+</script>
+
+<template>
+  <section ref="facts" class="facts">
+    <button type="button" class="line" :aria-expanded="open" @click="turn">
+      <span class="what">{{ size }}, {{ plan.stock.name }}{{ masks }}</span>
+      <span class="inks" aria-hidden="true"
+        ><span v-for="ink in card.reading.inks" :key="ink.key" class="dot" :style="{ background: ink.hex }"
+      /></span>
+      <span class="turn" aria-hidden="true">{{ open ? "fold" : "change" }}</span>
+      <span class="visually-hidden">{{ open ? "Fold it away" : "Change the card" }}</span>
+    </button>
+    <div v-if="open" class="opened">
+      <CardSentence :card="card" @laid-anew="emit('laidAnew')" />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.facts {
+  flex: none;
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  max-height: 56%;
+  border-bottom: 2px solid var(--ink);
+}
+.line {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  min-height: var(--tap);
+  padding: 2px 18px;
+  border: 0;
+  background: transparent;
+  text-align: left;
+  cursor: pointer;
+}
+.line:hover {
+  background: var(--paper-deep);
+}
+.what {
+  overflow: hidden;
+  white-space: nowrap;
+  text-overflow: ellipsis;
+  font-weight: 600;
+}
+.inks {
+  flex: none;
+  display: flex;
+}
+.dot {
+  width: 17px;
+  height: 17px;
+  margin-left: -4px;
+  border: 1px solid var(--paper);
+  border-radius: 50%;
+  forced-color-adjust: none;
+}
+.turn {
+  margin-left: auto;
+  font-size: 15px;
+  text-decoration: underline dashed 1.5px;
+  text-underline-offset: 4px;
+}
+.opened {
+  overflow-y: auto;
+  padding: 0 22px 6px;
+}
+</style>

@@ -1,0 +1,60 @@
+<script setup lang="ts">
+/** The screen measured once: a bank card, or a ruler, held against a line. */
+import { computed } from "vue";
+import { BANK_CARD_MM, NOMINAL_PX_PER_MM, useRealSize } from "../../composables/useRealSize";
+
+const emit = defineEmits<{ done: [] }>();
+const held = useRealSize();
+const pxPerMm = computed(() => held.value ?? NOMINAL_PX_PER_MM);
+function set(event: Event) {
+  if (event.target instanceof HTMLInputElement) held.value = Number(event.target.value) / BANK_CARD_MM;
+}
+</script>
+
+<template>
+  <div class="hold" role="group" aria-label="Measure this screen">
+    <p>
+      Hold a bank card flat against the screen, its long side along the line, and make the line as long. Cielo
+      remembers it on this screen.
+    </p>
+    <div class="card" :style="{ width: `${pxPerMm * BANK_CARD_MM}px` }" data-test="bank-card" />
+    <label
+      >Longer or shorter
+      <input
+        type="range"
+        min="180"
+        max="700"
+        step="1"
+        :value="pxPerMm * BANK_CARD_MM"
+        aria-label="As long as the card"
+        @input="set"
+    /></label>
+    <el-button type="primary" @click="emit('done')">It is as long as the card</el-button>
+  </div>
+</template>
+
+<style scoped>
+.hold {
+  position: absolute;
+  inset: 14px auto auto 14px;
+  z-index: 3;
+  max-width: calc(100% - 28px);
+  padding: 12px 16px;
+  background: var(--paper-lift);
+  border: 1px solid var(--hairline);
+}
+.card {
+  height: 26px;
+  margin: 10px 0;
+  border: 2px solid var(--ink);
+  border-top: 0;
+}
+label {
+  display: block;
+}
+input {
+  display: block;
+  width: min(360px, 100%);
+  min-height: var(--tap);
+}
+</style>
