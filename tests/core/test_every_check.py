@@ -353,8 +353,8 @@ def test_the_steepest_place_of_a_slanted_seam_is_where_and_what_the_picture_show
     down = np.asarray(ciede2000(lab[1:, 1:], lab[:-1, 1:])) / grid.pixel_height_mm
     steep = np.hypot(across, down)[4:-4, 4:-4]
     assert worst.steepest == pytest.approx(float(np.quantile(steep, 0.999)), rel=0.12)
-    place = worst.way.place(worst.t_mm)
-    there = steep[int(place.y_mm / grid.pixel_height_mm) - 10 :, int(place.x_mm / grid.pixel_width_mm) - 10 :][:16, :16]
+    x_mm, y_mm = worst.way.place(worst.t_mm)
+    there = steep[int(y_mm / grid.pixel_height_mm) - 10 :, int(x_mm / grid.pixel_width_mm) - 10 :][:16, :16]
     assert there.max() > 0.9 * worst.steepest
 
 

@@ -4,12 +4,12 @@ import re
 from collections.abc import Iterator
 
 import pytest
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Browser, Page, ViewportSize, expect
 
 from tests.e2e.conftest import Server
 from tests.e2e.looking import panel
 
-WINDOW = {"width": 1280, "height": 800}
+WINDOW: ViewportSize = {"width": 1280, "height": 800}
 
 
 @pytest.fixture
@@ -65,14 +65,14 @@ def test_the_edges_of_a_band_are_taken_hold_of_by_keys_and_by_hand(desk: Page) -
     edge.press("ArrowUp")
     expect(desk.get_by_role("button", name="Strongest to: 1 1/8 in")).to_be_visible()
     expect(edge).to_be_focused()
-    box = edge.bounding_box()
+    box = edge.locator(".knob").bounding_box()
     assert box
     x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
     desk.mouse.move(x, y)
     desk.mouse.down()
     desk.mouse.move(x, y - 60, steps=6)
     desk.mouse.up()
-    expect(desk.get_by_role("button", name=re.compile("Strongest to: (1 .+|2) in$"))).to_be_visible()
+    expect(desk.get_by_role("button", name=re.compile(r"Strongest to: (1 [357]|2)"))).to_be_visible()
     assert abs(panel(desk).astype(int) - before).mean() > 2, "there is more of it"
     for _ in range(2):
         desk.get_by_role("button", name="Undo").click()
@@ -105,12 +105,12 @@ def test_the_panel_has_the_whole_window_and_answers_the_keyboard(desk: Page) -> 
     assert table["width"] > 0.95 * WINDOW["width"]
     desk.locator("[data-test=over]").focus()
     desk.keyboard.press("ArrowDown")
-    expect(desk.get_by_text(re.compile("^Bottom first:"))).to_be_visible()
+    expect(desk.get_by_text(re.compile("Bottom first:"))).to_be_visible()
     expect(desk.get_by_text(re.compile("Cielo is .*sure"))).to_be_visible()
     for _ in range(40):
         desk.keyboard.press("ArrowDown")
     expect(desk.get_by_text("Yucca 1").first).to_be_visible()
     desk.keyboard.press("Escape")
-    expect(desk.get_by_text(re.compile("^As predicted"))).to_be_visible()
+    expect(desk.get_by_text(re.compile("As predicted"))).to_be_visible()
     desk.keyboard.press("Escape")
     expect(desk.get_by_role("list", name="Steps")).to_be_visible()

@@ -14,61 +14,15 @@ t        distance along the way from the corner furthest back, mm
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from itertools import combinations
-from math import cos, radians, sin
-
-import numpy as np
-from numpy.typing import NDArray
 
 from cielo.core.advice.finding import Finding, Place, Remedy
 from cielo.core.advice.looking import brushings, offered, with_step
-from cielo.core.materials import TOOLS
-from cielo.core.optics.difference import ciede2000
-from cielo.core.optics.spectra import lab_from_xyz
-from cielo.core.plan import Band, Brush, Card, Fade, Plan, Region, Reveals, Slant, Whole, masks_on, replace_step
-from cielo.core.simulation.grid import Grid
-from cielo.core.simulation.run import panel_xyz
+from cielo.core.plan import Band, Brush, Plan, Slant, replace_step
 from cielo.core.simulation.strip import STARK_PER_MM
-from cielo.core.table.marks import embosses
 from cielo.core.table.purpose import purpose_of
 from cielo.core.table.table import Table
+from cielo.core.table.ways import PER_MM, Way, brushed, change_along, ways_of
 from cielo.core.units import mark_mm, say_by_ruler
-
-PER_MM = 2
-# The way from each edge to the one opposite, degrees.
-WAYS = {"top": 0.0, "right": 90.0, "bottom": 180.0, "left": 270.0}
-SAME_WAY_DEG = 0.5
-LINE_WIDTH_MM = 20.0
-
-
-@dataclass(frozen=True)
-class Way:
-    """One way across a panel of ``width_mm`` by ``height_mm``; ``angle_deg`` 0 up to 180."""
-
-    angle_deg: float
-    width_mm: float
-    height_mm: float
-
-    @property
-    def span_mm(self) -> float:
-        angle = radians(self.angle_deg)
-        return abs(sin(angle)) * self.width_mm + abs(cos(angle)) * self.height_mm
-
-    def straight(self, region: Region) -> Band | None:
-        """The band of the straight panel that stands for a region; None for one that does not run this way."""
-        if not isinstance(region, Band | Slant):
-            return None
-        turned = (_angle_of(region) - self.angle_deg + 90) % 360 - 90
-        if abs(turned) < SAME_WAY_DEG:
-            return Band("top", region.start_mm, region.end_mm, region.lead_in_mm, region.carry_mm)
-        if abs(turned - 180) < SAME_WAY_DEG:
-            return Band("bottom", region.start_mm, region.end_mm, region.lead_in_mm, region.carry_mm)
-        return None
-
-    def place(self, t_mm: float) -> Place:
-        """The place t along the way, on the line through the panel's middle."""
-        ahead, angle = t_mm - self.span_mm / 2, radians(self.angle_deg)
-        x, y = self.width_mm / 2 - ahead * sin(angle), self.height_mm / 2 + ahead * cos(angle)
-        return Place(min(self.width_mm, max(0.0, x)), min(self.height_mm, max(0.0, y)))
 
 
 @dataclass(frozen=True)
@@ -96,7 +50,7 @@ def stark_seam(plan: Plan, table: Table) -> Iterator[Finding]:
             seam.step.id,
             f"{plan.ink(seam.step.ink).name} ends in a line.",
             "The overlap is too narrow for the step from one colour to the next; carried further, the two flow into each other.",
-            seam.way.place(seam.t_mm),
+            Place(*seam.way.place(seam.t_mm)),
             offered(wider),
             measure=f"{seam.steepest:.1f} CIEDE2000 per mm; below {STARK_PER_MM:.0f} no line is seen",
         )
@@ -106,8 +60,8 @@ def stark_seam(plan: Plan, table: Table) -> Iterator[Finding]:
 def _butted(plan: Plan) -> Iterator[Finding]:
     """Two bands that end where the other begins, neither taken into the other, and no mask to keep the edge."""
     told: set[frozenset[str]] = set()
-    for way in _ways(plan):
-        along = [(s, band) for s in _brushed(plan) if not purpose_of(s).under and (band := way.straight(s.region))]
+    for way in ways_of(plan):
+        along = [(s, band) for s in brushed(plan) if not purpose_of(s).under and (band := way.straight(s.region))]
         ends = [(step, band, _end_mm(band, way.span_mm)) for step, band in along if band.carry_mm < BUTTED_MM]
         starts = [(s, b, _end_mm(b, way.span_mm, far=False)) for s, b in along if b.start_mm > 0 and b.lead_in_mm < BUTTED_MM]
         edges = [*ends, *starts]
@@ -130,7 +84,7 @@ def _butted(plan: Plan) -> Iterator[Finding]:
                 f"{inks[0]} and {inks[1]} are butted against each other.",
                 "No hand sets two inks edge to edge: there is a bare line or a dark ridge. Carried into each other they flow; with a "
                 "mask they stand clear.",
-                way.place(at),
+                Place(*way.place(at)),
                 Remedy("Carry them into each other", carried),
                 measure=f"{abs(at - other):.1f} mm between where one ends and the other begins",
             )
@@ -146,31 +100,14 @@ def _end_mm(band: Band, span: float, *, far: bool = True) -> float:
     return at if band.edge == "top" else span - at
 
 
-def _angle_of(region: Band | Slant) -> float:
-    return WAYS[region.edge] if isinstance(region, Band) else region.angle_deg
-
-
-def _brushed(plan: Plan) -> list[Brush]:
-    return [s for s in brushings(plan) if TOOLS[s.tool].texture == "even" and not embosses(plan, s)]
-
-
-def _ways(plan: Plan) -> list[Way]:
-    """Every way that bands of the plan run, each once, in the order of the work."""
-    ways: list[Way] = []
-    for step in _brushed(plan):
-        if isinstance(step.region, Band | Slant) and not any(way.straight(step.region) for way in ways):
-            ways.append(Way(_angle_of(step.region) % 180, plan.card.panel_width_mm, plan.card.panel_height_mm))
-    return ways
-
-
 def seams_of(plan: Plan) -> Iterator[Seam]:
     """Every blended end that meets another ink."""
-    for way in _ways(plan):
-        along = [(step, band) for step in _brushed(plan) if (band := way.straight(step.region))]
+    for way in ways_of(plan):
+        along = [(step, band) for step in brushed(plan) if (band := way.straight(step.region))]
         if len({step.ink for step, _ in along}) < 2:
             continue
         span = way.span_mm
-        change = _change_along(plan, way)
+        change = change_along(plan, way)
         told: list[int] = []
         for step, band in along:
             if band.carry_mm <= 0 or band.end_mm + band.carry_mm >= span or not _meets_another(along, step, band, span):
@@ -195,35 +132,6 @@ def _meets_another(along: list[tuple[Brush, Band]], step: Brush, band: Band, spa
         if other.ink != step.ink and region.start_mm - region.lead_in_mm - 2 <= here <= region.end_mm + region.carry_mm + 2:
             return True
     return False
-
-
-def _change_along(plan: Plan, way: Way) -> NDArray[np.float64]:
-    """Change of colour per mm along a way, of its bands and what is laid all over, PER_MM places to the mm."""
-    through = {s.id for s, on in masks_on(plan) if on}
-    steps: list[Brush] = []
-    for step in _brushed(plan):
-        band = way.straight(step.region)
-        if band is None and (not isinstance(step.region, Whole) or step.id in through):
-            continue
-        steps.append(replace(step, region=band or step.region, fade=_faded(step, way)))
-    # The tooth of a rough stock is no seam, so the line is read on a smooth one.
-    paper = plan.stock.paper if plan.stock.paper.surface != "rough" else replace(plan.stock.paper, surface="uncoated")
-    card = Card(LINE_WIDTH_MM, way.span_mm, "left", Reveals(0.0, 0.0, 0.0, 0.0))
-    stock = replace(plan.stock, paper=paper)
-    line = replace(plan, card=card, stock=stock, steps=tuple(steps), masks=(), focal=(), holds=(), cuts=(), wishes=())
-    places = max(2, round(way.span_mm * PER_MM))
-    lab = lab_from_xyz(panel_xyz(line, Grid(LINE_WIDTH_MM, way.span_mm, LINE_WIDTH_MM, way.span_mm / places, places, 1))).reshape(
-        -1, 3
-    )
-    return np.asarray(ciede2000(lab[1:], lab[:-1]) * PER_MM)
-
-
-def _faded(step: Brush, way: Way) -> Fade | None:
-    """A laying's fade as it shows on the straight panel: at its own end, or not at all where it lies beside the line."""
-    if step.fade is None:
-        return None
-    band = way.straight(Band(step.fade.edge, 0.0, 0.0, 0.0, 0.0))
-    return replace(step.fade, edge=band.edge) if band else None
 
 
 def _carries(plan: Plan, seam: Seam) -> Iterator[float]:

@@ -1,0 +1,180 @@
+"""What no hand can do, by command: a colour found, a gradient evened, a seam bridged, the same card in other inks."""
+
+import sys
+from pathlib import Path
+from typing import TYPE_CHECKING, Annotated
+
+import typer
+
+from cielo.cli.common import About, AsJson, PlanFile, app, make_folder, plan_of, print_json, write_file
+from cielo.errors import BadInput
+
+if TYPE_CHECKING:
+    from cielo.core.materials import Ink, Lab
+    from cielo.core.plan import Plan
+
+Shelf = Annotated[Path | None, typer.Option(help="a Cielo database: take its inks too")]
+
+
+@app.command()
+def find(
+    plan: PlanFile,
+    lab: Annotated[str, typer.Option(help="the wanted colour, as L,a,b in daylight")],
+    shelf: Shelf = None,
+    most: Annotated[int, typer.Option(min=1, max=40, help="so many recipes at most")] = 8,
+    as_json: AsJson = False,
+) -> None:
+    """Recipes of one to three inks for a colour, on the plan's stock, the nearest first."""
+    from cielo.core.solvers.find import find_colour
+
+    wanted = _lab(lab)
+    with About(plan):
+        document: Plan = plan_of(plan)
+    from cielo.core.simulation.measured import measured_of
+
+    inks = _inks(document, shelf)
+    found = find_colour(wanted, document.stock, inks, most, measured_of(document))
+    if as_json:
+        print_json(
+            {
+                "recipes": [
+                    {
+                        "laid": [[key, strength] for key, strength in recipe.laid],
+                        "lab": [round(v, 3) for v in recipe.lab],
+                        "difference": recipe.difference,
+                        "band": recipe.band,
+                    }
+                    for recipe in found.recipes
+                ],
+                "reachable": found.reachable,
+            }
+        )
+        return
+    named = {ink.key: ink.name for ink in inks}
+    for recipe in found.recipes:
+        parts = [
+            f"{named[key]}, {count} {'strong' if touch == 'full' else touch} pass{'es' if count > 1 else ''}"
+            for (key, _), (touch, count) in zip(recipe.laid, recipe.passes, strict=True)
+        ]
+        print(f"{recipe.difference:4.1f} away (sure to {recipe.band:.1f}): {'; dry; then '.join(parts)}.")
+    if not found.recipes:
+        print("No ink here can be brushed on.")
+    elif not found.reachable:
+        print("These inks cannot reach that colour on this stock; above is how near they get.")
+
+
+@app.command()
+def even(
+    plan: PlanFile,
+    out: Annotated[Path, typer.Option(help="write the evened plan here")],
+    as_json: AsJson = False,
+) -> None:
+    """Bands and carries moved until no place of the gradient changes faster than it must."""
+    from cielo.core.solvers.even import even_gradient
+    from cielo.exchange.plan_file import write_plan
+
+    with About(plan), typer.progressbar(length=100, label="Evening", file=sys.stderr) as bar:
+        evened = even_gradient(plan_of(plan), lambda share: bar.update(round(100 * share) - bar.pos))
+    write_file(out, write_plan(evened.plan))
+    if as_json:
+        print_json({"before": round(evened.before, 4), "after": round(evened.after, 4), "floor": round(evened.floor, 4)})
+    elif evened.after < evened.before:
+        print(f"The steepest change is {evened.after:.1f} per mm; it was {evened.before:.1f}. Written to {out}.")
+    else:
+        print(f"It is as even as it gets: {evened.before:.1f} per mm at the steepest. Written to {out}.")
+
+
+@app.command()
+def bridge(
+    plan: PlanFile,
+    between: Annotated[str, typer.Option(help="two inks of the plan, as KEY,KEY")],
+    shelf: Shelf = None,
+    as_json: AsJson = False,
+) -> None:
+    """Ways across the seam of two inks that dull each other: an ink between, white, or a gap."""
+    from cielo.core.solvers.bridge import bridges
+
+    with About(plan):
+        document: Plan = plan_of(plan)
+    keys = [key.strip() for key in between.split(",")]
+    known = {ink.key: ink for ink in document.inks}
+    if len(keys) != 2 or any(key not in known for key in keys):
+        raise BadInput("two inks of the plan are wanted.", field="--between", mend=f"It has: {', '.join(known)}.")
+    ways = bridges(document.stock, known[keys[0]], known[keys[1]], _inks(document, shelf))
+    if as_json:
+        print_json(
+            [
+                {"kind": way.kind, "ink": way.ink.key if way.ink else None, "liveliness": way.liveliness, "steepest": way.steepest,
+                 "colours": [[round(v, 2) for v in lab] for lab in way.colours]}
+                for way in ways
+            ]
+        )  # fmt: skip
+        return
+    for way in ways:
+        named = f" ({way.ink.name})" if way.ink else ""
+        print(f"{way.kind}{named}: its dullest place keeps {min(way.liveliness, 1):.0%} of the colour of the duller ink.")
+
+
+@app.command()
+def colourways(
+    plan: PlanFile,
+    out: Annotated[Path, typer.Option(help="the folder to write plans into")],
+    count: Annotated[int, typer.Option(min=1, max=20, help="so many")] = 3,
+    shelf: Shelf = None,
+    as_json: AsJson = False,
+) -> None:
+    """The same card in other inks, its light and dark kept. Without a shelf: the plan's own inks and the usual ones to start from."""
+    from cielo.app.starter import INKS
+    from cielo.core.solvers.colourways import colourways as worked_out
+    from cielo.exchange.plan_file import write_plan
+
+    with About(plan):
+        document: Plan = plan_of(plan)
+    inks = _inks(document, shelf)
+    if shelf is None:
+        own = {ink.key for ink in inks}
+        inks = (*inks, *(ink for ink in INKS if ink.key not in own))
+    with typer.progressbar(length=100, label="Colourways", file=sys.stderr) as bar:
+        ways = worked_out(document, inks, count, lambda share: bar.update(round(100 * share) - bar.pos))
+    make_folder(out)
+    listed = []
+    for number, way in enumerate(ways, 1):
+        file = out / f"colourway-{number}.cielo.json"
+        write_file(file, write_plan(way.plan))
+        listed.append({"file": str(file), "inks": dict(way.inks), "apart": way.apart, "lightness_off": way.lightness_off})
+    if as_json:
+        print_json(listed)
+        return
+    named = {ink.key: ink.name for ink in inks}
+    for line in listed:
+        changed = ", ".join(f"{named[new]} for {named[old]}" for old, new in line["inks"].items() if old != new)
+        print(f"{line['file']}: {changed}. {line['apart']:.0f} from the nearest of the others.")
+    if len(ways) < count:
+        print(f"Only {len(ways)} of {count} differ clearly and keep the card's light and dark; more inks would give more.")
+
+
+def _inks(plan: "Plan", shelf: Path | None) -> "tuple[Ink, ...]":
+    """The plan's inks, and those of a shelf behind them."""
+    if shelf is None:
+        return plan.inks
+    from cielo.app.shelf import look_at_shelf
+    from cielo.store.database import Store
+
+    if not shelf.is_file():
+        raise BadInput("there is no such database.", field="--shelf", mend="Give the file that cielo serve or cielo demo uses.")
+    store = Store(shelf)
+    own = {ink.key for ink in plan.inks}
+    inks = (*plan.inks, *(ink for ink in look_at_shelf(store).inks if ink.key not in own))
+    store.close()
+    return inks
+
+
+def _lab(text: str) -> "Lab":
+    """``L,a,b``. Raises BadInput."""
+    try:
+        lightness, a, b = (float(part) for part in text.split(","))
+    except ValueError:
+        raise BadInput(f"{text!r} is no colour.", field="--lab", mend="Write it as L,a,b, such as 62,-14,30.") from None
+    if not (0 <= lightness <= 100 and abs(a) <= 128 and abs(b) <= 128):
+        raise BadInput("no colour lies there.", field="--lab", mend="L goes from 0 to 100, a and b from -128 to 128.")
+    return (lightness, a, b)
