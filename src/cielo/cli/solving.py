@@ -2,7 +2,7 @@
 
 import sys
 from pathlib import Path
-from typing import TYPE_CHECKING, Annotated
+from typing import TYPE_CHECKING, Annotated, Any
 
 import typer
 
@@ -137,7 +137,7 @@ def colourways(
     with typer.progressbar(length=100, label="Colourways", file=sys.stderr) as bar:
         ways = worked_out(document, inks, count, lambda share: bar.update(round(100 * share) - bar.pos))
     make_folder(out)
-    listed = []
+    listed: list[dict[str, Any]] = []
     for number, way in enumerate(ways, 1):
         file = out / f"colourway-{number}.cielo.json"
         write_file(file, write_plan(way.plan))

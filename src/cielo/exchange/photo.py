@@ -10,6 +10,31 @@ from cielo.errors import BadInput, TooLarge
 LARGEST_BYTES = 25_000_000
 MOST_PIXELS = 60_000_000
 FORMS = ("JPEG", "PNG", "WEBP")
+# The tag that says how a camera was held. Source: Exif 2.32, 4.6.4.
+ORIENTATION = 0x0112
+
+
+def write_photo(photo: NDArray[np.uint8]) -> bytes:
+    """A photograph as JPEG; nothing of where or when is written into it."""
+    from PIL import Image
+
+    out = BytesIO()
+    Image.fromarray(photo).save(out, "JPEG", quality=93)
+    return out.getvalue()
+
+
+def size_of_photo(data: bytes) -> tuple[int, int]:
+    """Columns and rows of a photograph held the right way up, before it was made smaller to be read. Raises BadInput."""
+    from PIL import Image
+
+    try:
+        with Image.open(BytesIO(data), formats=FORMS) as image:
+            turned = image.getexif().get(ORIENTATION, 1) in (5, 6, 7, 8)
+            return (image.height, image.width) if turned else (image.width, image.height)
+    except (OSError, SyntaxError, ValueError, Image.DecompressionBombError) as error:
+        raise BadInput(
+            "this is no photograph that can be read.", field="photo", mend="Bring in a JPEG, PNG or WebP picture, whole."
+        ) from error
 
 
 def read_photo(data: bytes) -> NDArray[np.uint8]:

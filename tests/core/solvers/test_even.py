@@ -1,6 +1,7 @@
 """Even a gradient: gentler on the picture itself, its colours kept, as near to the best as a global search comes."""
 
 from dataclasses import replace
+from typing import Any
 
 import numpy as np
 import pytest
@@ -12,7 +13,7 @@ from cielo.core.geometry.formats import FORMATS
 from cielo.core.materials import Ink
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import lab_from_xyz
-from cielo.core.plan import Band, Plan, ensure_sound, replace_step
+from cielo.core.plan import Band, Brush, Plan, ensure_sound, replace_step
 from cielo.core.sequence.grounds import lay_out
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.run import panel_xyz
@@ -60,10 +61,10 @@ def test_a_blunt_gradient_is_evened_by_half() -> None:
     plan = gradient("yucca-4", "cholla-7", "sage-8")
     blunt = plan
     for step in plan.steps:
-        region = getattr(step, "region", None)
-        if isinstance(region, Band):
+        if isinstance(step, Brush) and isinstance(step.region, Band):
+            region = step.region
             short = replace(region, lead_in_mm=min(region.lead_in_mm, 6.35), carry_mm=min(region.carry_mm, 6.35))
-            blunt = replace_step(blunt, replace(step, region=short))  # type: ignore[type-var]
+            blunt = replace_step(blunt, replace(step, region=short))
     evened = even_gradient(blunt)
     assert evened.after < 0.6 * evened.before
 
@@ -78,24 +79,21 @@ def test_it_comes_near_the_best_that_a_global_search_finds() -> None:
         seam, carry = float(x[0]), float(x[1])
         of = plan
         for step in plan.steps:
-            region = getattr(step, "region", None)
-            if isinstance(region, Band):
+            if isinstance(step, Brush) and isinstance(step.region, Band):
+                region = step.region
                 moved = (
                     replace(region, end_mm=max(0.0, seam - carry / 2), carry_mm=carry)
                     if region.start_mm == 0
                     else replace(region, start_mm=min(span, seam + carry / 2), lead_in_mm=min(carry, seam + carry / 2))
                 )
-                of = replace_step(of, replace(step, region=moved))  # type: ignore[type-var]
+                of = replace_step(of, replace(step, region=moved))
         return of
 
-    best = differential_evolution(
-        lambda x: even_steepest(laid(x)),
-        [(span * 0.25, span * 0.75), (span * 0.1, span * 0.5)],
-        seed=3,
-        maxiter=12,
-        popsize=6,
-        polish=False,
-    )
+    def steepest(x: np.ndarray) -> float:
+        return even_steepest(laid(x))
+
+    bounds: Any = [(span * 0.25, span * 0.75), (span * 0.1, span * 0.5)]
+    best = differential_evolution(steepest, bounds, seed=3, maxiter=12, popsize=6, polish=False)
     assert evened.after <= float(best.fun) * 1.15
 
 

@@ -1,0 +1,60 @@
+"""Photographs of cards by command: one taken by the camera stand-in, one compared with its prediction."""
+
+import sys
+from pathlib import Path
+from typing import Annotated
+
+import typer
+
+from cielo.cli.common import About, AsJson, PlanFile, app, plan_of, print_json, read_file, write_file
+
+
+@app.command()
+def photograph(
+    plan: PlanFile,
+    out: Annotated[Path, typer.Option(help="the JPEG to write")],
+    seed: Annotated[int, typer.Option(min=0, help="the same seed, the same light, cast and tilt")] = 0,
+    hand: Annotated[float, typer.Option(min=0.2, max=4.0, help="every strength taken times this: another hand")] = 1.0,
+) -> None:
+    """A photograph of the predicted card as a camera on a table would take it: cast, falling light, tilt and noise."""
+    from cielo.app.photographs import photographed
+
+    with About(plan):
+        write_file(out, photographed(plan_of(plan), seed, hand))
+
+
+@app.command()
+def compare(
+    plan: PlanFile,
+    photo: Annotated[Path, typer.Argument(metavar="PHOTO", help="a photograph of the card on a table")],
+    as_json: AsJson = False,
+) -> None:
+    """A photograph of the card beside its prediction: where it came out otherwise, and how strong the hand was."""
+    from cielo.app.photographs import compared_with
+    from cielo.exchange.photo import LARGEST_BYTES
+
+    with About(plan):
+        document = plan_of(plan)
+    with About(photo), typer.progressbar(length=100, label="Comparing", file=sys.stderr) as bar:
+        seen = compared_with(document, read_file(photo, LARGEST_BYTES), lambda share: bar.update(round(100 * share) - bar.pos))
+    if as_json:
+        print_json(
+            {
+                "corners": [[round(float(x), 1), round(float(y), 1)] for x, y in seen.corners],
+                "regions": [
+                    {
+                        "where": region.where,
+                        "predicted": [round(v, 2) for v in region.predicted],
+                        "photographed": [round(v, 2) for v in region.photographed],
+                        "difference": region.difference,
+                    }
+                    for region in seen.regions
+                ],
+                "hand": seen.hand,
+                "mean_difference": seen.mean_difference,
+            }
+        )
+        return
+    for region in seen.regions:
+        print(region.words)
+    print(f"All in all {seen.mean_difference:.1f} from what was predicted; the hand is {seen.hand:.2f} of what was planned.")
