@@ -11,14 +11,45 @@ from starlette.staticfiles import StaticFiles
 
 from cielo.api import errors
 from cielo.api.guard import Guard
-from cielo.api.routers import bench, cards, crossings, cutting, day, grounds, pieces, predict, prints, shelf, stencils, things
+from cielo.api.routers import (
+    bench,
+    cards,
+    crossings,
+    cutting,
+    day,
+    grounds,
+    journal,
+    pieces,
+    predict,
+    prints,
+    shelf,
+    solving,
+    stencils,
+    things,
+)
 from cielo.app.keeping_safe import keep_safe
 from cielo.app.walled import end_readers
 from cielo.errors import NotFound
 from cielo.store.database import Store
 
 ROUTERS = tuple(
-    part.router for part in (shelf, things, cards, stencils, prints, pieces, cutting, day, bench, crossings, grounds, predict)
+    part.router
+    for part in (
+        shelf,
+        things,
+        cards,
+        stencils,
+        prints,
+        pieces,
+        cutting,
+        day,
+        bench,
+        crossings,
+        grounds,
+        journal,
+        solving,
+        predict,
+    )
 )
 
 

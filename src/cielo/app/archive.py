@@ -12,6 +12,7 @@ from cielo.app.cards import list_cards
 from cielo.errors import BadInput
 from cielo.exchange.archive import Rows, read_archive, write_archive
 from cielo.exchange.design_file import DesignModel
+from cielo.exchange.journal_file import JournalModel
 from cielo.exchange.materials_model import InkModel, StockModel
 from cielo.exchange.plan_file import read_plan, write_plan
 from cielo.exchange.shelf_csv import key_of
@@ -28,6 +29,7 @@ READS: dict[str, Callable[[str], object]] = {
     "stencil": DesignModel.model_validate_json,
     "shelf_facts": facts_from_json,
     "own_thing": own_from_json,
+    "journal": JournalModel.model_validate_json,
 }
 
 

@@ -5,11 +5,13 @@ from dataclasses import dataclass, replace
 
 from sqlalchemy.orm import Session
 
+from cielo.app.learnt import her_hand, remembered_for
 from cielo.app.measured import as_measured_now, measured_since, with_crossings
 from cielo.app.shelf import supplies_for
 from cielo.core.advice.judge import judge
 from cielo.core.advice.supplies import Supplies
 from cielo.core.geometry.formats import FORMATS, CardFormat
+from cielo.core.learnt import Remembered
 from cielo.core.materials import Stock
 from cielo.core.order.arrange import in_order
 from cielo.core.order.derive import with_derived
@@ -40,6 +42,7 @@ class CardOnDesk:
     supplies : the shelf it is made from, for the batch at the bench.
     measured : what was measured of its inks and stock since it was planned, in words.
     whole : the plan of the whole card, where ``revision`` is of one of its pieces.
+    remembered : what she wrote of other cards to remember next time, where it concerns this one.
     """
 
     revision: Revision
@@ -48,6 +51,7 @@ class CardOnDesk:
     supplies: Supplies
     measured: tuple[str, ...]
     whole: Plan
+    remembered: tuple[Remembered, ...]
 
 
 @dataclass(frozen=True)
@@ -115,7 +119,8 @@ def open_card(store: Store, card_id: str) -> CardOnDesk:
         supplies = supplies_for(session, whole)
         part = replace(current, card_id=card_id, plan=_part_of(card_id, current.plan))
         measured = measured_since(session, part.plan, supplies.shelf)
-        return CardOnDesk(part, undoes, redoes, supplies, measured, current.plan)
+        told = remembered_for(session, part.plan, whole)
+        return CardOnDesk(part, undoes, redoes, supplies, measured, current.plan, told)
 
 
 def card_at(store: Store, card_id: str, revision: int) -> Plan:
@@ -124,10 +129,12 @@ def card_at(store: Store, card_id: str, revision: int) -> Plan:
         return _part_of(card_id, read_revision(session, whole_id(card_id), revision).plan)
 
 
-def start_card(store: Store, plan: Plan, said: str) -> CardOnDesk:
-    """A new card from a plan."""
+def start_card(store: Store, plan: Plan, said: str, *, by_her_hand: bool = True) -> CardOnDesk:
+    """A new card from a plan, predicted for the maker's own hand; one that is brought in as a file keeps the hand it has."""
     ensure_sound(plan)
     with store.transaction() as session:
+        if by_her_hand:
+            plan = replace(plan, hand=her_hand(session).strength)
         revision = add_card(session, settled(with_crossings(session, plan)), said)
     return open_card(store, revision.card_id)
 
@@ -192,7 +199,7 @@ def card_for(wish: CardWish, units: Units) -> Card:
 def import_card(store: Store, data: bytes) -> CardOnDesk:
     """A new card from the bytes of a plan file. Raises BadInput or TooLarge, and then nothing is stored."""
     plan = read_plan(data)
-    return start_card(store, plan, f"bring in {plan.title}")
+    return start_card(store, plan, f"bring in {plan.title}", by_her_hand=False)
 
 
 def copy_card(store: Store, card_id: str) -> CardOnDesk:

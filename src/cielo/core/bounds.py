@@ -40,6 +40,8 @@ Cover = Annotated[float, Interval(gt=0, le=0.999)]
 Minutes = Annotated[float, Interval(gt=0, le=1440)]
 Passes = Annotated[int, Interval(ge=1, le=20)]
 PrintCount = Annotated[int, Interval(ge=1, le=40)]
+# What a maker's own hand lays beside the usual one: no hand is further from it.
+Hand = Annotated[float, Interval(ge=0.5, le=2.0)]
 Owned = Annotated[int, Interval(ge=1, le=40)]
 Seed = Annotated[int, Interval(ge=0, le=1_000_000)]
 # What keys and ids are made of, in files and on the web.

@@ -23,6 +23,20 @@ def write_photo(photo: NDArray[np.uint8]) -> bytes:
     return out.getvalue()
 
 
+# A photograph is kept no larger than this, pixels on its long side.
+KEPT_LONGEST = 1600
+
+
+def as_kept(data: bytes) -> bytes:
+    """A photograph as it is kept: upright, no larger than it is looked at, and without what a camera writes beside it, such as where it was
+    taken. Raises BadInput or TooLarge."""
+    from PIL import Image
+
+    image = Image.fromarray(read_photo(data))
+    image.thumbnail((KEPT_LONGEST, KEPT_LONGEST))
+    return write_photo(np.asarray(image))
+
+
 def size_of_photo(data: bytes) -> tuple[int, int]:
     """Columns and rows of a photograph held the right way up, before it was made smaller to be read. Raises BadInput."""
     from PIL import Image

@@ -12,7 +12,7 @@ from typing import Annotated, Any, Literal, Self
 from annotated_types import Len
 from pydantic import Field
 
-from cielo.core.bounds import Name, bounds_of
+from cielo.core.bounds import Hand, Name, bounds_of
 from cielo.core.plan import Card, Cut, Focal, Hold, Mask, Piece, Plan, Schools, Step, Wish, ensure_sound
 from cielo.core.table.purpose import settled
 from cielo.core.units import Units
@@ -46,6 +46,7 @@ class PlanModel(Strict):
     wishes: Annotated[tuple[Wish, ...], most("wishes")] = ()
     crossings: Annotated[tuple[CrossingModel, ...], most("crossings")] = ()
     pieces: Annotated[tuple[Piece, ...], most("pieces")] = ()
+    hand: Hand = 1.0
 
     def to_core(self) -> Plan:
         """The plan as core data; one of version 1 is walked once for what each step is for. Raises BadInput when its parts do not refer
@@ -75,6 +76,8 @@ def read_plan(data: bytes) -> Plan:
 def write_plan(plan: Plan) -> bytes:
     """A plan to the bytes of its file; the same plan always gives the same bytes."""
     document = PlanModel.of(plan).model_dump(mode="json", exclude_none=True)
+    if plan.hand == 1:
+        del document["hand"]
     if not plan.pieces:  # a plain card never meets the word
         del document["pieces"]
     for mask in [*document["masks"], *(mask for piece in document.get("pieces", []) for mask in piece["masks"])]:

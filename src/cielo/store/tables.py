@@ -146,6 +146,17 @@ class OwnThingRow(Base):
     document: Mapped[str]
 
 
+class JournalRow(Base):
+    """A card that was made, as exchange.journal_file has it; ``photo``: its photograph as JPEG in base64, empty where there is none."""
+
+    __tablename__ = "journal"
+
+    id: Mapped[str] = mapped_column(primary_key=True)
+    made_at: Mapped[datetime]
+    document: Mapped[str]
+    photo: Mapped[str] = mapped_column(default="", server_default="")
+
+
 class BookedRow(Base):
     """A step of a card of a batch that was done at the bench, and so was taken off the shelf, once."""
 

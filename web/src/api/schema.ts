@@ -1857,6 +1857,294 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/journal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look Through
+         * @description Every entry, the last made first.
+         */
+        get: operations["look_through_api_journal_get"];
+        put?: never;
+        /**
+         * Record Other
+         * @description Put a card on record that was made without a plan.
+         */
+        post: operations["record_other_api_journal_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/learnt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Learnt
+         * @description What the journal has taught.
+         */
+        get: operations["learnt_api_journal_learnt_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/made": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Record Made
+         * @description Put a card of the bench on record as it was followed.
+         */
+        post: operations["record_made_api_journal_made_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/{entry}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Note
+         * @description Write anew what the maker says of a card.
+         */
+        put: operations["note_api_journal__entry__put"];
+        post?: never;
+        /**
+         * Take Out
+         * @description Take an entry out for good.
+         */
+        delete: operations["take_out_api_journal__entry__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/{entry}/photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Photo
+         * @description Keep a photograph, sent as the body, and compare it with what was predicted.
+         */
+        post: operations["bring_photo_api_journal__entry__photo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/{entry}/practice-photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Practise
+         * @description Let the camera stand-in photograph it.
+         */
+        post: operations["practise_api_journal__entry__practice_photo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/{entry}/corners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Corners
+         * @description Put the card's corners right, in pixels of the photograph as it is kept, and compare again.
+         */
+        post: operations["put_corners_api_journal__entry__corners_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/{entry}/lesson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lesson
+         * @description Use what its photograph told of her hand for coming predictions, or no longer.
+         */
+        post: operations["lesson_api_journal__entry__lesson_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/{entry}/photo.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Photo
+         * @description The photograph.
+         */
+        get: operations["photo_api_journal__entry__photo_jpg_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/{entry}/panel.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Panel
+         * @description The panel as photographed, as predicted, or how far apart the two are: white where they are one, black where they are not.
+         */
+        get: operations["panel_api_journal__entry__panel_png_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find
+         * @description Recipes of one to three inks of the shelf for a colour, the nearest first.
+         */
+        post: operations["find_api_cards__card_id__find_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/even": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Even
+         * @description Move bands and carries until no place of the gradient changes faster than it must.
+         */
+        post: operations["even_api_cards__card_id__even_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/colourways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Colourways
+         * @description The same card in other inks of the shelf, its light and dark kept.
+         */
+        get: operations["colourways_api_cards__card_id__colourways_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/bridges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Bridges
+         * @description Ways across the seam of two inks of the card.
+         */
+        get: operations["bridges_api_cards__card_id__bridges_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/predict": {
         parameters: {
             query?: never;
@@ -2097,6 +2385,22 @@ export interface components {
             inked: boolean;
         };
         /**
+         * BridgeOut
+         * @description A way across a seam. ``liveliness``: the colour that its dullest place keeps, as a share of the duller ink's.
+         */
+        BridgeOut: {
+            /** Kind */
+            kind: string;
+            /** Ink */
+            ink: string | null;
+            /** Name */
+            name: string;
+            /** Hexes */
+            hexes: string[];
+            /** Liveliness */
+            liveliness: number;
+        };
+        /**
          * Brush
          * @description Ink, paste or embossing powder laid with a tool.
          *
@@ -2246,6 +2550,8 @@ export interface components {
             redoes: string | null;
             /** Measured */
             measured: string[];
+            /** Remembered */
+            remembered: components["schemas"]["RememberedOut"][];
             /** Piece */
             piece: string | null;
             /** Pieces */
@@ -2306,7 +2612,7 @@ export interface components {
             ink?: components["schemas"]["InkModel"] | null;
             stock?: components["schemas"]["StockModel"] | null;
             own?: components["schemas"]["OwnModel"] | null;
-            facts?: components["schemas"]["FactsModel"] | null;
+            facts?: components["schemas"]["cielo__api__schemas__things__FactsModel"] | null;
         };
         /** ChartOut */
         ChartOut: {
@@ -2352,6 +2658,48 @@ export interface components {
             ] | null;
             /** Hex */
             hex?: string | null;
+        };
+        /**
+         * ColourwayOut
+         * @description The card in other inks: its plan, what took the place of what, how far it is from the nearest of the others.
+         */
+        ColourwayOut: {
+            plan: components["schemas"]["PlanModel"];
+            /** Swaps */
+            swaps: components["schemas"]["SwapOut"][];
+            /** Apart */
+            apart: number;
+        };
+        /**
+         * ComparisonModel
+         * @description What a photograph told. ``corners`` of the panel, pixels of the photograph as it is kept; ``hand`` beside the one planned with.
+         */
+        ComparisonModel: {
+            /** Corners */
+            corners: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ];
+            /** Regions */
+            regions: components["schemas"]["RegionModel"][];
+            /** Hand */
+            hand: number;
+            /** Mean Difference */
+            mean_difference: number;
         };
         /**
          * CrossingModel
@@ -2463,7 +2811,7 @@ export interface components {
          */
         DayOut: {
             /** Entries */
-            entries: components["schemas"]["EntryOut"][];
+            entries: components["schemas"]["cielo__api__routers__day__EntryOut"][];
             /** Length S */
             length_s: number;
             /** Shortest */
@@ -2757,23 +3105,6 @@ export interface components {
             /** Key */
             key?: string | null;
         };
-        /** EntryOut */
-        EntryOut: {
-            /** Card */
-            card: number;
-            /** Step */
-            step: string;
-            /** Number */
-            number: number;
-            /** Says */
-            says: string;
-            /** Start S */
-            start_s: number;
-            /** End S */
-            end_s: number;
-            /** By */
-            by: string[];
-        };
         /** EnvelopeOut */
         EnvelopeOut: {
             /** Sheet */
@@ -2784,39 +3115,15 @@ export interface components {
             makes: string;
         };
         /**
-         * FactsModel
-         * @description What the maker knows of a thing; what is left out is not known, or plenty.
+         * EvenedOut
+         * @description The card with its gradient evened. The steepest change before and after, CIEDE2000 per mm.
          */
-        FactsModel: {
-            /** Left */
-            left?: number | null;
-            /** Full */
-            full?: number | null;
-            /**
-             * Since
-             * @default
-             */
-            since: string;
-            /**
-             * Place
-             * @default
-             */
-            place: string;
-            /**
-             * Note
-             * @default
-             */
-            note: string;
-            /** Held */
-            held?: ("hand" | "tape" | "sticky" | "magnet") | null;
-            /** Weight Gsm */
-            weight_gsm?: number | null;
-            /** Takes Water */
-            takes_water?: boolean | null;
-            /** Sheet Width Mm */
-            sheet_width_mm?: number | null;
-            /** Sheet Height Mm */
-            sheet_height_mm?: number | null;
+        EvenedOut: {
+            card: components["schemas"]["CardOut"];
+            /** Before */
+            before: number;
+            /** After */
+            after: number;
         };
         /**
          * Fade
@@ -2942,6 +3249,27 @@ export interface components {
             fold: string;
             /** Reveal Mm */
             reveal_mm: number;
+        };
+        /** FoundOut */
+        FoundOut: {
+            /** Recipes */
+            recipes: components["schemas"]["RecipeOut"][];
+            /** Reachable */
+            reachable: boolean;
+            /** Wanted Hex */
+            wanted_hex: string;
+        };
+        /**
+         * FromEntryOut
+         * @description An entry whose photograph was taken in, and the hand it told of.
+         */
+        FromEntryOut: {
+            /** Entry */
+            entry: string;
+            /** Title */
+            title: string;
+            /** Hand */
+            hand: number;
         };
         /** FurtherOut */
         FurtherOut: {
@@ -3306,6 +3634,46 @@ export interface components {
             /** Stencil */
             stencil: string;
         };
+        /**
+         * LayerOut
+         * @description One ink of a recipe: its passes of a touch, and what they come to in full applications.
+         */
+        LayerOut: {
+            /** Ink */
+            ink: string;
+            /** Name */
+            name: string;
+            /**
+             * Touch
+             * @enum {string}
+             */
+            touch: "pale" | "light" | "medium" | "full" | "first" | "second" | "third";
+            /** Passes */
+            passes: number;
+            /** Strength */
+            strength: number;
+        };
+        /**
+         * LearntOut
+         * @description What the journal has taught.
+         */
+        LearntOut: {
+            /** Hand */
+            hand: number;
+            /** Off By */
+            off_by: number;
+            /** Cards */
+            cards: number;
+            /** From Entries */
+            from_entries: components["schemas"]["FromEntryOut"][];
+            /** Liked */
+            liked: string[];
+        };
+        /** Lesson */
+        Lesson: {
+            /** Taken In */
+            taken_in: boolean;
+        };
         /** LiftMask */
         LiftMask: {
             /** Id */
@@ -3341,6 +3709,22 @@ export interface components {
             once: string;
             /** Twice */
             twice: string;
+        };
+        /**
+         * Made
+         * @description A card of the bench that was made.
+         */
+        Made: {
+            /**
+             * Card
+             * @description the id of a card, with ~ and the key of one of its pieces
+             */
+            card: string;
+            /**
+             * Number
+             * @default 1
+             */
+            number: number;
         };
         /**
          * MakePiece
@@ -3649,7 +4033,7 @@ export interface components {
              *       "note": ""
              *     }
              */
-            facts: components["schemas"]["FactsModel"];
+            facts: components["schemas"]["cielo__api__schemas__things__FactsModel"];
         };
         /**
          * NoteFacts
@@ -4034,6 +4418,27 @@ export interface components {
              * @default []
              */
             pieces: components["schemas"]["Piece"][];
+            /**
+             * Hand
+             * @default 1
+             */
+            hand: number;
+        };
+        /**
+         * Practise
+         * @description A photograph by the camera stand-in: of a hand so strong, in a light of its own.
+         */
+        Practise: {
+            /**
+             * Hand
+             * @default 1
+             */
+            hand: number;
+            /**
+             * Seed
+             * @default 0
+             */
+            seed: number;
         };
         /** PredictRequest */
         PredictRequest: {
@@ -4291,6 +4696,28 @@ export interface components {
              */
             away: boolean;
         };
+        /** PutCorners */
+        PutCorners: {
+            /** Corners */
+            corners: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ];
+        };
         /**
          * PutPiece
          * @description How a piece is called, cut and put on; ``said`` is what was done ("turn the strip").
@@ -4364,6 +4791,60 @@ export interface components {
             holds: components["schemas"]["DrawnOut"][];
             /** Cuts */
             cuts: components["schemas"]["DrawnOut"][];
+        };
+        /**
+         * RecipeOut
+         * @description Inks from the bottom up, each dry before the next. ``difference`` from the wanted colour and ``band``, CIEDE2000.
+         */
+        RecipeOut: {
+            /** Layers */
+            layers: components["schemas"]["LayerOut"][];
+            /** Hex */
+            hex: string;
+            /** Difference */
+            difference: number;
+            /** Band */
+            band: number;
+        };
+        /**
+         * RegionModel
+         * @description A part of the panel on the photograph beside its prediction.
+         */
+        RegionModel: {
+            /** Where */
+            where: string;
+            /** Predicted */
+            predicted: [
+                number,
+                number,
+                number
+            ];
+            /** Photographed */
+            photographed: [
+                number,
+                number,
+                number
+            ];
+            /** Difference */
+            difference: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * RememberedOut
+         * @description What she wrote of another card to remember next time, at the step it concerns; ``because``: what the two have in common.
+         */
+        RememberedOut: {
+            /** Step */
+            step: string;
+            /** Entry */
+            entry: string;
+            /** Of */
+            of: string;
+            /** Words */
+            words: string;
+            /** Because */
+            because: string;
         };
         /**
          * ResizeCard
@@ -4908,6 +5389,16 @@ export interface components {
             /** Lasts */
             lasts: boolean;
         };
+        /**
+         * SwapOut
+         * @description One ink in the place of another, by name.
+         */
+        SwapOut: {
+            /** Was */
+            was: string;
+            /** Now */
+            now: string;
+        };
         /** SwatchModel */
         SwatchModel: {
             /** Lab */
@@ -5022,7 +5513,7 @@ export interface components {
             ink: components["schemas"]["InkModel"] | null;
             stock: components["schemas"]["StockModel"] | null;
             own: components["schemas"]["OwnModel"] | null;
-            facts: components["schemas"]["FactsModel"];
+            facts: components["schemas"]["cielo__api__schemas__things__FactsModel"];
             /** Away */
             away: boolean;
             /** Can Delete */
@@ -5109,6 +5600,25 @@ export interface components {
              * @enum {string}
              */
             over: "vignette";
+        };
+        /**
+         * Wanted
+         * @description A colour that is wanted, CIE Lab of D50, on the stock that a revision of the card has.
+         */
+        Wanted: {
+            /** Revision */
+            revision: number;
+            /** Lab */
+            lab: [
+                number,
+                number,
+                number
+            ];
+            /**
+             * Most
+             * @default 6
+             */
+            most: number;
         };
         /**
          * Water
@@ -5258,6 +5768,125 @@ export interface components {
              * @enum {string}
              */
             over: "words";
+        };
+        /** EntryOut */
+        cielo__api__routers__day__EntryOut: {
+            /** Card */
+            card: number;
+            /** Step */
+            step: string;
+            /** Number */
+            number: number;
+            /** Says */
+            says: string;
+            /** Start S */
+            start_s: number;
+            /** End S */
+            end_s: number;
+            /** By */
+            by: string[];
+        };
+        /**
+         * EntryOut
+         * @description One entry. ``card``: the card it was made as, where that is known; ``stock`` and ``inks`` by name; ``size_mm`` of its panel.
+         */
+        cielo__api__schemas__journal__EntryOut: {
+            /** Id */
+            id: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            facts: components["schemas"]["cielo__exchange__journal_file__FactsModel"];
+            /** Card */
+            card: string | null;
+            /** Planned */
+            planned: boolean;
+            /** Photographed */
+            photographed: boolean;
+            /** Stock */
+            stock: string;
+            /** Inks */
+            inks: string[];
+            /** Size Mm */
+            size_mm: [
+                number,
+                number
+            ] | null;
+            /** Differently */
+            differently: string[];
+            comparison: components["schemas"]["ComparisonModel"] | null;
+            /** Taken In */
+            taken_in: boolean;
+        };
+        /**
+         * FactsModel
+         * @description What the maker knows of a thing; what is left out is not known, or plenty.
+         */
+        cielo__api__schemas__things__FactsModel: {
+            /** Left */
+            left?: number | null;
+            /** Full */
+            full?: number | null;
+            /**
+             * Since
+             * @default
+             */
+            since: string;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Held */
+            held?: ("hand" | "tape" | "sticky" | "magnet") | null;
+            /** Weight Gsm */
+            weight_gsm?: number | null;
+            /** Takes Water */
+            takes_water?: boolean | null;
+            /** Sheet Width Mm */
+            sheet_width_mm?: number | null;
+            /** Sheet Height Mm */
+            sheet_height_mm?: number | null;
+        };
+        /**
+         * FactsModel
+         * @description What the maker herself says of a card she made.
+         */
+        cielo__exchange__journal_file__FactsModel: {
+            /** Title */
+            title: string;
+            /**
+             * Rating
+             * @default 0
+             */
+            rating: number;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+            /**
+             * Next Time
+             * @default
+             */
+            next_time: string;
+            /**
+             * Lies
+             * @default
+             */
+            lies: string;
+            /**
+             * For Whom
+             * @default
+             */
+            for_whom: string;
         };
     };
     responses: never;
@@ -11603,6 +12232,1037 @@ export interface operations {
                 };
                 content: {
                     "image/png": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    look_through_api_journal_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["cielo__api__schemas__journal__EntryOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    record_other_api_journal_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["cielo__exchange__journal_file__FactsModel"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["cielo__api__schemas__journal__EntryOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    learnt_api_journal_learnt_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearntOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    record_made_api_journal_made_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Made"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["cielo__api__schemas__journal__EntryOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    note_api_journal__entry__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["cielo__exchange__journal_file__FactsModel"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["cielo__api__schemas__journal__EntryOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_out_api_journal__entry__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bring_photo_api_journal__entry__photo_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "image/jpeg": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["cielo__api__schemas__journal__EntryOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practise_api_journal__entry__practice_photo_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Practise"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["cielo__api__schemas__journal__EntryOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_corners_api_journal__entry__corners_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutCorners"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["cielo__api__schemas__journal__EntryOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lesson_api_journal__entry__lesson_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Lesson"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["cielo__api__schemas__journal__EntryOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    photo_api_journal__entry__photo_jpg_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    panel_api_journal__entry__panel_png_get: {
+        parameters: {
+            query: {
+                side: "photographed" | "predicted" | "difference";
+            };
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    find_api_cards__card_id__find_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card, with ~ and the key of one of its pieces */
+                card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Wanted"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    even_api_cards__card_id__even_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card, with ~ and the key of one of its pieces */
+                card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Edit"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EvenedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    colourways_api_cards__card_id__colourways_get: {
+        parameters: {
+            query: {
+                revision: number;
+                count?: number;
+            };
+            header?: never;
+            path: {
+                /** @description the id of a card, with ~ and the key of one of its pieces */
+                card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ColourwayOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bridges_api_cards__card_id__bridges_get: {
+        parameters: {
+            query: {
+                revision: number;
+                first: string;
+                second: string;
+            };
+            header?: never;
+            path: {
+                /** @description the id of a card, with ~ and the key of one of its pieces */
+                card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BridgeOut"][];
                 };
             };
             /** @description Not Found */

@@ -100,6 +100,16 @@ class BesideOut(BaseModel):
     path: str
 
 
+class RememberedOut(BaseModel):
+    """What she wrote of another card to remember next time, at the step it concerns; ``because``: what the two have in common."""
+
+    step: str
+    entry: str
+    of: str
+    words: str
+    because: str
+
+
 class CardOut(BaseModel):
     """A card on the desk: its plan, read aloud; ``undoes`` and ``redoes`` are what those would take back, in words.
 
@@ -114,6 +124,7 @@ class CardOut(BaseModel):
     undoes: str | None
     redoes: str | None
     measured: list[str]
+    remembered: list[RememberedOut]
     piece: str | None
     pieces: list[BesideOut]
 
@@ -128,6 +139,7 @@ class CardOut(BaseModel):
             undoes=card.undoes,
             redoes=card.redoes,
             measured=list(card.measured),
+            remembered=[RememberedOut(**vars(one)) for one in card.remembered],
             piece=card.revision.card_id.partition(OF)[2] or None,
             pieces=[
                 BesideOut(

@@ -71,12 +71,12 @@ class Compared:
 def compare(plan: Plan, photo: Photo, corners: Corners | None = None, tell: Callable[[float], None] | None = None) -> Compared:
     """The panel in a photograph of the card beside what its plan predicts.
 
-    ``corners``: of the whole card, put right by hand; found where None. Raises BadInput where there is no card in it, or no bare border.
+    ``corners``: of the panel, put right by hand; found where None. Raises BadInput where there is no card in it, or no bare border.
     """
     card = plan.card
-    of_card = find_corners(photo) if corners is None else corners
+    of_card = find_corners(photo) if corners is None else card_corners(card, corners)
     best: tuple[float, Array, Array, Corners] | None = None
-    for turn in _turns(card, of_card):
+    for turn in _turns(card, of_card) if corners is None else [of_card]:
         seen = straightened(photo, turn, card.width_mm, card.height_mm)
         panel = _panel_of(card, evened(seen, _plain(plan, seen.shape)))
         raw = _panel_of(card, seen)
@@ -220,15 +220,31 @@ def _turns(card: Card, corners: Corners) -> list[Corners]:
     return [np.roll(corners, -turn, axis=0) for turn in (ways if square else ways[:2])]
 
 
-def _panel_corners(card: Card, of_card: Corners) -> Corners:
-    import cv2
-
+def _outlines(card: Card) -> tuple[Array, Array]:
+    """The corners of the whole card and of its panel, mm on the card, (4, 2) each, clockwise from the upper left."""
     left, top = _inset(card)
     right, bottom = left + card.panel_width_mm, top + card.panel_height_mm
-    whole = np.array([[0, 0], [card.width_mm, 0], [card.width_mm, card.height_mm], [0, card.height_mm]], dtype=np.float32)
-    lie = cv2.getPerspectiveTransform(whole, of_card.astype(np.float32))
-    panel = np.array([[[left, top], [right, top], [right, bottom], [left, bottom]]], dtype=np.float32)
-    return np.asarray(cv2.perspectiveTransform(panel, lie)[0], dtype=np.float64)
+    whole = np.array([[0, 0], [card.width_mm, 0], [card.width_mm, card.height_mm], [0, card.height_mm]])
+    return whole, np.array([[left, top], [right, top], [right, bottom], [left, bottom]])
+
+
+def _panel_corners(card: Card, of_card: Corners) -> Corners:
+    whole, panel = _outlines(card)
+    return _seen_where(whole, of_card, panel)
+
+
+def card_corners(card: Card, of_panel: Corners) -> Corners:
+    """Where the whole card's corners lie in a photograph, from those of its panel, pixels (4, 2)."""
+    whole, panel = _outlines(card)
+    return _seen_where(panel, of_panel, whole)
+
+
+def _seen_where(known: Array, seen: Corners, wanted: Array) -> Corners:
+    """Where places lie in a photograph of which four are known."""
+    import cv2
+
+    lie = cv2.getPerspectiveTransform(known.astype(np.float32), seen.astype(np.float32))
+    return np.asarray(cv2.perspectiveTransform(wanted[None].astype(np.float32), lie)[0], dtype=np.float64)
 
 
 def _hand(plan: Plan, panel: Array, tell: Callable[[float], None] | None) -> float:

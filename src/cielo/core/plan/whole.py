@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from annotated_types import Len
 
-from cielo.core.bounds import MOST_INKS, MOST_STEPS, Key, Name, Owned
+from cielo.core.bounds import MOST_INKS, MOST_STEPS, Hand, Key, Name, Owned
 from cielo.core.materials import Ink, MeasuredCrossing, Stock
 from cielo.core.plan.card import Card
 from cielo.core.plan.pieces import Cut, Focal, Piece
@@ -47,6 +47,7 @@ class Plan:
 
     pieces : what is made beside the panel and put on it; a plain card has none.
     crossings : what was measured of its inks over each other on its stock; crossings of other inks count for nothing.
+    hand : how much ink the maker's own hand lays beside the usual one, as her photographs have taught (core.learnt).
     """
 
     title: Name
@@ -63,6 +64,7 @@ class Plan:
     wishes: Annotated[tuple[Wish, ...], Len(0, 40)] = ()
     crossings: Annotated[tuple[MeasuredCrossing, ...], Len(0, MOST_INKS * (MOST_INKS - 1))] = ()
     pieces: Annotated[tuple[Piece, ...], Len(0, 12)] = ()
+    hand: Hand = 1.0
 
     def ink(self, key: str) -> Ink:
         """The ink of that key. Raises BadInput when there is none."""

@@ -57,6 +57,10 @@ class Laying(NamedTuple):
     still_wet: bool = False
 
 
+# How much a stamp leaves is the stamp's doing, and not the hand's.
+PRINTS = ("first", "second", "third")
+
+
 def layings(plan: Plan, grid: Grid) -> list[Laying]:
     """Every laying of a plan in working order, as later water left it. Do not write to the maps.
 
@@ -75,6 +79,8 @@ def layings(plan: Plan, grid: Grid) -> list[Laying]:
             still_open = [other for other, slow, _, _ in wet if slow]
             if ink.kind in RESIST_KINDS and still_open:
                 strength = np.maximum(strength, np.minimum(np.max(still_open, axis=0), 1))
+            if plan.hand != 1 and ink.kind not in RESIST_KINDS and step.touch not in PRINTS:
+                strength = np.asarray(strength * np.float32(plan.hand))
             laid.append(Laying(step, strength, step.onto == "wet" and bool(wet)))
             wet.append((strength, ink.stays_open, wants_min(plan, step), step.id))
         elif isinstance(step, Water):

@@ -1,0 +1,117 @@
+"""The journal: what was made, its photographs, what they taught."""
+
+from typing import Annotated, Any
+
+from fastapi import APIRouter, Path, Query, Response
+from pydantic import Field
+
+from cielo.api.dependencies import CardId, FileBody, StoreOfApp
+from cielo.api.schemas.cards import Body
+from cielo.api.schemas.journal import EntryOut, LearntOut
+from cielo.api.schemas.problem import REFUSALS
+from cielo.app import journal
+from cielo.app.bench import MOST_CARDS
+from cielo.app.journal import Side
+from cielo.app.learnt import what_was_learnt
+from cielo.exchange.journal_file import Corners, FactsModel
+
+router = APIRouter(prefix="/journal", tags=["journal"], responses=REFUSALS)
+
+EntryId = Annotated[str, Path(pattern="^[0-9a-f]{12}$")]
+PHOTO_BODY = {"requestBody": {"required": True, "content": {"image/jpeg": {"schema": {"type": "string", "format": "binary"}}}}}
+JPEG: dict[str, Any] = {"response_class": Response, "responses": {200: {"content": {"image/jpeg": {}}}}}
+PNG: dict[str, Any] = {"response_class": Response, "responses": {200: {"content": {"image/png": {}}}}}
+
+
+class Made(Body):
+    """A card of the bench that was made."""
+
+    card: CardId
+    number: Annotated[int, Field(ge=1, le=MOST_CARDS)] = 1
+
+
+class Practise(Body):
+    """A photograph by the camera stand-in: of a hand so strong, in a light of its own."""
+
+    hand: Annotated[float, Field(ge=0.5, le=2.0)] = 1.0
+    seed: Annotated[int, Field(ge=0, le=2**31 - 1)] = 0
+
+
+class PutCorners(Body):
+    corners: Corners
+
+
+class Lesson(Body):
+    taken_in: bool
+
+
+@router.get("")
+def look_through(store: StoreOfApp) -> list[EntryOut]:
+    """Every entry, the last made first."""
+    return [EntryOut.of(entry) for entry in journal.look_through(store)]
+
+
+@router.get("/learnt")
+def learnt(store: StoreOfApp) -> LearntOut:
+    """What the journal has taught."""
+    return LearntOut.of(what_was_learnt(store))
+
+
+@router.post("/made", status_code=201)
+def record_made(body: Made, store: StoreOfApp) -> EntryOut:
+    """Put a card of the bench on record as it was followed."""
+    return EntryOut.of(journal.record_made(store, body.card, body.number))
+
+
+@router.post("", status_code=201)
+def record_other(body: FactsModel, store: StoreOfApp) -> EntryOut:
+    """Put a card on record that was made without a plan."""
+    return EntryOut.of(journal.record_other(store, body))
+
+
+@router.put("/{entry}")
+def note(entry: EntryId, body: FactsModel, store: StoreOfApp) -> EntryOut:
+    """Write anew what the maker says of a card."""
+    return EntryOut.of(journal.note_of(store, entry, body))
+
+
+@router.delete("/{entry}", status_code=204)
+def take_out(entry: EntryId, store: StoreOfApp) -> None:
+    """Take an entry out for good."""
+    journal.take_out(store, entry)
+
+
+@router.post("/{entry}/photo", openapi_extra=PHOTO_BODY)
+def bring_photo(entry: EntryId, body: FileBody, store: StoreOfApp) -> EntryOut:
+    """Keep a photograph, sent as the body, and compare it with what was predicted."""
+    return EntryOut.of(journal.bring_photo(store, entry, body))
+
+
+@router.post("/{entry}/practice-photo")
+def practise(entry: EntryId, body: Practise, store: StoreOfApp) -> EntryOut:
+    """Let the camera stand-in photograph it."""
+    return EntryOut.of(journal.practise_photo(store, entry, body.hand, body.seed))
+
+
+@router.post("/{entry}/corners")
+def put_corners(entry: EntryId, body: PutCorners, store: StoreOfApp) -> EntryOut:
+    """Put the card's corners right, in pixels of the photograph as it is kept, and compare again."""
+    return EntryOut.of(journal.put_corners(store, entry, body.corners))
+
+
+@router.post("/{entry}/lesson")
+def lesson(entry: EntryId, body: Lesson, store: StoreOfApp) -> EntryOut:
+    """Use what its photograph told of her hand for coming predictions, or no longer."""
+    return EntryOut.of(journal.take_lesson(store, entry, body.taken_in))
+
+
+@router.get("/{entry}/photo.jpg", **JPEG)
+def photo(entry: EntryId, store: StoreOfApp) -> Response:
+    """The photograph."""
+    return Response(journal.photo_of(store, entry), media_type="image/jpeg")
+
+
+@router.get("/{entry}/panel.png", **PNG)
+def panel(entry: EntryId, store: StoreOfApp, side: Annotated[Side, Query()]) -> Response:
+    """The panel as photographed, as predicted, or how far apart the two are: white where they are one, black where they are not."""
+    return Response(journal.side_of(store, entry, side), media_type="image/png")

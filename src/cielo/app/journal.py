@@ -1,0 +1,193 @@
+"""The journal: what was made goes on record, is compared with its prediction, and teaches the next card."""
+
+import base64
+from datetime import UTC, datetime
+from typing import Literal
+from uuid import uuid4
+
+import numpy as np
+
+from cielo.app.bench import stand_at_bench
+from cielo.app.photographs import compared_with, photographed
+from cielo.app.walled import walled
+from cielo.core.keeping import kept
+from cielo.core.optics.spectra import srgb_encoded
+from cielo.core.photo.compare import Compared
+from cielo.core.plan import Plan
+from cielo.core.say import say
+from cielo.errors import BadInput
+from cielo.exchange.journal_file import ComparisonModel, Corners, FactsModel, JournalModel, RegionModel
+from cielo.exchange.photo import as_kept
+from cielo.exchange.plan_file import PlanModel
+from cielo.exchange.png import write_png
+from cielo.store.database import Store
+from cielo.store.journal import Entry, add_entry, drop_entry, read_entries, read_entry, write_entry
+
+Side = Literal["photographed", "predicted", "difference"]
+# A difference of so many CIEDE2000 is drawn as dark as the map goes.
+DARKEST = 15.0
+
+
+def look_through(store: Store) -> tuple[Entry, ...]:
+    """Every entry, the last made first."""
+    with store.reading() as session:
+        return read_entries(session)
+
+
+def open_entry(store: Store, entry_id: str) -> Entry:
+    """One entry with its photograph. Raises NotFound."""
+    with store.reading() as session:
+        return read_entry(session, entry_id)
+
+
+def record_made(store: Store, card_id: str, number: int) -> Entry:
+    """A card of the bench put on record as it was followed, with what was done differently. Raises NotFound."""
+    state = stand_at_bench(store, card_id, number)
+    planned = {step.id: n for n, step in enumerate(state.plan.steps, 1)}
+    differently = tuple(
+        f"Step {planned[k.difference.step]}: {say(state.plan, state.plan.steps[planned[k.difference.step] - 1])}"[:400]
+        if k.difference.step in planned
+        else "A step was left out."
+        for k in state.differences
+        if k.id not in state.set_aside
+    )
+    whole = card_id.partition("~")[0]
+    document = JournalModel(
+        facts=FactsModel(title=state.plan.title),
+        plan=PlanModel.of(state.plan),
+        card=whole,
+        number=number,
+        differently=differently,
+    )
+    return _new(store, document)
+
+
+def record_other(store: Store, facts: FactsModel) -> Entry:
+    """A card made without a plan, put on record with a few words."""
+    return _new(store, JournalModel(facts=facts))
+
+
+def note_of(store: Store, entry_id: str, facts: FactsModel) -> Entry:
+    """What the maker says of a card, written anew. Raises NotFound."""
+    with store.transaction() as session:
+        entry = read_entry(session, entry_id)
+        write_entry(session, entry_id, entry.document.model_copy(update={"facts": facts}))
+    return open_entry(store, entry_id)
+
+
+def take_out(store: Store, entry_id: str) -> None:
+    """Take an entry out of the journal for good. Raises NotFound."""
+    with store.transaction() as session:
+        drop_entry(session, entry_id)
+
+
+def bring_photo(store: Store, entry_id: str, photo: bytes) -> Entry:
+    """Keep a photograph, without where and when it was taken, and compare it where there is a plan.
+
+    Raises NotFound, BadInput and TooLarge for what is no photograph. A photograph that shows no card is kept all the same.
+    """
+    entry = open_entry(store, entry_id)
+    kept_photo = walled(as_kept, photo)
+    return _compared(store, entry, kept_photo, None)
+
+
+def practise_photo(store: Store, entry_id: str, hand: float, seed: int) -> Entry:
+    """A photograph by the camera stand-in, of another hand. Raises NotFound, BadInput for an entry without a plan."""
+    entry = open_entry(store, entry_id)
+    plan = _plan_of(entry)
+    return _compared(store, entry, photographed(plan, seed, hand), None)
+
+
+def put_corners(store: Store, entry_id: str, corners: Corners) -> Entry:
+    """The card's corners put right by hand, and compared again. Raises NotFound, BadInput."""
+    entry = open_entry(store, entry_id)
+    _plan_of(entry)
+    return _compared(store, entry, _photo_of(entry), np.array(corners, dtype=np.float64))
+
+
+def _compared(
+    store: Store, entry: Entry, photo: bytes, corners: "np.ndarray[tuple[int, ...], np.dtype[np.float64]] | None"
+) -> Entry:
+    document = entry.document.model_copy(update={"comparison": None, "taken_in": False})
+    refused: BadInput | None = None
+    if entry.document.plan is not None:
+        try:
+            seen = compared_with(_plan_of(entry), photo, corners=corners)
+            document = document.model_copy(update={"comparison": _told(seen)})
+        except BadInput as error:
+            refused = error
+            if corners is not None:
+                raise
+    with store.transaction() as session:
+        write_entry(session, entry.id, document, base64.b64encode(photo).decode())
+    if refused is not None:
+        raise BadInput(f"the photograph is kept, but {refused.reason}", field="photo", mend=refused.mend)
+    return open_entry(store, entry.id)
+
+
+def _told(seen: Compared) -> ComparisonModel:
+    a, b, c, d = ((float(x), float(y)) for x, y in seen.corners)
+    return ComparisonModel(
+        corners=(a, b, c, d),
+        regions=tuple(
+            RegionModel(where=r.where, predicted=r.predicted, photographed=r.photographed, difference=r.difference, words=r.words)
+            for r in seen.regions
+        ),
+        hand=seen.hand,
+        mean_difference=seen.mean_difference,
+    )
+
+
+def take_lesson(store: Store, entry_id: str, taken_in: bool) -> Entry:
+    """Use what a photograph told of her hand for coming predictions, or no longer. Raises NotFound, BadInput where it told nothing."""
+    with store.transaction() as session:
+        entry = read_entry(session, entry_id)
+        if entry.document.comparison is None:
+            raise BadInput(
+                "no photograph of it was compared yet.", field="photo", mend="Bring a photograph of the card in first."
+            )
+        write_entry(session, entry_id, entry.document.model_copy(update={"taken_in": taken_in}))
+    return open_entry(store, entry_id)
+
+
+def photo_of(store: Store, entry_id: str) -> bytes:
+    """An entry's photograph, JPEG. Raises NotFound, BadInput where it has none."""
+    return _photo_of(open_entry(store, entry_id))
+
+
+def side_of(store: Store, entry_id: str, side: Side) -> bytes:
+    """The panel as photographed, as predicted, or how far the two are apart, PNG of the same size. Raises NotFound, BadInput."""
+    entry = open_entry(store, entry_id)
+    comparison = entry.document.comparison
+    if comparison is None:
+        raise BadInput("no photograph of it was compared yet.", field="photo", mend="Bring a photograph of the card in first.")
+    seen = _seen(_plan_of(entry), _photo_of(entry))
+    if side == "difference":
+        dark = 1 - np.clip(seen.difference / DARKEST, 0, 1)
+        return write_png(np.repeat(np.round(255 * dark).astype(np.uint8)[:, :, None], 3, axis=2), 25.4 / 2)
+    linear = seen.photographed if side == "photographed" else seen.predicted
+    return write_png(np.round(255 * srgb_encoded(np.clip(linear, 0, 1))).astype(np.uint8), 25.4 / 2)
+
+
+@kept
+def _seen(plan: Plan, photo: bytes) -> Compared:
+    return compared_with(plan, photo)
+
+
+def _new(store: Store, document: JournalModel) -> Entry:
+    entry = Entry(uuid4().hex[:12], datetime.now(UTC), document, False)
+    with store.transaction() as session:
+        add_entry(session, entry)
+    return entry
+
+
+def _plan_of(entry: Entry) -> Plan:
+    if entry.document.plan is None:
+        raise BadInput("it was made without a plan, so there is nothing to compare it with.", field="photo")
+    return entry.document.plan.to_core()
+
+
+def _photo_of(entry: Entry) -> bytes:
+    if not entry.photo:
+        raise BadInput("it has no photograph yet.", field="photo", mend="Bring one in.")
+    return base64.b64decode(entry.photo)

@@ -1,0 +1,68 @@
+"""What the journal has taught: her hand, what to remember at which step, what her good cards share."""
+
+from collections import Counter
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from sqlalchemy.orm import Session
+
+from cielo.core.learnt import Hand, Note, Remembered, hand_of, remembered
+from cielo.core.plan import Brush, Plan
+from cielo.store.database import Store
+from cielo.store.journal import Entry, read_entries
+
+# A card with so many stars is one she likes.
+LIKED = 4
+
+
+@dataclass(frozen=True)
+class Learnt:
+    """Her hand, the cards it rests on, and what the cards she likes share, in words with counts."""
+
+    hand: Hand
+    from_entries: tuple[tuple[str, str, float], ...]
+    liked: tuple[str, ...]
+
+
+def her_hand(session: Session) -> Hand:
+    """How strong her hand is, from the photographs that were taken in."""
+    return hand_of([hand for *_, hand in _hands(read_entries(session))])
+
+
+def what_was_learnt(store: Store) -> Learnt:
+    """Everything the journal has taught."""
+    with store.reading() as session:
+        entries = read_entries(session)
+    return Learnt(hand_of([hand for *_, hand in _hands(entries)]), _hands(entries), _liked(entries))
+
+
+def remembered_for(session: Session, plan: Plan, card_id: str) -> tuple[Remembered, ...]:
+    """What she wanted to remember next time, where it concerns this plan; not what she wrote of this very card."""
+    notes = [
+        Note(entry.id, entry.document.facts.title, entry.document.facts.next_time, entry.document.plan.to_core())
+        for entry in read_entries(session)
+        if entry.document.facts.next_time.strip() and entry.document.plan is not None and entry.document.card != card_id
+    ]
+    return remembered(plan, notes)
+
+
+def _hands(entries: Sequence[Entry]) -> tuple[tuple[str, str, float], ...]:
+    """The entries whose photograph was taken in: id, title, and the hand it told of, beside the usual one."""
+    told = []
+    for entry in entries:
+        document = entry.document
+        if document.taken_in and document.comparison is not None:
+            planned = document.plan.hand if document.plan else 1.0
+            told.append((entry.id, document.facts.title, round(document.comparison.hand * planned, 3)))
+    return tuple(told)
+
+
+def _liked(entries: Sequence[Entry]) -> tuple[str, ...]:
+    """What cards with LIKED stars and more share, where at least two of them do."""
+    good = [entry.document.plan.to_core() for entry in entries if entry.document.facts.rating >= LIKED and entry.document.plan]
+    if len(good) < 2:
+        return ()
+    inks = Counter(name for plan in good for name in {plan.ink(s.ink).name for s in plan.steps if isinstance(s, Brush)})
+    stocks = Counter(plan.stock.name for plan in good)
+    shared = [(name, count) for name, count in (*inks.most_common(4), *stocks.most_common(2)) if count > 1]
+    return tuple(f"{name}: in {count} of the {len(good)} cards you like." for name, count in shared)

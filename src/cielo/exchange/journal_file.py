@@ -1,0 +1,60 @@
+"""An entry of the journal as JSON: what was made, how, what became of it, and what its photograph told."""
+
+from typing import Annotated
+
+from pydantic import Field
+
+from cielo.core.bounds import Key, Name
+from cielo.exchange.materials_model import Strict
+from cielo.exchange.plan_file import PlanModel
+
+Words = Annotated[str, Field(max_length=2000)]
+Pixels = Annotated[float, Field(allow_inf_nan=False, ge=-20_000, le=40_000)]
+Point = tuple[Pixels, Pixels]
+Corners = tuple[Point, Point, Point, Point]
+Lab = tuple[float, float, float]
+
+
+class RegionModel(Strict):
+    """A part of the panel on the photograph beside its prediction."""
+
+    where: str
+    predicted: Lab
+    photographed: Lab
+    difference: float
+    words: str
+
+
+class ComparisonModel(Strict):
+    """What a photograph told. ``corners`` of the panel, pixels of the photograph as it is kept; ``hand`` beside the one planned with."""
+
+    corners: Corners
+    regions: tuple[RegionModel, ...]
+    hand: float
+    mean_difference: float
+
+
+class FactsModel(Strict):
+    """What the maker herself says of a card she made."""
+
+    title: Name
+    rating: Annotated[int, Field(ge=0, le=5)] = 0
+    notes: Words = ""
+    next_time: Words = ""
+    lies: Words = ""
+    for_whom: Words = ""
+
+
+class JournalModel(Strict):
+    """One entry. ``plan`` as it was followed, None for a card made before Cielo; ``differently``: what was done otherwise, in words.
+
+    ``taken_in``: whether what its photograph told of her hand is used for coming predictions.
+    """
+
+    facts: FactsModel
+    plan: PlanModel | None = None
+    card: Key | None = None
+    number: Annotated[int, Field(ge=1, le=1000)] = 1
+    differently: tuple[Annotated[str, Field(max_length=400)], ...] = ()
+    comparison: ComparisonModel | None = None
+    taken_in: bool = False

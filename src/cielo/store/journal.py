@@ -1,0 +1,70 @@
+"""The journal in the database."""
+
+from dataclasses import dataclass
+from datetime import UTC, datetime
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session, defer
+
+from cielo.errors import NotFound
+from cielo.exchange.journal_file import JournalModel
+from cielo.store.tables import JournalRow
+
+
+@dataclass(frozen=True)
+class Entry:
+    """An entry as it is kept; ``photo`` as base64, only where it was asked for."""
+
+    id: str
+    made_at: datetime
+    document: JournalModel
+    photographed: bool
+    photo: str = ""
+
+
+def read_entries(session: Session) -> tuple[Entry, ...]:
+    """Every entry without its photograph, the last made first."""
+    photographed = set(session.scalars(select(JournalRow.id).where(JournalRow.photo != "")))
+    rows = session.scalars(select(JournalRow).options(defer(JournalRow.photo)).order_by(JournalRow.made_at.desc(), JournalRow.id))
+    return tuple(
+        Entry(row.id, _utc(row.made_at), JournalModel.model_validate_json(row.document), row.id in photographed) for row in rows
+    )
+
+
+def read_entry(session: Session, entry_id: str) -> Entry:
+    """One entry with its photograph. Raises NotFound."""
+    row = _row(session, entry_id)
+    return Entry(row.id, _utc(row.made_at), JournalModel.model_validate_json(row.document), bool(row.photo), row.photo)
+
+
+def add_entry(session: Session, entry: Entry) -> None:
+    """Keep a new entry."""
+    made_at = entry.made_at.astimezone(UTC).replace(tzinfo=None)
+    session.add(JournalRow(id=entry.id, made_at=made_at, document=entry.document.model_dump_json(), photo=entry.photo))
+    session.flush()
+
+
+def write_entry(session: Session, entry_id: str, document: JournalModel, photo: str | None = None) -> None:
+    """Write an entry anew; its photograph stays where none is given. Raises NotFound."""
+    row = _row(session, entry_id)
+    row.document = document.model_dump_json()
+    if photo is not None:
+        row.photo = photo
+    session.flush()
+
+
+def drop_entry(session: Session, entry_id: str) -> None:
+    """Take an entry out. Raises NotFound."""
+    session.delete(_row(session, entry_id))
+    session.flush()
+
+
+def _row(session: Session, entry_id: str) -> JournalRow:
+    row = session.get(JournalRow, entry_id)
+    if row is None:
+        raise NotFound("there is no such entry in the journal.", mend="Go back to the Journal and choose one.")
+    return row
+
+
+def _utc(at: datetime) -> datetime:
+    return at.replace(tzinfo=UTC)

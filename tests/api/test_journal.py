@@ -1,0 +1,174 @@
+"""The journal by the web: a card made on the bench goes on record, is photographed, compared, teaches, and is remembered."""
+
+import json
+from io import BytesIO
+from typing import Any
+
+import numpy as np
+import pytest
+from fastapi.testclient import TestClient
+from PIL import Image
+
+from cielo.app.archive import archive_all, unpack_all
+from cielo.core.learnt import hand_of
+from cielo.store.database import Store
+from tests.api.test_grounds import start
+
+
+def recorded(web: TestClient, card: dict[str, Any]) -> dict[str, Any]:
+    answer = web.post("/api/journal/made", json={"card": card["id"], "number": 1})
+    assert answer.status_code == 201, answer.text
+    entry: dict[str, Any] = answer.json()
+    return entry
+
+
+def photographed(web: TestClient, entry: dict[str, Any], hand: float, seed: int = 3) -> dict[str, Any]:
+    answer = web.post(f"/api/journal/{entry['id']}/practice-photo", json={"hand": hand, "seed": seed})
+    assert answer.status_code == 200, answer.text
+    seen: dict[str, Any] = answer.json()
+    return seen
+
+
+def picture(web: TestClient, path: str) -> np.ndarray:
+    with Image.open(BytesIO(web.get(path).content)) as image:
+        return np.asarray(image.convert("RGB"), dtype=float)
+
+
+def test_a_card_is_made_photographed_and_its_lesson_changes_the_next_picture_and_no_old_one(web: TestClient) -> None:
+    card = start(web, "banded-gradient")
+    step = card["plan"]["steps"][1]["id"]
+    web.get(f"/api/cards/{card['id']}/bench/1")
+    web.post(f"/api/cards/{card['id']}/bench/1/differently", json={"step": step, "how": "passes", "value": "2"})
+    entry = recorded(web, card)
+    assert entry["differently"]
+    assert "2" in entry["differently"][0]
+    seen = photographed(web, entry, 1.3)
+    assert abs(seen["comparison"]["hand"] - 1.3) < 0.08
+    assert len(seen["comparison"]["regions"]) == 9
+    for side in ("photographed", "predicted", "difference"):
+        assert picture(web, f"/api/journal/{entry['id']}/panel.png?side={side}").shape[2] == 3
+    before = web.get("/api/journal/learnt").json()
+    assert (before["hand"], before["cards"]) == (1, 0), "nothing is taken in silently"
+    web.post(f"/api/journal/{entry['id']}/lesson", json={"taken_in": True})
+    learnt = web.get("/api/journal/learnt").json()
+    assert learnt["hand"] == pytest.approx(hand_of([seen["comparison"]["hand"]]).strength, abs=0.01)
+    assert 1 < learnt["hand"] < seen["comparison"]["hand"], "one card does not make a hand"
+    assert learnt["off_by"] > 0
+    # The card on the desk keeps its prediction and is offered the new one; a card begun now has it.
+    old = web.get(f"/api/cards/{card['id']}").json()
+    assert old["plan"].get("hand", 1) == 1
+    assert "how strong your hand is" in old["measured"]
+    taken = web.post(f"/api/cards/{card['id']}/measured", json={"based_on": old["revision"]}).json()
+    assert taken["plan"]["hand"] == learnt["hand"]
+    assert taken["measured"] == []
+    new = start(web, "banded-gradient")
+    assert new["plan"]["hand"] == learnt["hand"]
+    usual = picture(web, f"/api/cards/{card['id']}/picture.png?revision={card['revision']}&dpi=40")
+    stronger = picture(web, f"/api/cards/{new['id']}/picture.png?revision={new['revision']}&dpi=40")
+    assert stronger.mean() < usual.mean() - 0.5
+    web.post(f"/api/journal/{entry['id']}/lesson", json={"taken_in": False})
+    assert web.get("/api/journal/learnt").json()["hand"] == 1
+    assert start(web, "banded-gradient")["plan"].get("hand", 1) == 1
+
+
+def test_what_she_wants_to_remember_comes_up_at_its_step_on_another_card_and_not_on_its_own(web: TestClient) -> None:
+    card = start(web, "banded-gradient")
+    entry = recorded(web, card)
+    facts = entry["facts"] | {"next_time": "Off-load the second ink more.", "rating": 4}
+    assert web.put(f"/api/journal/{entry['id']}", json=facts).json()["facts"] == facts
+    assert web.get(f"/api/cards/{card['id']}").json()["remembered"] == []
+    other = start(web, "there-and-back")
+    (told,) = other["remembered"]
+    assert told["words"] == "Off-load the second ink more."
+    at = next(s for s in other["plan"]["steps"] if s["id"] == told["step"])
+    assert at["ink"] in ("ocotillo-2", "sage-8")
+    assert "again" in told["because"]
+    elsewhere = start(web, "smoosh-dry", ["agave-3", "agave-6"], "dune-kraft")
+    assert elsewhere["remembered"] == []
+
+
+def test_a_card_made_before_cielo_has_its_photo_and_words_and_no_comparison(web: TestClient) -> None:
+    entry = web.post("/api/journal", json={"title": "Blue one", "notes": "by feel", "rating": 5}).json()
+    out = BytesIO()
+    exif = Image.Exif()
+    exif[0x0112] = 6  # held on its side
+    exif.get_ifd(0x8825)[1] = "N"  # where it was taken
+    Image.fromarray(np.full((60, 90, 3), 90, np.uint8)).save(out, "JPEG", exif=exif)
+    seen = web.post(f"/api/journal/{entry['id']}/photo", content=out.getvalue(), headers={"content-type": "image/jpeg"})
+    assert seen.status_code == 200
+    assert (seen.json()["photographed"], seen.json()["comparison"]) == (True, None)
+    with Image.open(BytesIO(web.get(f"/api/journal/{entry['id']}/photo.jpg").content)) as kept:
+        assert kept.size == (60, 90), "upright"
+        assert not kept.getexif(), "nothing of where it was taken"
+    assert web.post(f"/api/journal/{entry['id']}/lesson", json={"taken_in": True}).status_code == 422
+
+
+def test_what_is_no_photograph_is_refused_and_what_shows_no_card_is_kept_with_a_word(web: TestClient) -> None:
+    entry = recorded(web, start(web, "banded-gradient"))
+    for bad in (b"", b"GIF89a", b"\xff\xd8\xff\xe0" + b"\0" * 40):
+        answer = web.post(f"/api/journal/{entry['id']}/photo", content=bad, headers={"content-type": "image/jpeg"})
+        assert answer.status_code == 422
+    assert not web.get("/api/journal").json()[0]["photographed"]
+    out = BytesIO()
+    Image.fromarray(np.full((300, 300, 3), 128, np.uint8)).save(out, "JPEG")
+    answer = web.post(f"/api/journal/{entry['id']}/photo", content=out.getvalue(), headers={"content-type": "image/jpeg"})
+    assert answer.status_code == 422
+    assert "kept" in answer.json()["reason"]
+    assert web.get("/api/journal").json()[0]["photographed"]
+
+
+def test_corners_put_right_by_hand_are_used(web: TestClient) -> None:
+    entry = recorded(web, start(web, "banded-gradient"))
+    seen = photographed(web, entry, 1.0)
+    corners = np.array(seen["comparison"]["corners"])
+    path = f"/api/journal/{entry['id']}/corners"
+    same = web.post(path, json={"corners": corners.tolist()}).json()
+    assert abs(same["comparison"]["mean_difference"] - seen["comparison"]["mean_difference"]) < 0.2
+    aside = web.post(path, json={"corners": np.add(corners, (40, 30)).tolist()}).json()
+    assert aside["comparison"]["mean_difference"] > seen["comparison"]["mean_difference"] + 1
+
+
+def test_the_journal_goes_into_the_archive_and_comes_back(web: TestClient, store: Store, tmp_path: Any) -> None:
+    entry = photographed(web, recorded(web, start(web, "banded-gradient")), 1.1)
+    other = Store(tmp_path / "other.sqlite")
+    unpack_all(other, archive_all(store))
+    from cielo.app.journal import look_through, photo_of
+
+    (back,) = look_through(other)
+    assert back.id == entry["id"]
+    assert photo_of(other, back.id) == web.get(f"/api/journal/{entry['id']}/photo.jpg").content
+    other.close()
+    web.delete(f"/api/journal/{entry['id']}")
+    assert web.get("/api/journal").json() == []
+    assert web.get(f"/api/journal/{entry['id']}/photo.jpg").status_code == 404
+
+
+def test_a_hand_leans_towards_the_usual_one_until_cards_speak() -> None:
+    assert hand_of([]).strength == 1
+    hands = [hand_of([1.3] * n) for n in (1, 2, 5, 20)]
+    assert [hand.strength for hand in hands] == sorted(hand.strength for hand in hands)
+    assert hands[-1].strength == pytest.approx(1.3, abs=0.02)
+    assert [hand.off_by for hand in hands] == sorted((hand.off_by for hand in hands), reverse=True)
+
+
+def test_find_even_colourways_and_bridges_by_the_web(web: TestClient) -> None:
+    card = start(web, "banded-gradient")
+    path = f"/api/cards/{card['id']}"
+    found = web.post(f"{path}/find", json={"revision": card["revision"], "lab": [70, 20, 10]}).json()
+    assert found["reachable"]
+    assert found["recipes"][0]["layers"]
+    refused = web.post(f"{path}/find", content=json.dumps({"revision": 0, "lab": [170, 20, 10]}))
+    assert refused.status_code == 422
+    blunt = start(web, "there-and-back")
+    evened = web.post(f"/api/cards/{blunt['id']}/even", json={"based_on": blunt["revision"]}).json()
+    assert evened["after"] < evened["before"]
+    assert evened["card"]["undoes"] == "even the gradient"
+    ways = web.get(f"{path}/colourways", params={"revision": card["revision"], "count": 3}).json()
+    assert ways
+    for way in ways:
+        assert way["swaps"]
+        assert way["apart"] >= 10
+    bridges = web.get(f"{path}/bridges", params={"revision": card["revision"], "first": "yucca-1", "second": "sage-8"}).json()
+    assert bridges[0]["kind"] == "as it is"
+    none = start(web, "smoosh-dry")
+    assert web.post(f"/api/cards/{none['id']}/even", json={"based_on": none["revision"]}).status_code == 422
