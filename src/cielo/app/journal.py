@@ -1,6 +1,7 @@
 """The journal: what was made goes on record, is compared with its prediction, and teaches the next card."""
 
 import base64
+from dataclasses import replace
 from datetime import UTC, datetime
 from typing import Literal
 from uuid import uuid4
@@ -8,7 +9,9 @@ from uuid import uuid4
 import numpy as np
 
 from cielo.app.bench import stand_at_bench
+from cielo.app.cards import CardOnDesk, start_card
 from cielo.app.photographs import compared_with, photographed
+from cielo.app.pictures import panel_png
 from cielo.app.walled import walled
 from cielo.core.keeping import kept
 from cielo.core.optics.spectra import srgb_encoded
@@ -16,7 +19,7 @@ from cielo.core.photo.compare import Compared
 from cielo.core.plan import Plan
 from cielo.core.say import say
 from cielo.errors import BadInput
-from cielo.exchange.journal_file import ComparisonModel, Corners, FactsModel, JournalModel, RegionModel
+from cielo.exchange.journal_file import ComparisonModel, Corners, MadeFacts, JournalModel, RegionModel
 from cielo.exchange.photo import as_kept
 from cielo.exchange.plan_file import PlanModel
 from cielo.exchange.png import write_png
@@ -53,7 +56,7 @@ def record_made(store: Store, card_id: str, number: int) -> Entry:
     )
     whole = card_id.partition("~")[0]
     document = JournalModel(
-        facts=FactsModel(title=state.plan.title),
+        facts=MadeFacts(title=state.plan.title),
         plan=PlanModel.of(state.plan),
         card=whole,
         number=number,
@@ -62,12 +65,12 @@ def record_made(store: Store, card_id: str, number: int) -> Entry:
     return _new(store, document)
 
 
-def record_other(store: Store, facts: FactsModel) -> Entry:
+def record_other(store: Store, facts: MadeFacts) -> Entry:
     """A card made without a plan, put on record with a few words."""
     return _new(store, JournalModel(facts=facts))
 
 
-def note_of(store: Store, entry_id: str, facts: FactsModel) -> Entry:
+def note_of(store: Store, entry_id: str, facts: MadeFacts) -> Entry:
     """What the maker says of a card, written anew. Raises NotFound."""
     with store.transaction() as session:
         entry = read_entry(session, entry_id)
@@ -167,6 +170,17 @@ def side_of(store: Store, entry_id: str, side: Side) -> bytes:
         return write_png(np.repeat(np.round(255 * dark).astype(np.uint8)[:, :, None], 3, axis=2), 25.4 / 2)
     linear = seen.photographed if side == "photographed" else seen.predicted
     return write_png(np.round(255 * srgb_encoded(np.clip(linear, 0, 1))).astype(np.uint8), 25.4 / 2)
+
+
+def predicted_of(store: Store, entry_id: str) -> bytes:
+    """The panel as an entry's plan predicts it, PNG. Raises NotFound, BadInput where there is no plan."""
+    return panel_png(_plan_of(open_entry(store, entry_id)), 60.0)
+
+
+def begin_again(store: Store, entry_id: str) -> CardOnDesk:
+    """A new card from an entry's plan as it was followed, predicted as she now knows. Raises NotFound, BadInput where there is no plan."""
+    plan = _plan_of(open_entry(store, entry_id))
+    return start_card(store, replace(plan, title=f"{plan.title[:70]}, again"), f"start from {plan.title}")
 
 
 @kept

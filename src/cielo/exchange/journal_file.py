@@ -34,7 +34,7 @@ class ComparisonModel(Strict):
     mean_difference: float
 
 
-class FactsModel(Strict):
+class MadeFacts(Strict):
     """What the maker herself says of a card she made."""
 
     title: Name
@@ -51,7 +51,7 @@ class JournalModel(Strict):
     ``taken_in``: whether what its photograph told of her hand is used for coming predictions.
     """
 
-    facts: FactsModel
+    facts: MadeFacts
     plan: PlanModel | None = None
     card: Key | None = None
     number: Annotated[int, Field(ge=1, le=1000)] = 1

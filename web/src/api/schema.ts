@@ -2025,6 +2025,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/journal/{entry}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Again
+         * @description A new card from the plan of an entry, as it was followed.
+         */
+        post: operations["again_api_journal__entry__again_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/{entry}/picture.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Picture
+         * @description The panel as its plan predicts it.
+         */
+        get: operations["picture_api_journal__entry__picture_png_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/journal/{entry}/photo.jpg": {
         parameters: {
             query?: never;
@@ -2612,7 +2652,7 @@ export interface components {
             ink?: components["schemas"]["InkModel"] | null;
             stock?: components["schemas"]["StockModel"] | null;
             own?: components["schemas"]["OwnModel"] | null;
-            facts?: components["schemas"]["cielo__api__schemas__things__FactsModel"] | null;
+            facts?: components["schemas"]["FactsModel"] | null;
         };
         /** ChartOut */
         ChartOut: {
@@ -2811,7 +2851,7 @@ export interface components {
          */
         DayOut: {
             /** Entries */
-            entries: components["schemas"]["cielo__api__routers__day__EntryOut"][];
+            entries: components["schemas"]["EntryOut"][];
             /** Length S */
             length_s: number;
             /** Shortest */
@@ -3105,6 +3145,23 @@ export interface components {
             /** Key */
             key?: string | null;
         };
+        /** EntryOut */
+        EntryOut: {
+            /** Card */
+            card: number;
+            /** Step */
+            step: string;
+            /** Number */
+            number: number;
+            /** Says */
+            says: string;
+            /** Start S */
+            start_s: number;
+            /** End S */
+            end_s: number;
+            /** By */
+            by: string[];
+        };
         /** EnvelopeOut */
         EnvelopeOut: {
             /** Sheet */
@@ -3124,6 +3181,41 @@ export interface components {
             before: number;
             /** After */
             after: number;
+        };
+        /**
+         * FactsModel
+         * @description What the maker knows of a thing; what is left out is not known, or plenty.
+         */
+        FactsModel: {
+            /** Left */
+            left?: number | null;
+            /** Full */
+            full?: number | null;
+            /**
+             * Since
+             * @default
+             */
+            since: string;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Held */
+            held?: ("hand" | "tape" | "sticky" | "magnet") | null;
+            /** Weight Gsm */
+            weight_gsm?: number | null;
+            /** Takes Water */
+            takes_water?: boolean | null;
+            /** Sheet Width Mm */
+            sheet_width_mm?: number | null;
+            /** Sheet Height Mm */
+            sheet_height_mm?: number | null;
         };
         /**
          * Fade
@@ -3566,6 +3658,40 @@ export interface components {
              */
             over: "inside";
         };
+        /**
+         * JournalEntryOut
+         * @description One entry. ``card``: the card it was made as, where that is known; ``stock`` and ``inks`` by name; ``size_mm`` of its panel.
+         */
+        JournalEntryOut: {
+            /** Id */
+            id: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            facts: components["schemas"]["MadeFacts"];
+            /** Card */
+            card: string | null;
+            /** Planned */
+            planned: boolean;
+            /** Photographed */
+            photographed: boolean;
+            /** Stock */
+            stock: string;
+            /** Inks */
+            inks: string[];
+            /** Size Mm */
+            size_mm: [
+                number,
+                number
+            ] | null;
+            /** Differently */
+            differently: string[];
+            comparison: components["schemas"]["ComparisonModel"] | null;
+            /** Taken In */
+            taken_in: boolean;
+        };
         /** KeepCrossing */
         KeepCrossing: {
             /** Stock */
@@ -3639,10 +3765,7 @@ export interface components {
          * @description One ink of a recipe: its passes of a touch, and what they come to in full applications.
          */
         LayerOut: {
-            /** Ink */
-            ink: string;
-            /** Name */
-            name: string;
+            ink: components["schemas"]["InkModel"];
             /**
              * Touch
              * @enum {string}
@@ -3725,6 +3848,39 @@ export interface components {
              * @default 1
              */
             number: number;
+        };
+        /**
+         * MadeFacts
+         * @description What the maker herself says of a card she made.
+         */
+        MadeFacts: {
+            /** Title */
+            title: string;
+            /**
+             * Rating
+             * @default 0
+             */
+            rating: number;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+            /**
+             * Next Time
+             * @default
+             */
+            next_time: string;
+            /**
+             * Lies
+             * @default
+             */
+            lies: string;
+            /**
+             * For Whom
+             * @default
+             */
+            for_whom: string;
         };
         /**
          * MakePiece
@@ -4033,7 +4189,7 @@ export interface components {
              *       "note": ""
              *     }
              */
-            facts: components["schemas"]["cielo__api__schemas__things__FactsModel"];
+            facts: components["schemas"]["FactsModel"];
         };
         /**
          * NoteFacts
@@ -5391,13 +5547,14 @@ export interface components {
         };
         /**
          * SwapOut
-         * @description One ink in the place of another, by name.
+         * @description One ink in the place of another: the key of the one, the other itself.
          */
         SwapOut: {
             /** Was */
             was: string;
-            /** Now */
-            now: string;
+            /** Was Name */
+            was_name: string;
+            now: components["schemas"]["InkModel"];
         };
         /** SwatchModel */
         SwatchModel: {
@@ -5513,7 +5670,7 @@ export interface components {
             ink: components["schemas"]["InkModel"] | null;
             stock: components["schemas"]["StockModel"] | null;
             own: components["schemas"]["OwnModel"] | null;
-            facts: components["schemas"]["cielo__api__schemas__things__FactsModel"];
+            facts: components["schemas"]["FactsModel"];
             /** Away */
             away: boolean;
             /** Can Delete */
@@ -5768,125 +5925,6 @@ export interface components {
              * @enum {string}
              */
             over: "words";
-        };
-        /** EntryOut */
-        cielo__api__routers__day__EntryOut: {
-            /** Card */
-            card: number;
-            /** Step */
-            step: string;
-            /** Number */
-            number: number;
-            /** Says */
-            says: string;
-            /** Start S */
-            start_s: number;
-            /** End S */
-            end_s: number;
-            /** By */
-            by: string[];
-        };
-        /**
-         * EntryOut
-         * @description One entry. ``card``: the card it was made as, where that is known; ``stock`` and ``inks`` by name; ``size_mm`` of its panel.
-         */
-        cielo__api__schemas__journal__EntryOut: {
-            /** Id */
-            id: string;
-            /**
-             * Made At
-             * Format: date-time
-             */
-            made_at: string;
-            facts: components["schemas"]["cielo__exchange__journal_file__FactsModel"];
-            /** Card */
-            card: string | null;
-            /** Planned */
-            planned: boolean;
-            /** Photographed */
-            photographed: boolean;
-            /** Stock */
-            stock: string;
-            /** Inks */
-            inks: string[];
-            /** Size Mm */
-            size_mm: [
-                number,
-                number
-            ] | null;
-            /** Differently */
-            differently: string[];
-            comparison: components["schemas"]["ComparisonModel"] | null;
-            /** Taken In */
-            taken_in: boolean;
-        };
-        /**
-         * FactsModel
-         * @description What the maker knows of a thing; what is left out is not known, or plenty.
-         */
-        cielo__api__schemas__things__FactsModel: {
-            /** Left */
-            left?: number | null;
-            /** Full */
-            full?: number | null;
-            /**
-             * Since
-             * @default
-             */
-            since: string;
-            /**
-             * Place
-             * @default
-             */
-            place: string;
-            /**
-             * Note
-             * @default
-             */
-            note: string;
-            /** Held */
-            held?: ("hand" | "tape" | "sticky" | "magnet") | null;
-            /** Weight Gsm */
-            weight_gsm?: number | null;
-            /** Takes Water */
-            takes_water?: boolean | null;
-            /** Sheet Width Mm */
-            sheet_width_mm?: number | null;
-            /** Sheet Height Mm */
-            sheet_height_mm?: number | null;
-        };
-        /**
-         * FactsModel
-         * @description What the maker herself says of a card she made.
-         */
-        cielo__exchange__journal_file__FactsModel: {
-            /** Title */
-            title: string;
-            /**
-             * Rating
-             * @default 0
-             */
-            rating: number;
-            /**
-             * Notes
-             * @default
-             */
-            notes: string;
-            /**
-             * Next Time
-             * @default
-             */
-            next_time: string;
-            /**
-             * Lies
-             * @default
-             */
-            lies: string;
-            /**
-             * For Whom
-             * @default
-             */
-            for_whom: string;
         };
     };
     responses: never;
@@ -12291,7 +12329,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["cielo__api__schemas__journal__EntryOut"][];
+                    "application/json": components["schemas"]["JournalEntryOut"][];
                 };
             };
             /** @description Not Found */
@@ -12345,7 +12383,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["cielo__exchange__journal_file__FactsModel"];
+                "application/json": components["schemas"]["MadeFacts"];
             };
         };
         responses: {
@@ -12355,7 +12393,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["cielo__api__schemas__journal__EntryOut"];
+                    "application/json": components["schemas"]["JournalEntryOut"];
                 };
             };
             /** @description Not Found */
@@ -12479,7 +12517,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["cielo__api__schemas__journal__EntryOut"];
+                    "application/json": components["schemas"]["JournalEntryOut"];
                 };
             };
             /** @description Not Found */
@@ -12535,7 +12573,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["cielo__exchange__journal_file__FactsModel"];
+                "application/json": components["schemas"]["MadeFacts"];
             };
         };
         responses: {
@@ -12545,7 +12583,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["cielo__api__schemas__journal__EntryOut"];
+                    "application/json": components["schemas"]["JournalEntryOut"];
                 };
             };
             /** @description Not Found */
@@ -12671,7 +12709,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["cielo__api__schemas__journal__EntryOut"];
+                    "application/json": components["schemas"]["JournalEntryOut"];
                 };
             };
             /** @description Not Found */
@@ -12737,7 +12775,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["cielo__api__schemas__journal__EntryOut"];
+                    "application/json": components["schemas"]["JournalEntryOut"];
                 };
             };
             /** @description Not Found */
@@ -12803,7 +12841,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["cielo__api__schemas__journal__EntryOut"];
+                    "application/json": components["schemas"]["JournalEntryOut"];
                 };
             };
             /** @description Not Found */
@@ -12869,7 +12907,131 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["cielo__api__schemas__journal__EntryOut"];
+                    "application/json": components["schemas"]["JournalEntryOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    again_api_journal__entry__again_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    picture_api_journal__entry__picture_png_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": unknown;
                 };
             };
             /** @description Not Found */

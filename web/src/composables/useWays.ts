@@ -17,6 +17,7 @@ export const PLACES: Record<string, string> = {
   crossings: "Crossings",
   shelf: "Shelf",
   stencils: "Stencils",
+  journal: "Journal",
 };
 const OF_A_CARD = ["desk", "pieces", "day", "bench"];
 
@@ -36,6 +37,7 @@ export function useWays(card: () => { id: string; crossings?: Record<string, str
       label: "Stencils",
       to: { name: "stencils", query: card() ? { card: card()?.id } : {} },
     },
+    { name: "journal", label: "Journal", to: { name: "journal" } },
   ]);
   const ofCard = computed<Way[]>(() =>
     OF_A_CARD.flatMap((name) => {

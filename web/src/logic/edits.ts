@@ -11,6 +11,10 @@ export type PlanChange =
   | { do: "schools"; part: Partial<PlanModel["schools"]> }
   | { do: "take-ink"; ink: InkModel }
   | { do: "put-ink-back"; key: string }
+  /** Inks in the place of others, by the key of the one whose place each takes. */
+  | { do: "other-inks"; inks: Record<string, InkModel> }
+  /** Inks laid over each other, the first after a step. */
+  | { do: "lay-recipe"; inks: InkModel[]; after: string | null; steps: Step[] }
   | { do: "word"; step: string; path: string; value: unknown }
   | { do: "step"; step: Step }
   | { do: "add-step"; after: string | null; step: Step }
@@ -62,6 +66,7 @@ export type ServerChange =
   | { do: "remedy"; code: string; step: string | null; remedy: string | null }
   | { do: "take-measured-in" }
   | { do: "order" }
+  | { do: "even" }
   /** `based_on`: the revision that is taken back; null where the edit before it, still on its way, is meant. */
   | { do: "undo" | "redo"; based_on: number | null };
 
@@ -93,6 +98,7 @@ const SERVER = new Set<Change["do"]>([
   "remedy",
   "take-measured-in",
   "order",
+  "even",
   "undo",
   "redo",
 ]);
@@ -131,6 +137,36 @@ function withMaskInstead(plan: PlanModel, mask: Mask): PlanModel {
   return { ...plan, masks: replaced(plan.masks, mask, mask.name), steps, holds };
 }
 
+/** Every laying of an ink by the one that takes its place, on the panel and on every piece. */
+function withOtherInks(plan: PlanModel, inks: Record<string, InkModel>): PlanModel {
+  const named = (key: string) => inks[key]?.key ?? key;
+  const reinked = (steps: Step[]) =>
+    steps.map((step) => (step.do === "brush" ? { ...step, ink: named(step.ink) } : step));
+  const taken = plan.inks.map((ink) => inks[ink.key] ?? ink);
+  return {
+    ...plan,
+    inks: taken.filter((ink, at) => taken.findIndex((other) => other.key === ink.key) === at),
+    steps: reinked(plan.steps),
+    focal: plan.focal.map((piece) => (piece.ink ? { ...piece, ink: named(piece.ink) } : piece)),
+    pieces: plan.pieces.map((piece) => ({ ...piece, steps: reinked(piece.steps) })),
+    crossings: [],
+  };
+}
+
+/** Inks taken to the card and laid one after the other. */
+function withRecipe(plan: PlanModel, inks: InkModel[], after: string | null, steps: Step[]): PlanModel {
+  if (after !== null) mustHave(plan, after);
+  const known = new Set(plan.inks.map((ink) => ink.key));
+  let now: PlanModel = { ...plan, inks: [...plan.inks, ...inks.filter((ink) => !known.has(ink.key))] };
+  let last = after;
+  for (const step of steps) {
+    now = withStepAfter(now, last, step);
+    const at = last === null ? 0 : now.steps.findIndex((other) => other.id === last) + 1;
+    last = now.steps[at]?.id ?? last;
+  }
+  return now;
+}
+
 /** The plan with a change made. Throws Gone. */
 export function changed(plan: PlanModel, change: PlanChange): PlanModel {
   switch (change.do) {
@@ -148,6 +184,10 @@ export function changed(plan: PlanModel, change: PlanChange): PlanModel {
       return { ...plan, inks: withItem(plan.inks, change.ink) };
     case "put-ink-back":
       return { ...plan, inks: without(plan.inks, change.key) };
+    case "other-inks":
+      return withOtherInks(plan, change.inks);
+    case "lay-recipe":
+      return withRecipe(plan, change.inks, change.after, change.steps);
     case "word":
       mustHave(plan, change.step);
       return withWord(plan, change.step, change.path, change.value);

@@ -2,8 +2,11 @@
 /** For the table: one step at a time, readable at half a metre and usable with a knuckle; several cards of a batch in rotation. */
 import { useEventListener, useTitle, useWakeLock } from "@vueuse/core";
 import { computed, onMounted, watch } from "vue";
+import { useRouter } from "vue-router";
+import { ask } from "../api/client";
 import PageState from "../components/PageState.vue";
 import { useBench } from "../composables/useBench";
+import { useDoing } from "../composables/useDoing";
 import { useWays } from "../composables/useWays";
 import BatchChips from "../features/bench/BatchChips.vue";
 import BenchFooter from "../features/bench/BenchFooter.vue";
@@ -22,6 +25,15 @@ const at_bench = useBench(props.id);
 const { bench, inHand, timers } = at_bench;
 const shelf = useShelf();
 const server = useServer();
+const router = useRouter();
+const { run } = useDoing("journal");
+/** What was made goes on record, and she says there how it was. */
+const record = () =>
+  run(async () => {
+    const number = bench.value?.number ?? 1;
+    const entry = await ask("post", "/api/journal/made", { body: { card: props.id, number } });
+    await router.push({ name: "journal", query: { entry: entry.id } });
+  });
 const { ofCard, back } = useWays(() => ({ id: props.id }));
 const wake = useWakeLock();
 // The screen is kept awake where the browser allows it, again after a look elsewhere; without it the timers still run on.
@@ -168,6 +180,7 @@ useEventListener("keydown", (event) => {
       @part="(key) => $router.push(benchOf(key))"
       @finish="at_bench.finish"
       @again="at_bench.makeAgain"
+      @record="record"
     />
   </div>
   <PageState

@@ -6,6 +6,7 @@ import { defineStore } from "pinia";
 import { computed, ref, shallowRef, watch } from "vue";
 import { ask, asFile, NoAnswer, Refusal } from "../api/client";
 import type { CardOut } from "../api/models";
+import { sayEvened } from "../logic/solving";
 import { changed, type Change, type Edit, Gone, isPlanChange, withChanges } from "../logic/edits";
 import { readOutbox, writeOutbox } from "../logic/outbox";
 import { useNotices } from "./notices";
@@ -259,6 +260,11 @@ async function send(
       const ordered = await ask("post", "/api/cards/{card_id}/order", { params, body: basis });
       moves.value = ordered.moves;
       return ordered.card;
+    }
+    case "even": {
+      const evened = await ask("post", "/api/cards/{card_id}/even", { params, body: basis });
+      moves.value = [sayEvened(evened.before, evened.after)];
+      return evened.card;
     }
     case "undo":
       return ask("post", "/api/cards/{card_id}/undo", {

@@ -90,6 +90,7 @@ export class FakeServer {
       measured: [],
       piece: null,
       pieces: [],
+      remembered: [],
     } as CardOut;
   }
   private async answer(request: Request): Promise<Response> {

@@ -6,14 +6,15 @@ from fastapi import APIRouter, Path, Query, Response
 from pydantic import Field
 
 from cielo.api.dependencies import CardId, FileBody, StoreOfApp
-from cielo.api.schemas.cards import Body
-from cielo.api.schemas.journal import EntryOut, LearntOut
+from cielo.api.routers.cards import card_out
+from cielo.api.schemas.cards import Body, CardOut
+from cielo.api.schemas.journal import JournalEntryOut, LearntOut
 from cielo.api.schemas.problem import REFUSALS
 from cielo.app import journal
 from cielo.app.bench import MOST_CARDS
 from cielo.app.journal import Side
 from cielo.app.learnt import what_was_learnt
-from cielo.exchange.journal_file import Corners, FactsModel
+from cielo.exchange.journal_file import Corners, MadeFacts
 
 router = APIRouter(prefix="/journal", tags=["journal"], responses=REFUSALS)
 
@@ -46,9 +47,9 @@ class Lesson(Body):
 
 
 @router.get("")
-def look_through(store: StoreOfApp) -> list[EntryOut]:
+def look_through(store: StoreOfApp) -> list[JournalEntryOut]:
     """Every entry, the last made first."""
-    return [EntryOut.of(entry) for entry in journal.look_through(store)]
+    return [JournalEntryOut.of(entry) for entry in journal.look_through(store)]
 
 
 @router.get("/learnt")
@@ -58,21 +59,21 @@ def learnt(store: StoreOfApp) -> LearntOut:
 
 
 @router.post("/made", status_code=201)
-def record_made(body: Made, store: StoreOfApp) -> EntryOut:
+def record_made(body: Made, store: StoreOfApp) -> JournalEntryOut:
     """Put a card of the bench on record as it was followed."""
-    return EntryOut.of(journal.record_made(store, body.card, body.number))
+    return JournalEntryOut.of(journal.record_made(store, body.card, body.number))
 
 
 @router.post("", status_code=201)
-def record_other(body: FactsModel, store: StoreOfApp) -> EntryOut:
+def record_other(body: MadeFacts, store: StoreOfApp) -> JournalEntryOut:
     """Put a card on record that was made without a plan."""
-    return EntryOut.of(journal.record_other(store, body))
+    return JournalEntryOut.of(journal.record_other(store, body))
 
 
 @router.put("/{entry}")
-def note(entry: EntryId, body: FactsModel, store: StoreOfApp) -> EntryOut:
+def note(entry: EntryId, body: MadeFacts, store: StoreOfApp) -> JournalEntryOut:
     """Write anew what the maker says of a card."""
-    return EntryOut.of(journal.note_of(store, entry, body))
+    return JournalEntryOut.of(journal.note_of(store, entry, body))
 
 
 @router.delete("/{entry}", status_code=204)
@@ -82,27 +83,39 @@ def take_out(entry: EntryId, store: StoreOfApp) -> None:
 
 
 @router.post("/{entry}/photo", openapi_extra=PHOTO_BODY)
-def bring_photo(entry: EntryId, body: FileBody, store: StoreOfApp) -> EntryOut:
+def bring_photo(entry: EntryId, body: FileBody, store: StoreOfApp) -> JournalEntryOut:
     """Keep a photograph, sent as the body, and compare it with what was predicted."""
-    return EntryOut.of(journal.bring_photo(store, entry, body))
+    return JournalEntryOut.of(journal.bring_photo(store, entry, body))
 
 
 @router.post("/{entry}/practice-photo")
-def practise(entry: EntryId, body: Practise, store: StoreOfApp) -> EntryOut:
+def practise(entry: EntryId, body: Practise, store: StoreOfApp) -> JournalEntryOut:
     """Let the camera stand-in photograph it."""
-    return EntryOut.of(journal.practise_photo(store, entry, body.hand, body.seed))
+    return JournalEntryOut.of(journal.practise_photo(store, entry, body.hand, body.seed))
 
 
 @router.post("/{entry}/corners")
-def put_corners(entry: EntryId, body: PutCorners, store: StoreOfApp) -> EntryOut:
+def put_corners(entry: EntryId, body: PutCorners, store: StoreOfApp) -> JournalEntryOut:
     """Put the card's corners right, in pixels of the photograph as it is kept, and compare again."""
-    return EntryOut.of(journal.put_corners(store, entry, body.corners))
+    return JournalEntryOut.of(journal.put_corners(store, entry, body.corners))
 
 
 @router.post("/{entry}/lesson")
-def lesson(entry: EntryId, body: Lesson, store: StoreOfApp) -> EntryOut:
+def lesson(entry: EntryId, body: Lesson, store: StoreOfApp) -> JournalEntryOut:
     """Use what its photograph told of her hand for coming predictions, or no longer."""
-    return EntryOut.of(journal.take_lesson(store, entry, body.taken_in))
+    return JournalEntryOut.of(journal.take_lesson(store, entry, body.taken_in))
+
+
+@router.post("/{entry}/again", status_code=201)
+def again(entry: EntryId, store: StoreOfApp) -> CardOut:
+    """A new card from the plan of an entry, as it was followed."""
+    return card_out(journal.begin_again(store, entry))
+
+
+@router.get("/{entry}/picture.png", **PNG)
+def picture(entry: EntryId, store: StoreOfApp) -> Response:
+    """The panel as its plan predicts it."""
+    return Response(journal.predicted_of(store, entry), media_type="image/png")
 
 
 @router.get("/{entry}/photo.jpg", **JPEG)

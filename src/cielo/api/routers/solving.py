@@ -12,7 +12,7 @@ from cielo.api.schemas.problem import REFUSALS
 from cielo.app import solving
 from cielo.core.optics.spectra import hex_from_lab
 from cielo.core.plan import Touch
-from cielo.exchange.materials_model import Key
+from cielo.exchange.materials_model import InkModel, Key
 from cielo.exchange.plan_file import PlanModel
 
 router = APIRouter(prefix="/cards/{card_id}", tags=["solving"], responses=REFUSALS)
@@ -33,8 +33,7 @@ class Wanted(Body):
 class LayerOut(BaseModel):
     """One ink of a recipe: its passes of a touch, and what they come to in full applications."""
 
-    ink: str
-    name: str
+    ink: InkModel
     touch: Touch
     passes: int
     strength: float
@@ -64,10 +63,11 @@ class EvenedOut(BaseModel):
 
 
 class SwapOut(BaseModel):
-    """One ink in the place of another, by name."""
+    """One ink in the place of another: the key of the one, the other itself."""
 
     was: str
-    now: str
+    was_name: str
+    now: InkModel
 
 
 class ColourwayOut(BaseModel):
@@ -92,12 +92,12 @@ class BridgeOut(BaseModel):
 def find(card_id: CardId, body: Wanted, store: StoreOfApp) -> FoundOut:
     """Recipes of one to three inks of the shelf for a colour, the nearest first."""
     here = solving.find_for(store, card_id, body.revision, body.lab, body.most)
-    names = {ink.key: ink.name for ink in here.inks}
+    by_key = {ink.key: ink for ink in here.inks}
     return FoundOut(
         recipes=[
             RecipeOut(
                 layers=[
-                    LayerOut(ink=key, name=names[key], touch=touch, passes=passes, strength=strength)
+                    LayerOut(ink=InkModel.of(by_key[key]), touch=touch, passes=passes, strength=strength)
                     for (key, strength), (touch, passes) in zip(recipe.laid, recipe.passes, strict=True)
                 ],
                 hex=hex_from_lab(recipe.lab),
@@ -124,11 +124,15 @@ def colourways(
 ) -> list[ColourwayOut]:
     """The same card in other inks of the shelf, its light and dark kept."""
     ways, inks = solving.colourways_for(store, card_id, revision, count)
-    names = {ink.key: ink.name for ink in inks}
+    by_key = {ink.key: ink for ink in inks}
     return [
         ColourwayOut(
             plan=PlanModel.of(way.plan),
-            swaps=[SwapOut(was=names[old], now=names[new]) for old, new in way.inks.items() if old != new],
+            swaps=[
+                SwapOut(was=old, was_name=by_key[old].name, now=InkModel.of(by_key[new]))
+                for old, new in way.inks.items()
+                if old != new
+            ],
             apart=way.apart,
         )
         for way in ways

@@ -6,16 +6,16 @@ from typing import Self
 from pydantic import BaseModel
 
 from cielo.app.learnt import Learnt
-from cielo.exchange.journal_file import ComparisonModel, FactsModel
+from cielo.exchange.journal_file import ComparisonModel, MadeFacts
 from cielo.store.journal import Entry
 
 
-class EntryOut(BaseModel):
+class JournalEntryOut(BaseModel):
     """One entry. ``card``: the card it was made as, where that is known; ``stock`` and ``inks`` by name; ``size_mm`` of its panel."""
 
     id: str
     made_at: datetime
-    facts: FactsModel
+    facts: MadeFacts
     card: str | None
     planned: bool
     photographed: bool

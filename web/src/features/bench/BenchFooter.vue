@@ -10,7 +10,7 @@ defineProps<{
   /** A part of the card that is still to be made. */
   nextPart: BenchOut["parts"][number] | undefined;
 }>();
-const emit = defineEmits<{ back: []; on: []; part: [key: string]; finish: []; again: [] }>();
+const emit = defineEmits<{ back: []; on: []; part: [key: string]; finish: []; again: []; record: [] }>();
 </script>
 
 <template>
@@ -20,7 +20,8 @@ const emit = defineEmits<{ back: []; on: []; part: [key: string]; finish: []; ag
       <template v-if="next"><span class="quiet">Next</span> {{ next }}</template>
       <template v-else-if="bench.made && nextPart">This part is made. Now the {{ nextPart.name }}.</template>
       <template v-else-if="bench.made"
-        >It is made, and what it took is off the shelf. Trim it and mount it.</template
+        >It is made, and what it took is off the shelf. Trim it and mount it, then put it in the
+        journal.</template
       >
       <template v-else>That is the last step.</template>
     </p>
@@ -32,7 +33,10 @@ const emit = defineEmits<{ back: []; on: []; part: [key: string]; finish: []; ag
       @click="emit('part', nextPart.key)"
       >On to the {{ nextPart.name }}</el-button
     >
-    <el-button v-else-if="bench.made" class="huge" @click="emit('again')">Make another</el-button>
+    <template v-else-if="bench.made">
+      <el-button class="huge" @click="emit('again')">Make another</el-button>
+      <el-button type="primary" class="huge" @click="emit('record')">How was it?</el-button>
+    </template>
     <el-button v-else type="primary" class="huge" @click="emit('finish')">Done, it is made</el-button>
   </footer>
 </template>

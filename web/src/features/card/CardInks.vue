@@ -5,6 +5,8 @@ import type { CardOut, InkModel } from "../../api/models";
 import InkDab from "../../components/InkDab.vue";
 import InkPicker from "../../components/InkPicker.vue";
 import { useDesk } from "../../composables/useDesk";
+import FindColour from "../solving/FindColour.vue";
+import OtherColours from "../solving/OtherColours.vue";
 import GroundTiles from "./GroundTiles.vue";
 import LayGradient from "./LayGradient.vue";
 
@@ -13,7 +15,7 @@ const emit = defineEmits<{ laidAnew: [] }>();
 const desk = useDesk();
 const plan = computed(() => props.card.plan);
 
-type Open = "inks" | "gradient" | "ground";
+type Open = "inks" | "gradient" | "ground" | "find" | "other";
 const open = ref<Open | null>(plan.value.steps.length || props.card.piece ? null : "gradient");
 // The way to begin is out of the way once something is laid.
 watch(
@@ -24,6 +26,13 @@ watch(
 );
 const turn = (what: Open) => (open.value = open.value === what ? null : what);
 
+/** Whether inks are blended in bands, so that there is a gradient to even. */
+const banded = computed(() => {
+  const bands = plan.value.steps.flatMap((step) =>
+    step.do === "brush" && (step.region.over === "band" || step.region.over === "slant") ? [step.ink] : [],
+  );
+  return new Set(bands).size > 1;
+});
 const numbered = computed(() => {
   const light = [...props.card.reading.inks].sort((a, b) => b.lightness - a.lightness);
   return plan.value.inks.map((ink) => ({
@@ -85,6 +94,15 @@ function laidOut() {
       <el-button size="small" :aria-expanded="open === 'ground'" @click="turn('ground')"
         >Another ground</el-button
       >
+      <el-button size="small" :aria-expanded="open === 'find'" @click="turn('find')">Find a colour</el-button>
+      <template v-if="plan.steps.length">
+        <el-button size="small" :aria-expanded="open === 'other'" @click="turn('other')"
+          >Other colours</el-button
+        >
+        <el-button v-if="banded" size="small" @click="desk.push('even the gradient', { do: 'even' })"
+          >Even it</el-button
+        >
+      </template>
     </div>
   </div>
   <InkPicker
@@ -95,6 +113,8 @@ function laidOut() {
     kinds
     @toggle="toggle"
   />
+  <FindColour v-if="open === 'find'" :card="card" @taken="open = null" />
+  <OtherColours v-if="open === 'other'" :card="card" @taken="open = null" />
   <div v-if="open === 'ground'" class="layout">
     <p>{{ replaces }}</p>
     <GroundTiles
@@ -125,6 +145,7 @@ function laidOut() {
 }
 .more {
   display: flex;
+  flex-wrap: wrap;
   flex: 1 0 100%;
   gap: 4px;
   margin-left: -10px;

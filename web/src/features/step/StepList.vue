@@ -51,6 +51,8 @@ const words = (id: string) =>
 /** What is only to be remembered at the bench is told where the step is open, and is no alarm. */
 const shown = (id: string) =>
   (props.findings.get(id) ?? []).filter((finding) => finding.severity !== "remind" || id === props.chosen);
+/** What she wrote of another card to remember next time, where it concerns this step. */
+const remembered = (id: string) => desk.saved?.remembered.filter((told) => told.step === id) ?? [];
 const wishes = (id: string) => plan.value?.wishes.filter((wish) => wish.first === id) ?? [];
 const numberOf = (id: string) => steps.value.findIndex((step) => step.id === id) + 1;
 const laterThan = (id: string) =>
@@ -152,6 +154,9 @@ function takeOut(id: string) {
         <button v-else type="button" class="line" @click="press(step.id)">
           <span>{{ words(step.id) }}</span>
         </button>
+        <p v-for="told in remembered(step.id)" :key="told.entry" class="note told" data-test="remembered">
+          <b>You wanted to remember</b>, from {{ told.of }} ({{ told.because }}): {{ told.words }}
+        </p>
         <FindingNote
           v-for="finding in shown(step.id)"
           :key="finding.code + finding.message"
@@ -275,6 +280,10 @@ li[data-chosen] {
   margin-top: 4px;
   font-size: 16px;
   line-height: 1.35;
+}
+.told {
+  padding: 4px 10px;
+  border-left: 4px dotted var(--ink);
 }
 .does {
   display: flex;

@@ -1,0 +1,96 @@
+<script setup lang="ts">
+/** The panel's corners on the photograph, put right by hand or by the arrow keys. */
+import { useElementSize } from "@vueuse/core";
+import { computed, ref } from "vue";
+import { useDragging } from "../../composables/useDragging";
+
+type Corner = [number, number];
+const props = defineProps<{ src: string; corners: Corner[] }>();
+const emit = defineEmits<{ keep: [corners: Corner[]]; leave: [] }>();
+const image = ref<HTMLImageElement | null>(null);
+const { width } = useElementSize(image);
+const natural = ref({ width: 1, height: 1 });
+const scale = computed(() => width.value / natural.value.width || 1);
+const now = ref<Corner[]>(props.corners.map(([x, y]) => [x, y]));
+const NAMES = ["upper left", "upper right", "lower right", "lower left"];
+let from: Corner = [0, 0];
+const { grab } = useDragging<number>({
+  move(at, dx, dy) {
+    now.value[at] = [from[0] + dx / scale.value, from[1] + dy / scale.value];
+  },
+  drop: () => undefined,
+  putBack(at) {
+    now.value[at] = from;
+  },
+});
+function take(event: PointerEvent, at: number) {
+  from = now.value[at] ?? [0, 0];
+  grab(event, at);
+}
+const BY_KEY: Record<string, Corner> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+function key(event: KeyboardEvent, at: number) {
+  const by = BY_KEY[event.key];
+  const corner = now.value[at];
+  if (!by || !corner) return;
+  event.preventDefault();
+  const far = event.shiftKey ? 10 : 1;
+  now.value[at] = [corner[0] + by[0] * far, corner[1] + by[1] * far];
+}
+</script>
+
+<template>
+  <div>
+    <div class="photo">
+      <img
+        ref="image"
+        :src="src"
+        alt="The photograph"
+        @load="image && (natural = { width: image.naturalWidth, height: image.naturalHeight })"
+      />
+      <button
+        v-for="(corner, at) in now"
+        :key="at"
+        type="button"
+        class="corner"
+        :aria-label="`The panel's ${NAMES[at]} corner; drag it or use the arrow keys`"
+        :style="{ left: `${corner[0] * scale}px`, top: `${corner[1] * scale}px` }"
+        @pointerdown.prevent="take($event, at)"
+        @keydown="key($event, at)"
+      />
+    </div>
+    <p class="does">
+      <el-button type="primary" @click="emit('keep', now)">These are its corners</el-button>
+      <el-button @click="emit('leave')">Leave them</el-button>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.photo {
+  position: relative;
+}
+img {
+  display: block;
+  width: 100%;
+}
+.corner {
+  position: absolute;
+  width: 44px;
+  height: 44px;
+  margin: -22px 0 0 -22px;
+  border: 2px solid #fff;
+  outline: 2px solid var(--ink);
+  border-radius: 50%;
+  background: radial-gradient(var(--ink) 3px, #0000 4px);
+  cursor: grab;
+  touch-action: none;
+}
+.does {
+  margin-top: 6px;
+}
+</style>

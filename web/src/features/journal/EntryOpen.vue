@@ -1,0 +1,266 @@
+<script setup lang="ts">
+/** One card that was made: its photograph beside the prediction, what it taught, and what she says of it. */
+import { useFileDialog } from "@vueuse/core";
+import { computed, ref } from "vue";
+import { useRouter } from "vue-router";
+import { ask, asFile } from "../../api/client";
+import type { Schemas } from "../../api/models";
+import NumbersFold from "../../components/NumbersFold.vue";
+import WordText from "../../components/word/WordText.vue";
+import { useDoing } from "../../composables/useDoing";
+import { sayHand } from "../../logic/journal";
+import BesidePrediction from "./BesidePrediction.vue";
+import CornersByHand from "./CornersByHand.vue";
+
+type Entry = Schemas["JournalEntryOut"];
+const props = defineProps<{ entry: Entry }>();
+const emit = defineEmits<{ changed: [entry: Entry]; gone: []; leave: [] }>();
+const router = useRouter();
+const { run, busy } = useDoing("journal");
+const path = computed(() => ({ params: { path: { entry: props.entry.id } } }));
+/** A new photograph has a new picture under the same address. */
+const version = ref(0);
+const cornering = ref(false);
+const sure = ref(false);
+
+async function change(asked: () => Promise<Entry>) {
+  await run(async () => emit("changed", await asked()));
+  version.value += 1;
+}
+const write = (part: Partial<Entry["facts"]>) =>
+  change(() =>
+    ask("put", "/api/journal/{entry}", { ...path.value, body: { ...props.entry.facts, ...part } }),
+  );
+const photos = useFileDialog({ accept: "image/jpeg,image/png,image/webp", multiple: false, reset: true });
+photos.onChange((files) => {
+  const file = files?.[0];
+  if (file)
+    void change(() =>
+      ask("post", "/api/journal/{entry}/photo", { ...path.value, ...asFile(file.type, file) }),
+    );
+});
+const practise = () =>
+  change(() =>
+    ask("post", "/api/journal/{entry}/practice-photo", {
+      ...path.value,
+      body: { hand: 1.2, seed: version.value + 1 },
+    }),
+  );
+const lesson = (taken_in: boolean) =>
+  change(() => ask("post", "/api/journal/{entry}/lesson", { ...path.value, body: { taken_in } }));
+function keepCorners(corners: [number, number][]) {
+  cornering.value = false;
+  const [a, b, c, d] = corners;
+  if (a && b && c && d)
+    void change(() =>
+      ask("post", "/api/journal/{entry}/corners", { ...path.value, body: { corners: [a, b, c, d] } }),
+    );
+}
+async function takeOut() {
+  if (await run(() => ask("delete", "/api/journal/{entry}", path.value))) emit("gone");
+}
+const again = () =>
+  run(async () => {
+    const card = await ask("post", "/api/journal/{entry}/again", path.value);
+    await router.push({ name: "desk", params: { id: card.id } });
+  });
+const apart = computed(
+  () => props.entry.comparison?.regions.filter((region) => region.difference >= 3) ?? [],
+);
+</script>
+
+<template>
+  <article class="entry" :aria-label="entry.facts.title">
+    <div class="seen">
+      <CornersByHand
+        v-if="cornering && entry.comparison"
+        :src="`/api/journal/${entry.id}/photo.jpg?v=${version}`"
+        :corners="entry.comparison.corners"
+        @keep="keepCorners"
+        @leave="cornering = false"
+      />
+      <BesidePrediction
+        v-else-if="entry.comparison && entry.size_mm"
+        :key="version"
+        :entry="entry.id"
+        :version="version"
+        :size="entry.size_mm"
+      />
+      <img
+        v-else-if="entry.photographed"
+        class="alone"
+        :src="`/api/journal/${entry.id}/photo.jpg?v=${version}`"
+        :alt="`${entry.facts.title}, as photographed`"
+      />
+      <img
+        v-else-if="entry.planned"
+        class="alone"
+        :src="`/api/journal/${entry.id}/picture.png`"
+        :alt="`${entry.facts.title}, as predicted`"
+      />
+      <p class="does">
+        <el-button :disabled="busy" @click="photos.open()">{{
+          entry.photographed ? "Another photograph" : "Bring its photograph in"
+        }}</el-button>
+        <el-button v-if="entry.planned" :disabled="busy" @click="practise">Practise with a camera</el-button>
+        <el-button v-if="entry.comparison && !cornering" @click="cornering = true"
+          >Put its corners right</el-button
+        >
+      </p>
+      <p class="quiet">
+        Lay the card alone on a plain table, in even light, and photograph all of it. Where it was taken is
+        not kept. “Practise” lets a made-up camera photograph the prediction, of a hand that lays a fifth
+        more.
+      </p>
+    </div>
+    <div class="told">
+      <h2>
+        <WordText
+          label="What it is called"
+          :text="entry.facts.title"
+          :value="entry.facts.title"
+          :longest="80"
+          @change="(title) => title.trim() && write({ title: title.trim() })"
+        />
+      </h2>
+      <p class="quiet">
+        Made {{ new Date(entry.made_at).toLocaleDateString()
+        }}<template v-if="entry.stock">, on {{ entry.stock }}, in {{ entry.inks.join(", ") }}</template
+        >.
+      </p>
+      <p class="stars" role="radiogroup" aria-label="How you like it">
+        <button
+          v-for="star in 5"
+          :key="star"
+          type="button"
+          role="radio"
+          class="star"
+          :aria-checked="entry.facts.rating === star"
+          :aria-label="`${star} of 5`"
+          @click="write({ rating: entry.facts.rating === star ? 0 : star })"
+        >
+          {{ star <= entry.facts.rating ? "✸" : "✧" }}
+        </button>
+      </p>
+      <ul v-if="entry.differently.length" class="list" aria-label="Done differently">
+        <li v-for="line in entry.differently" :key="line">Done differently. {{ line }}</li>
+      </ul>
+      <template v-if="entry.comparison">
+        <p v-if="!apart.length">It came out as predicted everywhere.</p>
+        <ul v-else class="list" aria-label="Where it came out otherwise">
+          <li v-for="region in apart" :key="region.where">{{ region.words }}</li>
+        </ul>
+        <p class="lesson">
+          <b>{{ sayHand(entry.comparison.hand) }}</b>
+          <template v-if="entry.taken_in"> Cards begun from now on are predicted with that. </template>
+          <template v-else> Nothing is changed by it unless you want it. </template>
+          <el-button
+            :type="entry.taken_in ? undefined : 'primary'"
+            :disabled="busy"
+            @click="lesson(!entry.taken_in)"
+          >
+            {{ entry.taken_in ? "Take it back" : "Predict with that" }}
+          </el-button>
+          <NumbersFold
+            >All strengths times {{ entry.comparison.hand.toFixed(2) }}; on average
+            {{ entry.comparison.mean_difference.toFixed(1) }} from the prediction (CIEDE2000).</NumbersFold
+          >
+        </p>
+      </template>
+      <p class="sentence">
+        Next time:
+        <WordText
+          label="Next time"
+          :text="entry.facts.next_time || 'nothing to remember'"
+          :value="entry.facts.next_time"
+          :longest="300"
+          @change="(next_time) => write({ next_time })"
+        />. What you think of it:
+        <WordText
+          label="What you think of it"
+          :text="entry.facts.notes || 'no words yet'"
+          :value="entry.facts.notes"
+          :longest="600"
+          @change="(notes) => write({ notes })"
+        />. It lies
+        <WordText
+          label="Where it lies"
+          :text="entry.facts.lies || 'where it lies'"
+          :value="entry.facts.lies"
+          :longest="120"
+          @change="(lies) => write({ lies })"
+        />
+        and is for
+        <WordText
+          label="Whom it is for"
+          :text="entry.facts.for_whom || 'whom it is for'"
+          :value="entry.facts.for_whom"
+          :longest="120"
+          @change="(for_whom) => write({ for_whom })"
+        />.
+      </p>
+      <p class="does">
+        <el-button v-if="entry.planned" :disabled="busy" @click="again">Start a card from it</el-button>
+        <el-button v-if="!sure" @click="sure = true">Take it out</el-button>
+        <template v-else>
+          <el-button type="primary" @click="takeOut">Yes, out for good</el-button>
+          <el-button @click="sure = false">Keep it</el-button>
+        </template>
+        <el-button @click="emit('leave')">Back to all</el-button>
+      </p>
+    </div>
+  </article>
+</template>
+
+<style scoped>
+.entry {
+  display: grid;
+  grid-template-columns: minmax(0, 1.1fr) minmax(320px, 1fr);
+  gap: 26px;
+  padding: 18px 24px 26px;
+}
+@media (max-width: 760px) {
+  .entry {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+.alone {
+  display: block;
+  max-width: 100%;
+  max-height: 56vh;
+  outline: 1px solid var(--hairline);
+}
+h2 {
+  font-size: 26px;
+}
+.does {
+  margin: 8px 0 2px -12px;
+}
+.quiet {
+  font-size: 15px;
+}
+.stars {
+  margin: 4px 0 4px -10px;
+}
+.star {
+  width: var(--tap);
+  height: var(--tap);
+  border: 0;
+  background: transparent;
+  font-size: 25px;
+  cursor: pointer;
+}
+.list {
+  margin: 6px 0;
+  padding-left: 18px;
+}
+.lesson {
+  margin: 10px 0;
+  padding: 8px 12px;
+  background: var(--paper-lift);
+  border-left: 4px solid var(--ink);
+}
+.sentence {
+  line-height: 1.8;
+}
+</style>

@@ -1,0 +1,116 @@
+<script setup lang="ts">
+/** A colour that is wanted, and the recipes of the shelf that come nearest to it on this stock. */
+import { ref } from "vue";
+import { ask } from "../../api/client";
+import type { CardOut, Schemas } from "../../api/models";
+import NumbersFold from "../../components/NumbersFold.vue";
+import { useAsked } from "../../composables/useAsked";
+import { useDesk } from "../../composables/useDesk";
+import type { Lab } from "../../logic/colour";
+import { sayNear, sayRecipe, stepsOf } from "../../logic/solving";
+import { lastOfGround } from "../../logic/steps";
+import ColourField from "../shelf/ColourField.vue";
+import ColourTyped from "../shelf/ColourTyped.vue";
+
+const props = defineProps<{ card: CardOut }>();
+const emit = defineEmits<{ taken: [] }>();
+const desk = useDesk();
+const lab = ref<Lab>([62, 30, 30]);
+const typed = ref(false);
+const { value: found, busy } = useAsked(
+  (signal) =>
+    ask("post", "/api/cards/{card_id}/find", {
+      params: { path: { card_id: props.card.id } },
+      body: { revision: desk.saved?.revision ?? props.card.revision, lab: lab.value, most: 6 },
+      signal,
+    }),
+  () => [lab.value.join(), desk.saved?.revision],
+);
+function take(recipe: Schemas["RecipeOut"]) {
+  const steps = stepsOf(recipe);
+  const after = lastOfGround(props.card.plan.steps)?.id ?? null;
+  desk.push("lay a colour that was found", {
+    do: "lay-recipe",
+    inks: recipe.layers.map((layer) => layer.ink),
+    after,
+    steps,
+  });
+  emit("taken");
+}
+</script>
+
+<template>
+  <section class="find" aria-label="Find a colour">
+    <p>
+      The colour you want, on {{ card.plan.stock.name }};
+      <button type="button" class="word" :aria-pressed="typed" @click="typed = !typed">
+        {{ typed ? "choose it by eye" : "write it in figures" }}
+      </button>
+    </p>
+    <ColourTyped v-if="typed" :lab="lab" label="The colour you want" @choose="(value) => (lab = value)" />
+    <ColourField
+      v-else
+      :lab="lab"
+      :stock-hex="card.reading.stock_hex"
+      label="The colour you want"
+      @choose="(value) => (lab = value)"
+    />
+    <p v-if="busy" class="quiet" role="status">Trying the shelf …</p>
+    <p v-else-if="found && !found.reachable" role="status">
+      Your shelf cannot reach it on this stock; this is how near it gets.
+    </p>
+    <ul v-if="found" class="recipes" :class="{ busy }" aria-label="Recipes, the nearest first">
+      <li v-for="recipe in found.recipes" :key="sayRecipe(recipe)">
+        <span class="pair" aria-hidden="true"
+          ><span :style="{ background: found.wanted_hex }" /><span :style="{ background: recipe.hex }"
+        /></span>
+        <span class="words"
+          >{{ sayRecipe(recipe) }}: {{ sayNear(recipe.difference) }}.
+          <NumbersFold
+            >{{ recipe.difference.toFixed(1) }} away, sure to
+            {{ recipe.band.toFixed(1) }} (CIEDE2000).</NumbersFold
+          ></span
+        >
+        <el-button size="small" :disabled="busy" @click="take(recipe)">Lay it</el-button>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.find {
+  margin-top: 12px;
+  padding: 12px 14px;
+  background: var(--paper-lift);
+}
+.recipes {
+  margin: 8px 0 0;
+  padding: 0;
+  list-style: none;
+}
+.recipes.busy {
+  opacity: 0.6;
+}
+li {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  padding: 4px 0;
+  border-top: 1px solid var(--hairline);
+  font-size: 16px;
+  line-height: 1.35;
+}
+.pair {
+  display: flex;
+  flex: none;
+  outline: 1px solid var(--hairline);
+  forced-color-adjust: none;
+}
+.pair span {
+  width: 24px;
+  height: 40px;
+}
+.words {
+  flex: 1;
+}
+</style>

@@ -1,0 +1,51 @@
+/** What the solvers answer, in words. */
+import type { Schemas, Step } from "../api/models";
+import { TOUCH_CHOICES } from "./words";
+
+type Recipe = Schemas["RecipeOut"];
+
+/** How much gentler a gradient has become. */
+export function sayEvened(before: number, after: number): string {
+  const share = before > 0 ? Math.round((1 - after / before) * 100) : 0;
+  if (share < 3) return "It is as even as it gets on this panel.";
+  return `Evened: the steepest place is ${share} % gentler than it was.`;
+}
+
+const touchOf = (touch: string) => TOUCH_CHOICES.find(({ value }) => value === touch)?.label ?? touch;
+
+/** "Yucca 1, 2 light passes; dry; then Agave 6, 1 strong pass" */
+export function sayRecipe(recipe: Recipe): string {
+  return recipe.layers
+    .map(
+      (layer) =>
+        `${layer.ink.name}, ${layer.passes} ${touchOf(layer.touch)} ${layer.passes === 1 ? "pass" : "passes"}`,
+    )
+    .join("; dry; then ");
+}
+
+/** How near a recipe comes to what was wanted. */
+export function sayNear(difference: number): string {
+  if (difference < 1) return "just that";
+  if (difference < 3) return "nearly that, seen only side by side";
+  if (difference < 8) return "near it";
+  return "not it, but as near as it gets";
+}
+
+/** A recipe as steps over the whole panel, each dry before the next. Ids are given when they are laid. */
+export function stepsOf(recipe: Recipe): Step[] {
+  return recipe.layers.flatMap((layer, i): Step[] => [
+    ...(i ? [{ do: "dry", id: "", way: "air", minutes: 5 } as Step] : []),
+    {
+      do: "brush",
+      id: "",
+      ink: layer.ink.key,
+      tool: "large-brush",
+      region: { over: "whole" },
+      touch: layer.touch,
+      passes: layer.passes,
+      onto: i ? "dry" : "damp",
+      fade: null,
+      seed: 1,
+    } as Step,
+  ]);
+}

@@ -1,0 +1,184 @@
+<script setup lang="ts">
+/** The journal: what was made, pictures first, and what it taught. */
+import { computed, ref } from "vue";
+import { useRoute, useRouter } from "vue-router";
+import { ask } from "../api/client";
+import type { Schemas } from "../api/models";
+import PageHead from "../components/PageHead.vue";
+import PageState from "../components/PageState.vue";
+import { useAsked } from "../composables/useAsked";
+import { useDoing } from "../composables/useDoing";
+import EntryOpen from "../features/journal/EntryOpen.vue";
+import { searched } from "../logic/journal";
+
+type Entry = Schemas["JournalEntryOut"];
+const route = useRoute();
+const router = useRouter();
+const {
+  value: entries,
+  state,
+  refusal,
+  again,
+} = useAsked((signal) => ask("get", "/api/journal", { signal }));
+const { value: learnt, again: learnAgain } = useAsked((signal) =>
+  ask("get", "/api/journal/learnt", { signal }),
+);
+const { run } = useDoing("journal");
+const text = ref("");
+const shown = computed(() => searched(entries.value ?? [], text.value));
+const open = computed(() => entries.value?.find((entry) => entry.id === route.query.entry) ?? null);
+const choose = (id: string | null) => router.push({ query: id ? { entry: id } : {} });
+
+function changed(entry: Entry) {
+  entries.value = (entries.value ?? []).map((other) => (other.id === entry.id ? entry : other));
+  void learnAgain();
+}
+async function gone() {
+  await choose(null);
+  await Promise.all([again(), learnAgain()]);
+}
+const title = ref("");
+async function add() {
+  if (!title.value.trim()) return;
+  await run(async () => {
+    const entry = await ask("post", "/api/journal", { body: { title: title.value.trim() } as never });
+    title.value = "";
+    await again();
+    await choose(entry.id);
+  });
+}
+const hand = computed(() => {
+  const of = learnt.value;
+  if (!of?.cards) return "";
+  const off = Math.round(Math.abs(of.hand - 1) * 100);
+  const strong =
+    off < 2 ? "as strong as usual" : `${off} % ${of.hand > 1 ? "stronger" : "lighter"} than usual`;
+  const rests = of.cards === 1 ? "one card" : `${of.cards} cards`;
+  return `Your hand is ${strong}, give or take ${Math.round(of.off_by * 100)} %; that rests on ${rests}.`;
+});
+</script>
+
+<template>
+  <PageHead>
+    <h1>Journal</h1>
+    <template #actions>
+      <label class="search"
+        ><span class="visually-hidden">Search the journal</span>
+        <el-input v-model="text" placeholder="Search the journal" clearable />
+      </label>
+    </template>
+  </PageHead>
+  <PageState v-if="!entries" :state="state" what="The journal" :why="refusal?.message" @again="again" />
+  <main v-else>
+    <EntryOpen
+      v-if="open"
+      :key="open.id"
+      :entry="open"
+      @changed="changed"
+      @gone="gone"
+      @leave="choose(null)"
+    />
+    <template v-else>
+      <section v-if="learnt?.cards || learnt?.liked.length" class="learnt" aria-label="What was learnt">
+        <p v-if="hand">
+          <b>{{ hand }}</b> From
+          <template v-for="(from, i) in learnt?.from_entries" :key="from.entry"
+            ><template v-if="i">, </template
+            ><button type="button" class="word" @click="choose(from.entry)">
+              {{ from.title }}
+            </button></template
+          >. Each can be taken back there.
+        </p>
+        <p v-for="line in learnt?.liked" :key="line">{{ line }}</p>
+      </section>
+      <p v-if="!entries.length" class="none">
+        Nothing is on record yet. When a card is made at the Bench, put it in from there; a card you made
+        before goes in here by its name.
+      </p>
+      <ul class="tiles" aria-label="Cards that were made">
+        <li v-for="entry in shown" :key="entry.id">
+          <button type="button" class="tile" @click="choose(entry.id)">
+            <span class="picture">
+              <img
+                v-if="entry.photographed || entry.planned"
+                loading="lazy"
+                :src="`/api/journal/${entry.id}/${entry.photographed ? 'photo.jpg' : 'picture.png'}`"
+                alt=""
+              />
+            </span>
+            <b>{{ entry.facts.title }}</b>
+            <small
+              >{{ new Date(entry.made_at).toLocaleDateString()
+              }}<template v-if="entry.facts.rating">, {{ entry.facts.rating }} of 5</template></small
+            >
+          </button>
+        </li>
+      </ul>
+      <form class="add" @submit.prevent="add">
+        <label
+          >A card made before Cielo
+          <el-input v-model="title" placeholder="What it is called" maxlength="80" />
+        </label>
+        <el-button native-type="submit" :disabled="!title.trim()">Put it on record</el-button>
+      </form>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+h1 {
+  font-size: 27px;
+}
+.search {
+  width: 220px;
+}
+.learnt,
+.none {
+  margin: 18px 24px 0;
+  padding: 10px 14px;
+  background: var(--paper-lift);
+  border-left: 4px solid var(--ink);
+}
+.tiles {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 22px 26px;
+  margin: 18px 24px;
+  padding: 0;
+  list-style: none;
+}
+.tile {
+  display: flex;
+  flex-direction: column;
+  gap: 2px;
+  width: 208px;
+  padding: 6px;
+  border: 0;
+  background: transparent;
+  text-align: left;
+  cursor: pointer;
+}
+.tile:hover {
+  background: var(--paper-deep);
+}
+.picture {
+  display: grid;
+  place-items: center;
+  height: 210px;
+  background: var(--surround);
+}
+.picture img {
+  max-width: 100%;
+  max-height: 100%;
+}
+.add {
+  display: flex;
+  align-items: end;
+  gap: 12px;
+  margin: 6px 24px 40px;
+  max-width: 560px;
+}
+.add label {
+  flex: 1;
+}
+</style>
