@@ -13,13 +13,13 @@ from cielo.app.cards import CardOnDesk, start_card
 from cielo.app.photographs import compared_with, photographed
 from cielo.app.pictures import panel_png
 from cielo.app.walled import walled
-from cielo.core.keeping import kept
+from cielo.core.keeping import KEPT
 from cielo.core.optics.spectra import srgb_encoded
 from cielo.core.photo.compare import Compared
 from cielo.core.plan import Plan
 from cielo.core.say import say
 from cielo.errors import BadInput
-from cielo.exchange.journal_file import ComparisonModel, Corners, MadeFacts, JournalModel, RegionModel
+from cielo.exchange.journal_file import ComparisonModel, Corners, JournalModel, MadeFacts, RegionModel
 from cielo.exchange.photo import as_kept
 from cielo.exchange.plan_file import PlanModel
 from cielo.exchange.png import write_png
@@ -116,6 +116,8 @@ def _compared(
     if entry.document.plan is not None:
         try:
             seen = compared_with(_plan_of(entry), photo, corners=corners)
+            # The pictures of the comparison are asked for next.
+            KEPT.put(_seen_as(_plan_of(entry), photo, _corners_of(seen)), seen)
             document = document.model_copy(update={"comparison": _told(seen)})
         except BadInput as error:
             refused = error
@@ -129,9 +131,8 @@ def _compared(
 
 
 def _told(seen: Compared) -> ComparisonModel:
-    a, b, c, d = ((float(x), float(y)) for x, y in seen.corners)
     return ComparisonModel(
-        corners=(a, b, c, d),
+        corners=_corners_of(seen),
         regions=tuple(
             RegionModel(where=r.where, predicted=r.predicted, photographed=r.photographed, difference=r.difference, words=r.words)
             for r in seen.regions
@@ -164,7 +165,11 @@ def side_of(store: Store, entry_id: str, side: Side) -> bytes:
     comparison = entry.document.comparison
     if comparison is None:
         raise BadInput("no photograph of it was compared yet.", field="photo", mend="Bring a photograph of the card in first.")
-    seen = _seen(_plan_of(entry), _photo_of(entry))
+    plan, photo = _plan_of(entry), _photo_of(entry)
+    seen = KEPT.get(_seen_as(plan, photo, comparison.corners))
+    if seen is None:
+        seen = compared_with(plan, photo, corners=np.array(comparison.corners))
+        KEPT.put(_seen_as(plan, photo, comparison.corners), seen)
     if side == "difference":
         dark = 1 - np.clip(seen.difference / DARKEST, 0, 1)
         return write_png(np.repeat(np.round(255 * dark).astype(np.uint8)[:, :, None], 3, axis=2), 25.4 / 2)
@@ -183,9 +188,14 @@ def begin_again(store: Store, entry_id: str) -> CardOnDesk:
     return start_card(store, replace(plan, title=f"{plan.title[:70]}, again"), f"start from {plan.title}")
 
 
-@kept
-def _seen(plan: Plan, photo: bytes) -> Compared:
-    return compared_with(plan, photo)
+def _seen_as(plan: Plan, photo: bytes, corners: Corners) -> tuple[object, ...]:
+    """What a comparison is kept by."""
+    return ("compared", plan, photo, corners)
+
+
+def _corners_of(seen: Compared) -> Corners:
+    a, b, c, d = ((float(x), float(y)) for x, y in seen.corners)
+    return (a, b, c, d)
 
 
 def _new(store: Store, document: JournalModel) -> Entry:

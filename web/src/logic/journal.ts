@@ -11,6 +11,12 @@ export function sayHand(hand: number): string {
   return `Your hand was ${much}${hand > 1 ? "stronger" : "lighter"} than planned, by about ${off} %.`;
 }
 
+/** A hand beside the usual one, "10 % stronger than usual"; empty where it is the usual one. */
+export function sayUsual(hand: number): string {
+  const off = Math.round(Math.abs(hand - 1) * 100);
+  return off < 1 ? "" : `${off} % ${hand > 1 ? "stronger" : "lighter"} than usual`;
+}
+
 /** The entries that have every word of a search somewhere in them. */
 export function searched(entries: readonly Entry[], text: string): Entry[] {
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);

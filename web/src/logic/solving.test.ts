@@ -1,7 +1,7 @@
 import { describe, expect, test } from "vitest";
 import type { InkModel, PlanModel, Schemas } from "../api/models";
 import { changed } from "./edits";
-import { sayEvened, sayNear, sayRecipe, stepsOf } from "./solving";
+import { sayEvened, sayNear, sayRecipe, simplest, stepsOf } from "./solving";
 
 const ink = (key: string) => ({ key, name: key.toUpperCase(), kind: "dye" }) as InkModel;
 const recipe: Schemas["RecipeOut"] = {
@@ -29,6 +29,16 @@ describe("words", () => {
     expect(sayEvened(2, 1)).toContain("50 %");
     expect(sayEvened(2, 1.99)).toContain("as even as it gets");
   });
+});
+
+test("of recipes as near by the eye the simplest come first, and a nearer one before a simple one", () => {
+  const of = (difference: number, count: number) => ({
+    ...recipe,
+    difference,
+    layers: Array.from({ length: count }, () => recipe.layers[0] as (typeof recipe.layers)[0]),
+  });
+  const order = simplest([of(0.2, 3), of(0.9, 1), of(4, 1), of(2, 2)]);
+  expect(order.map(({ difference }) => difference)).toEqual([0.9, 0.2, 2, 4]);
 });
 
 test("a recipe is laid after a step, its inks taken once, dry between", () => {

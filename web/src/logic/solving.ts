@@ -31,6 +31,16 @@ export function sayNear(difference: number): string {
   return "not it, but as near as it gets";
 }
 
+const NEAR = [1, 3, 8];
+
+/** Of recipes that are as near by the eye, those of the fewest inks first; the best few. */
+export function simplest(recipes: readonly Recipe[], most = 6): Recipe[] {
+  const how = ({ difference }: Recipe) => NEAR.filter((limit) => difference >= limit).length;
+  return [...recipes]
+    .sort((a, b) => how(a) - how(b) || a.layers.length - b.layers.length || a.difference - b.difference)
+    .slice(0, most);
+}
+
 /** A recipe as steps over the whole panel, each dry before the next. Ids are given when they are laid. */
 export function stepsOf(recipe: Recipe): Step[] {
   return recipe.layers.flatMap((layer, i): Step[] => [

@@ -9,7 +9,7 @@ import PageState from "../components/PageState.vue";
 import { useAsked } from "../composables/useAsked";
 import { useDoing } from "../composables/useDoing";
 import EntryOpen from "../features/journal/EntryOpen.vue";
-import { searched } from "../logic/journal";
+import { sayUsual, searched } from "../logic/journal";
 
 type Entry = Schemas["JournalEntryOut"];
 const route = useRoute();
@@ -50,9 +50,7 @@ async function add() {
 const hand = computed(() => {
   const of = learnt.value;
   if (!of?.cards) return "";
-  const off = Math.round(Math.abs(of.hand - 1) * 100);
-  const strong =
-    off < 2 ? "as strong as usual" : `${off} % ${of.hand > 1 ? "stronger" : "lighter"} than usual`;
+  const strong = sayUsual(of.hand) || "as strong as usual";
   const rests = of.cards === 1 ? "one card" : `${of.cards} cards`;
   return `Your hand is ${strong}, give or take ${Math.round(of.off_by * 100)} %; that rests on ${rests}.`;
 });
@@ -168,8 +166,9 @@ h1 {
   background: var(--surround);
 }
 .picture img {
-  max-width: 100%;
-  max-height: 100%;
+  width: 100%;
+  height: 210px;
+  object-fit: contain;
 }
 .add {
   display: flex;

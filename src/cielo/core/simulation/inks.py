@@ -1,13 +1,16 @@
 """A plan's inks as single precision arrays at the picture's bands, as the loop of run.py wants them."""
 
 from dataclasses import replace
+from functools import lru_cache
 from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 
+from cielo.core.materials import Ink, Paper
 from cielo.core.optics.films import film_of
 from cielo.core.optics.layering import hindrance, quickness
+from cielo.core.optics.refine import Refinement
 from cielo.core.plan import Plan
 from cielo.core.simulation.bands import EVERY, PICTURE_BANDS
 from cielo.core.simulation.measured import measured_of
@@ -31,11 +34,29 @@ class Inks(NamedTuple):
 
 
 def inks_of(plan: Plan) -> Inks:
-    """The plan's inks as arrays of the symbol table."""
-    films = [film_of(replace(ink, laydown="film"), plan.stock.paper) for ink in plan.inks]
+    """The plan's inks as arrays of the symbol table. Do not write to them."""
+    return _on_sheet(plan.stock.paper, plan.inks, _Known(measured_of(plan)))
+
+
+class _Known:
+    """What was measured, by what it is and not by what it holds: measured_of gives the same one for the same crossings."""
+
+    def __init__(self, measured: Refinement) -> None:
+        self.measured = measured
+
+    def __hash__(self) -> int:
+        return id(self.measured)
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, _Known) and other.measured is self.measured
+
+
+@lru_cache(maxsize=64)
+def _on_sheet(paper: Paper, inks: tuple[Ink, ...], known: _Known) -> Inks:
+    films = [film_of(replace(ink, laydown="film"), paper) for ink in inks]
     count = len(films)
     knots = np.linspace(0, STRONGEST, KNOTS)
-    measured, keys = measured_of(plan), [ink.key for ink in plan.inks]
+    measured, keys = known.measured, [ink.key for ink in inks]
     hindrances = np.array([[hindrance(below, above) for below in films] for above in films]).reshape(count, count)
     traps = [[np.log(measured.trapping(below, above)) for below in keys] for above in keys]
     log_traps = hindrances * np.reshape(traps, (count, count)) * np.array([[quickness(film)] for film in films]).reshape(count, 1)

@@ -126,6 +126,8 @@ def _searched(
         improved = False
         for marks in MARKS:
             for moved in moves(best, way, marks * mark_mm(plan.units)):
+                if moved is best:
+                    continue
                 lab = colours_along(moved, way)
                 if (ciede2000(lab[hearts], first[hearts]) > KEPT_TO).any():
                     continue

@@ -59,7 +59,8 @@ async function turn() {
   display: flex;
   flex-direction: column;
   min-height: 0;
-  max-height: 56%;
+  /* A few steps are seen under it whatever is open. */
+  max-height: 80%;
   border-bottom: 2px solid var(--ink);
 }
 .line {

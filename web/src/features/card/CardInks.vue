@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The inks of the card, light to dark; others of the shelf; and the ways to lay out anew from them. */
-import { computed, ref, watch } from "vue";
+import { computed, nextTick, ref, watch } from "vue";
 import type { CardOut, InkModel } from "../../api/models";
 import InkDab from "../../components/InkDab.vue";
 import InkPicker from "../../components/InkPicker.vue";
@@ -24,7 +24,12 @@ watch(
     if (now && !before && open.value === "gradient") open.value = null;
   },
 );
-const turn = (what: Open) => (open.value = open.value === what ? null : what);
+const opened = ref<HTMLElement | null>(null);
+async function turn(what: Open) {
+  open.value = open.value === what ? null : what;
+  await nextTick();
+  opened.value?.scrollIntoView({ block: "start" });
+}
 
 /** Whether inks are blended in bands, so that there is a gradient to even. */
 const banded = computed(() => {
@@ -82,9 +87,8 @@ function laidOut() {
       :stock="card.reading.stock_hex"
       :name="ink.name"
       :mark="place ? String(place) : undefined"
-      :note="on ? `lightness ${Math.round(on.lightness)}` : undefined"
     />
-    <div class="more">
+    <div ref="opened" class="more">
       <el-button size="small" :aria-expanded="open === 'inks'" @click="turn('inks')">
         {{ open === "inks" ? "That will do" : "Other inks" }}
       </el-button>

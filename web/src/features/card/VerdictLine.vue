@@ -3,11 +3,13 @@
 import { computed } from "vue";
 import type { CardOut } from "../../api/models";
 import { useDesk } from "../../composables/useDesk";
+import { sayUsual } from "../../logic/journal";
 
 const props = defineProps<{ card: CardOut }>();
 const desk = useDesk();
 const steps = computed(() => props.card.plan.steps.length);
 const trouble = computed(() => props.card.reading.findings.filter((f) => f.severity !== "remind").length);
+const hand = computed(() => sayUsual(props.card.plan.hand ?? 1));
 const putInOrder = () => desk.push("put it in working order", { do: "order" });
 </script>
 
@@ -29,6 +31,10 @@ const putInOrder = () => desk.push("put it in working order", { do: "order" });
     >
       Predict with that
     </button>
+  </p>
+  <p v-if="hand" class="verdict quiet">
+    Predicted for your hand, {{ hand }}; the
+    <RouterLink class="word" :to="{ name: 'journal' }">Journal</RouterLink> has where that is from.
   </p>
   <p v-if="desk.moves" class="told" role="status">
     <template v-if="!desk.moves.length">It is in working order already.</template>

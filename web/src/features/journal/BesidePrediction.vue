@@ -35,7 +35,7 @@ const ratio = `${props.size[0]} / ${props.size[1]}`;
     />
     <figcaption>
       <template v-if="apart">Dark where it came out otherwise.</template>
-      <template v-else>Left of the line as photographed, right of it as predicted.</template>
+      <template v-else>Left of the line as photographed, right of it as predicted.</template>{{ " " }}
       <button type="button" class="word" :aria-pressed="apart" @click="apart = !apart">
         {{ apart ? "Side by side again" : "Show where they differ" }}
       </button>

@@ -146,7 +146,7 @@ const apart = computed(
         <li v-for="line in entry.differently" :key="line">Done differently. {{ line }}</li>
       </ul>
       <template v-if="entry.comparison">
-        <p v-if="!apart.length">It came out as predicted everywhere.</p>
+        <p v-if="!apart.length">No part of it came out clearly otherwise than predicted.</p>
         <ul v-else class="list" aria-label="Where it came out otherwise">
           <li v-for="region in apart" :key="region.where">{{ region.words }}</li>
         </ul>

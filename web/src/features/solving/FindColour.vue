@@ -7,7 +7,7 @@ import NumbersFold from "../../components/NumbersFold.vue";
 import { useAsked } from "../../composables/useAsked";
 import { useDesk } from "../../composables/useDesk";
 import type { Lab } from "../../logic/colour";
-import { sayNear, sayRecipe, stepsOf } from "../../logic/solving";
+import { sayNear, sayRecipe, simplest, stepsOf } from "../../logic/solving";
 import { lastOfGround } from "../../logic/steps";
 import ColourField from "../shelf/ColourField.vue";
 import ColourTyped from "../shelf/ColourTyped.vue";
@@ -21,7 +21,7 @@ const { value: found, busy } = useAsked(
   (signal) =>
     ask("post", "/api/cards/{card_id}/find", {
       params: { path: { card_id: props.card.id } },
-      body: { revision: desk.saved?.revision ?? props.card.revision, lab: lab.value, most: 6 },
+      body: { revision: desk.saved?.revision ?? props.card.revision, lab: lab.value, most: 20 },
       signal,
     }),
   () => [lab.value.join(), desk.saved?.revision],
@@ -60,7 +60,7 @@ function take(recipe: Schemas["RecipeOut"]) {
       Your shelf cannot reach it on this stock; this is how near it gets.
     </p>
     <ul v-if="found" class="recipes" :class="{ busy }" aria-label="Recipes, the nearest first">
-      <li v-for="recipe in found.recipes" :key="sayRecipe(recipe)">
+      <li v-for="recipe in simplest(found.recipes)" :key="sayRecipe(recipe)">
         <span class="pair" aria-hidden="true"
           ><span :style="{ background: found.wanted_hex }" /><span :style="{ background: recipe.hex }"
         /></span>
@@ -79,6 +79,7 @@ function take(recipe: Schemas["RecipeOut"]) {
 
 <style scoped>
 .find {
+  min-height: 380px;
   margin-top: 12px;
   padding: 12px 14px;
   background: var(--paper-lift);

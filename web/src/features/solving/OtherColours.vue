@@ -83,6 +83,7 @@ const said = (way: Way) => way.swaps.map((swap) => `${swap.now.name} for ${swap.
 
 <style scoped>
 .ways {
+  min-height: 320px;
   margin-top: 12px;
   padding: 12px 14px;
   background: var(--paper-lift);

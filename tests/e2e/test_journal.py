@@ -1,0 +1,129 @@
+"""The journal, as a maker comes to it: from the Bench with a card just made, and back to the Desk with what it taught."""
+
+import re
+
+import numpy as np
+from playwright.sync_api import Page, expect
+
+from tests.e2e.looking import AXE, panel
+from tests.e2e.test_grounds import start_on
+
+INKS = ("Yucca 1", "Ocotillo 2", "Cholla 7")
+
+
+def make_it(page: Page) -> None:
+    """Every step at the Bench, two of them done differently, until it is made."""
+    page.get_by_role("link", name="Bench", exact=True).click()
+    expect(page.locator(".count")).to_be_visible()
+    changed = 0
+    for _ in range(40):
+        if changed < 2 and re.search(r"\d light pass", page.locator("main .sentence").first.inner_text()):
+            page.get_by_role("button", name="Done differently").click()
+            page.get_by_role("button", name="5", exact=True).click()
+            expect(page.get_by_text(re.compile("in 5 passes"))).to_have_count(changed + 1)
+            changed += 1
+        if page.get_by_role("button", name="Done, it is made").is_visible():
+            break
+        step = page.locator(".count").inner_text()
+        page.get_by_role("button", name="Done, next step").click()
+        expect(page.locator(".count")).not_to_have_text(step)
+    page.get_by_role("button", name="Done, it is made").click()
+    page.get_by_role("button", name="How was it?").click()
+    expect(page).to_have_url(re.compile(r"/journal\?entry="))
+
+
+def test_a_card_goes_on_record_is_photographed_and_teaches_the_next(page: Page) -> None:
+    start_on(page, "Banded gradient", INKS)
+    usual = panel(page)
+    make_it(page)
+    page.get_by_role("button", name="Practise with a camera").click()
+    expect(page.get_by_text(re.compile("^Your hand was .*stronger than planned"))).to_be_visible(timeout=40_000)
+    expect(page.get_by_alt_text("The panel as photographed")).to_be_visible()
+    line = page.get_by_role("slider", name=re.compile("Photographed on the left"))
+    line.press("ArrowRight")
+    page.get_by_role("button", name="Show where they differ").click()
+    expect(page.get_by_alt_text(re.compile("Where the two differ"))).to_be_visible()
+    page.get_by_role("button", name="Predict with that").click()
+    expect(page.get_by_role("button", name="Take it back")).to_be_visible()
+    page.get_by_role("radio", name="5 of 5").click()
+    expect(page.get_by_role("radio", name="5 of 5")).to_be_checked()
+    page.get_by_role("button", name=re.compile("^Next time:")).click()
+    page.get_by_role("textbox", name="Next time").fill("Off-load the darker ink more")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("button", name=re.compile("Next time: Off-load"))).to_be_visible()
+    page.evaluate(AXE.read_text())
+    found = page.evaluate("async () => (await axe.run(document)).violations.map((v) => [v.id, v.nodes.map((n) => n.html)])")
+    assert not found
+    # The next card knows it: her hand, why, and the note at its step.
+    start_on(page, "Banded gradient", INKS)
+    expect(page.get_by_text(re.compile("Predicted for your hand, .* stronger than usual"))).to_be_visible()
+    stronger = panel(page)
+    assert stronger.shape == usual.shape
+    assert stronger.mean() < usual.mean() - 0.5
+    expect(page.locator("[data-test=remembered]")).to_contain_text("Off-load the darker ink more")
+    # Taken back, the card after that is predicted as ever.
+    page.get_by_role("link", name="Journal", exact=True).first.click()
+    page.get_by_role("region", name="What was learnt").get_by_role("button").first.click()
+    page.get_by_role("button", name="Take it back").click()
+    expect(page.get_by_role("button", name="Predict with that")).to_be_visible()
+    start_on(page, "Banded gradient", INKS)
+    expect(page.get_by_text(re.compile("Predicted for your hand"))).to_be_hidden()
+    assert np.abs(panel(page) - usual).mean() < 1
+    # What it taught is not left to the other tests.
+    page.get_by_role("link", name="Journal", exact=True).first.click()
+    page.get_by_role("list", name="Cards that were made").get_by_role("button").first.click()
+    page.get_by_role("button", name="Take it out").click()
+    page.get_by_role("button", name="Yes, out for good").click()
+    expect(page.get_by_text("Nothing is on record yet")).to_be_visible()
+
+
+def test_a_card_made_before_cielo_is_put_on_record_searched_and_taken_out(page: Page) -> None:
+    page.goto("/journal")
+    page.get_by_placeholder("What it is called").fill("Blue hour, by feel")
+    page.get_by_role("button", name="Put it on record").click()
+    expect(page.get_by_role("heading", name=re.compile("Blue hour"))).to_be_visible()
+    expect(page.get_by_role("button", name="Practise with a camera")).to_be_hidden()
+    page.get_by_role("button", name="Back to all").click()
+    search = page.get_by_placeholder("Search the journal")
+    search.fill("nothing like it")
+    tiles = page.get_by_role("list", name="Cards that were made").get_by_role("button")
+    expect(tiles).to_have_count(0)
+    search.fill("blue feel")
+    expect(tiles).to_have_count(1)
+    tiles.first.click()
+    page.get_by_role("button", name="Take it out").click()
+    page.get_by_role("button", name="Keep it").click()
+    page.get_by_role("button", name="Take it out").click()
+    page.get_by_role("button", name="Yes, out for good").click()
+    expect(tiles).to_have_count(0)
+
+
+def test_a_colour_is_found_and_laid_other_colours_are_taken_and_a_gradient_evened(page: Page) -> None:
+    start_on(page, "There and back", INKS)
+    before = panel(page)
+    page.get_by_role("button", name="Even it").click()
+    told = page.get_by_text(re.compile("gentler than it was|as even as it gets"))
+    expect(told).to_be_visible(timeout=40_000)
+    edits = 3 if "gentler" in told.inner_text() else 2
+    evened = panel(page)
+    assert np.abs(np.diff(evened.mean(axis=(1, 2)))).max() <= np.abs(np.diff(before.mean(axis=(1, 2)))).max() * 1.1
+    page.get_by_role("button", name="Other colours").click()
+    ways = page.get_by_role("region", name="Other colours").get_by_role("button")
+    expect(ways.first).to_be_visible(timeout=40_000)
+    ways.first.click()
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+    other = panel(page)
+    assert np.abs(other - evened).mean() > 8, "clearly other colours"
+    assert abs(other.mean() - evened.mean()) < 30, "the light and dark stay"
+    steps = page.get_by_role("list", name="Run of proofs").get_by_role("button")
+    count = steps.count()
+    page.get_by_role("button", name="Find a colour").click()
+    recipes = page.get_by_role("list", name="Recipes, the nearest first").get_by_role("button", name="Lay it")
+    expect(recipes.first).to_be_enabled(timeout=40_000)
+    recipes.first.click()
+    expect(steps.nth(count)).to_be_visible()
+    for _ in range(edits):
+        expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+        page.get_by_role("button", name="Undo").click()
+    expect(steps).to_have_count(count)
+    assert np.abs(panel(page) - before).mean() < 1
