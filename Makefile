@@ -30,6 +30,7 @@ bench: .venv/dev-ready web/dist/index.html
 	$(BIN)/python -m benchmarks.panel --print
 	$(BIN)/python -m benchmarks.order
 	$(BIN)/python -m benchmarks.shelf
+	$(BIN)/python -m benchmarks.solvers
 	$(BIN)/python -m benchmarks.live
 
 # What SECURITY.md promises, tried until it would break: 200 kills, 20 clients for a minute.

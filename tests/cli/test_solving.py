@@ -3,7 +3,9 @@
 import json
 from pathlib import Path
 
+import numpy as np
 import pytest
+from PIL import Image
 
 from cielo.core.optics.difference import ciede2000
 from cielo.core.plan import ensure_sound
@@ -91,3 +93,18 @@ def test_a_photograph_is_taken_and_compared_by_its_contract(tmp_path: Path) -> N
     refused = cielo("compare", plan, tmp_path / "no.jpg")
     assert refused.returncode == 2
     assert "no.jpg" in refused.stderr
+
+
+def test_a_photograph_becomes_a_plan(plan_file: Path, tmp_path: Path) -> None:
+    photo = tmp_path / "sky.jpg"
+    down = np.linspace(0, 1, 200)[:, None, None]
+    sky = (1 - down) * np.array([70, 110, 190]) + down * np.array([245, 200, 120])
+    Image.fromarray(np.repeat(sky, 150, axis=1).astype(np.uint8)).save(photo)
+    out = tmp_path / "sky.cielo.json"
+    answer = json.loads(cielo("from-picture", plan_file, photo, "--out", out, "--json").stdout)
+    assert answer["way"] == "down"
+    assert sum(colour["share"] for colour in answer["colours"]) == pytest.approx(1, abs=0.01)
+    made = read_plan(out.read_bytes())
+    ensure_sound(made)
+    assert {colour["ink"] for colour in answer["colours"]} <= {ink.key for ink in made.inks}
+    assert cielo("from-picture", plan_file, plan_file, "--out", out).returncode == 2

@@ -1,5 +1,6 @@
 """Take the pictures of docs/screenshots/ from the demo: ``make screenshots``."""
 
+import re
 from pathlib import Path
 from tempfile import mkdtemp
 
@@ -13,8 +14,6 @@ OUT = Path(__file__).parents[2] / "docs" / "screenshots"
 
 # A card of the demo for each family of grounds, and the proof to show.
 GROUNDS = (
-    ("Dunes at dusk", 15, "hills"),
-    ("Sandstone", 4, "smoosh"),
     ("Spines", 5, "tilted"),
     ("Meadow, petal by petal", 7, "stencil"),
 )
@@ -135,6 +134,32 @@ def take_the_shelf(page: Page, address: str) -> None:
     page.screenshot(path=OUT / "add-an-ink.png")
 
 
+def take_what_no_hand_can_do(page: Page, address: str) -> None:
+    """A colour found; and a card that was made, photographed by the stand-in and compared."""
+    page.goto(address)
+    page.get_by_text("Night opening", exact=True).click()
+    page.wait_for_selector("[data-test=panel]")
+    page.get_by_role("button", name=re.compile("Change the card")).click()
+    page.get_by_role("button", name="Find a colour").click()
+    page.get_by_role("button", name="Lay it").first.wait_for(timeout=60_000)
+    page.get_by_role("list", name="Recipes, the nearest first").scroll_into_view_if_needed()
+    settle(page)
+    page.screenshot(path=OUT / "desk-find.png")
+    page.get_by_role("link", name="Bench", exact=True).click()
+    page.locator(".count").wait_for()
+    while not page.get_by_role("button", name="Done, it is made").is_visible():
+        page.get_by_role("button", name="Done, next step").click()
+        page.wait_for_timeout(400)
+    page.get_by_role("button", name="Done, it is made").click()
+    page.get_by_role("button", name="How was it?").click()
+    page.get_by_role("button", name="Practise with a camera").click()
+    page.get_by_alt_text("The panel as photographed").wait_for(timeout=60_000)
+    page.get_by_role("radio", name="4 of 5").click()
+    settle(page)
+    page.wait_for_timeout(2500)
+    page.screenshot(path=OUT / "journal.png")
+
+
 def take_empty(page: Page, address: str) -> None:
     page.goto(f"{address}/shelf")
     page.get_by_role("heading", name="What do you have?").wait_for()
@@ -158,6 +183,7 @@ def main() -> None:
             take(page, server.address)
             take_the_rest(page, server.address)
             take_the_shelf(page, server.address)
+            take_what_no_hand_can_do(page, server.address)
             take_empty(page, empty.address)
             browser.close()
     finally:

@@ -1,11 +1,13 @@
 """The journal, as a maker comes to it: from the Bench with a card just made, and back to the Desk with what it taught."""
 
 import re
+from pathlib import Path
 
 import numpy as np
+from PIL import Image
 from playwright.sync_api import Page, expect
 
-from tests.e2e.looking import AXE, panel
+from tests.e2e.looking import AXE, bring, panel
 from tests.e2e.test_grounds import start_on
 
 INKS = ("Yucca 1", "Ocotillo 2", "Cholla 7")
@@ -126,4 +128,21 @@ def test_a_colour_is_found_and_laid_other_colours_are_taken_and_a_gradient_evene
         expect(page.get_by_text("Saved", exact=True)).to_be_visible()
         page.get_by_role("button", name="Undo").click()
     expect(steps).to_have_count(count)
+    assert np.abs(panel(page) - before).mean() < 1
+
+
+def test_a_photograph_of_a_sky_becomes_a_ground(page: Page, tmp_path: Path) -> None:
+    start_on(page, "Smoosh, dried between", INKS)
+    down = np.linspace(0, 1, 300)[:, None, None]
+    sky = (1 - down) * np.array([80, 110, 180]) + down * np.array([250, 205, 130])
+    photo = tmp_path / "sky.jpg"
+    Image.fromarray(np.repeat(sky, 200, axis=1).astype(np.uint8)).save(photo)
+    before = panel(page)
+    bring(page, "From a picture", photo)
+    expect(page.get_by_role("button", name=re.compile("from the top edge")).first).to_be_visible(timeout=40_000)
+    laid = panel(page)
+    top, bottom = laid[10:30].mean(axis=(0, 1)), laid[-30:-10].mean(axis=(0, 1))
+    assert top[2] > bottom[2]
+    assert bottom[0] > top[0], "cool above, warm below, as in the picture"
+    page.get_by_role("button", name="Undo").click()
     assert np.abs(panel(page) - before).mean() < 1

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 
 from cielo.app.cards import Basis, CardOnDesk, card_at, change_card
 from cielo.app.shelf import look_at_shelf
+from cielo.app.walled import walled
 from cielo.core.keeping import kept
 from cielo.core.materials import Ink, Lab
 from cielo.core.plan import Plan
@@ -12,7 +13,9 @@ from cielo.core.solvers.bridge import Bridge, bridges
 from cielo.core.solvers.colourways import Colourway, colourways
 from cielo.core.solvers.even import Evened, even_gradient
 from cielo.core.solvers.find import Found, find_colour
+from cielo.core.solvers.from_picture import FromPicture, from_picture
 from cielo.errors import BadInput
+from cielo.exchange.photo import read_photo
 from cielo.store.database import Store
 
 
@@ -65,6 +68,18 @@ def bridges_for(store: Store, card_id: str, revision: int, first: str, second: s
     """Ways across the seam of two inks of a card. Raises NotFound, BadInput for an ink it has not."""
     plan = card_at(store, card_id, revision)
     return bridges(plan.stock, plan.ink(first), plan.ink(second), _inks(store, plan))
+
+
+def picture_to_ground(plan: Plan, photo: bytes, inks: tuple[Ink, ...]) -> FromPicture:
+    """A plan's card with a ground from a photograph's bytes. Raises BadInput, TooLarge."""
+    return from_picture(walled(read_photo, photo), plan, inks)
+
+
+def lay_out_picture(store: Store, card_id: str, basis: Basis, photo: bytes) -> CardOnDesk:
+    """A ground from a photograph in the place of what is laid on a card: one edit. Raises NotFound, OutOfDate, BadInput, TooLarge."""
+    plan = card_at(store, card_id, basis.revision)
+    made = picture_to_ground(plan, photo, _inks(store, plan))
+    return change_card(store, card_id, basis, "lay out a picture", lambda _: made.plan)
 
 
 def _inks(store: Store, plan: Plan) -> tuple[Ink, ...]:

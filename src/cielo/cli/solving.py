@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING, Annotated, Any
 
 import typer
 
-from cielo.cli.common import About, AsJson, PlanFile, app, make_folder, plan_of, print_json, write_file
+from cielo.cli.common import About, AsJson, PlanFile, app, make_folder, plan_of, print_json, read_file, write_file
 from cielo.errors import BadInput
 
 if TYPE_CHECKING:
@@ -151,6 +151,36 @@ def colourways(
         print(f"{line['file']}: {changed}. {line['apart']:.0f} from the nearest of the others.")
     if len(ways) < count:
         print(f"Only {len(ways)} of {count} differ clearly and keep the card's light and dark; more inks would give more.")
+
+
+@app.command()
+def from_picture(
+    plan: PlanFile,
+    photo: Annotated[Path, typer.Argument(metavar="PHOTO", help="a photograph of a sky, a cloth, a wall")],
+    out: Annotated[Path, typer.Option(help="write the plan here")],
+    shelf: Shelf = None,
+    as_json: AsJson = False,
+) -> None:
+    """A ground from a photograph: its colours and the way they run, in the nearest inks, on the plan's card and stock."""
+    from cielo.app.solving import picture_to_ground
+    from cielo.exchange.photo import LARGEST_BYTES
+    from cielo.exchange.plan_file import write_plan
+
+    with About(plan):
+        document: Plan = plan_of(plan)
+    with About(photo):
+        made = picture_to_ground(document, read_file(photo, LARGEST_BYTES), _inks(document, shelf))
+    write_file(out, write_plan(made.plan))
+    colours = [
+        {"lab": [round(v, 2) for v in seen.lab], "share": round(seen.share, 3), "ink": ink.key, "difference": off}
+        for seen, ink, off in zip(made.seen, made.inks, made.off, strict=True)
+    ]
+    if as_json:
+        print_json({"way": made.way, "colours": colours})
+        return
+    for seen, ink, off in zip(made.seen, made.inks, made.off, strict=True):
+        print(f"{seen.share:.0%} of it in {ink.name}, {off:.1f} away.")
+    print(f"{'Patches' if made.way == 'patches' else f'Bands that run {made.way}'}, written to {out}.")
 
 
 def _inks(plan: "Plan", shelf: Path | None) -> "tuple[Ink, ...]":

@@ -5,11 +5,12 @@ from typing import Annotated
 from fastapi import APIRouter, Query
 from pydantic import BaseModel, Field
 
-from cielo.api.dependencies import CardId, StoreOfApp
+from cielo.api.dependencies import CardId, FileBody, StoreOfApp
 from cielo.api.routers.cards import card_out
-from cielo.api.schemas.cards import Body, CardOut, Edit, RevisionNumber
+from cielo.api.schemas.cards import Body, CardOut, Edit, EditKey, RevisionNumber
 from cielo.api.schemas.problem import REFUSALS
 from cielo.app import solving
+from cielo.app.cards import Basis
 from cielo.core.optics.spectra import hex_from_lab
 from cielo.core.plan import Touch
 from cielo.exchange.materials_model import InkModel, Key
@@ -19,6 +20,8 @@ router = APIRouter(prefix="/cards/{card_id}", tags=["solving"], responses=REFUSA
 
 Lightness = Annotated[float, Field(ge=0, le=100, allow_inf_nan=False)]
 Opponent = Annotated[float, Field(ge=-128, le=128, allow_inf_nan=False)]
+PHOTO_BODY = {"requestBody": {"required": True, "content": {"image/jpeg": {"schema": {"type": "string", "format": "binary"}}}}}
+KeyOfEdit = Annotated[EditKey | None, Query()]
 Revision = Annotated[int, Query(ge=0, le=2**31 - 1)]
 
 
@@ -116,6 +119,14 @@ def even(card_id: CardId, body: Edit, store: StoreOfApp) -> EvenedOut:
     """Move bands and carries until no place of the gradient changes faster than it must."""
     card, evened = solving.even_card(store, card_id, body.basis)
     return EvenedOut(card=card_out(card), before=evened.before, after=evened.after)
+
+
+@router.post("/from-picture", openapi_extra=PHOTO_BODY)
+def from_picture(
+    card_id: CardId, body: FileBody, store: StoreOfApp, based_on: Revision, key: Annotated[EditKey | None, Query()] = None
+) -> CardOut:
+    """A ground from a photograph, sent as the body, in the place of what is laid on the card."""
+    return card_out(solving.lay_out_picture(store, card_id, Basis(based_on, key), body))
 
 
 @router.get("/colourways")

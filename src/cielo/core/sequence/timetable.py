@@ -39,6 +39,7 @@ from cielo.core.plan import (
     Words,
     plan_of_piece,
 )
+from cielo.core.sequence.drying import wants_min
 from cielo.core.sequence.durations import seconds_of
 from cielo.errors import BadInput
 
@@ -47,8 +48,8 @@ MAKER, HEAT, PRESS, CUTTER = "maker", "heat tool", "press", "cutter"
 # How hard is looked for a shorter timetable, in CP-SAT's deterministic seconds (each takes several of the clock's). No clock ends it:
 # the same day planned twice is the same day.
 EFFORT = 0.1
-# Ink that is blended into damp ink must follow within this, seconds: judgement, no source.
-STAYS_DAMP_S = 600
+# Nobody turns to the next step of a card sooner than this, seconds, however thin its ink is: judgement, no source.
+LEAST_DAMP_S = 60
 
 
 @dataclass(frozen=True)
@@ -270,7 +271,8 @@ def _chain(plan: Plan, prefix: str, before_mounting: tuple[str, ...]) -> Iterato
         damp = isinstance(step, Brush) and step.onto in ("damp", "wet") and isinstance(before, Brush | Water)
         if isinstance(step, Prepare) and step.act == "mount":
             after = (*after, *before_mounting)
-        yield Task(f"{prefix}{step.id}", seconds_of(plan, step), needs_of(plan, step), after, STAYS_DAMP_S if damp else None)
+        within = max(LEAST_DAMP_S, round(60 * wants_min(plan, before))) if damp and before is not None else None
+        yield Task(f"{prefix}{step.id}", seconds_of(plan, step), needs_of(plan, step), after, within)
         before = step
 
 

@@ -1,10 +1,13 @@
 <script setup lang="ts">
 /** The inks of the card, light to dark; others of the shelf; and the ways to lay out anew from them. */
 import { computed, nextTick, ref, watch } from "vue";
+import { useFileDialog } from "@vueuse/core";
+import { ask, asFile } from "../../api/client";
 import type { CardOut, InkModel } from "../../api/models";
 import InkDab from "../../components/InkDab.vue";
 import InkPicker from "../../components/InkPicker.vue";
 import { useDesk } from "../../composables/useDesk";
+import { useDoing } from "../../composables/useDoing";
 import FindColour from "../solving/FindColour.vue";
 import OtherColours from "../solving/OtherColours.vue";
 import GroundTiles from "./GroundTiles.vue";
@@ -31,6 +34,23 @@ async function turn(what: Open) {
   opened.value?.scrollIntoView({ block: "start" });
 }
 
+/** A photograph of a sky, a cloth or a wall in the place of what is laid; undo brings that back. */
+const { run, busy } = useDoing("from-picture");
+const pictures = useFileDialog({ accept: "image/jpeg,image/png,image/webp", multiple: false, reset: true });
+pictures.onChange(async (files) => {
+  const file = files?.[0];
+  if (!file) return;
+  const based_on = desk.saved?.revision ?? props.card.revision;
+  const done = await run(() =>
+    ask("post", "/api/cards/{card_id}/from-picture", {
+      params: { path: { card_id: props.card.id }, query: { based_on } },
+      ...asFile(file.type, file),
+    }),
+  );
+  if (!done) return;
+  await desk.load();
+  emit("laidAnew");
+});
 /** Whether inks are blended in bands, so that there is a gradient to even. */
 const banded = computed(() => {
   const bands = plan.value.steps.flatMap((step) =>
@@ -99,6 +119,9 @@ function laidOut() {
         >Another ground</el-button
       >
       <el-button size="small" :aria-expanded="open === 'find'" @click="turn('find')">Find a colour</el-button>
+      <el-button v-if="!card.piece" size="small" :disabled="busy" @click="pictures.open()">{{
+        busy ? "Looking at it …" : "From a picture"
+      }}</el-button>
       <template v-if="plan.steps.length">
         <el-button size="small" :aria-expanded="open === 'other'" @click="turn('other')"
           >Other colours</el-button

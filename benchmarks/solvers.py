@@ -1,0 +1,63 @@
+"""How long the solvers take, and how that grows with the shelf: ``make bench``. Prints figures and ratios, asserts nothing."""
+
+import random
+import time
+from dataclasses import replace
+
+from cielo.core.keeping import KEPT
+from cielo.core.materials import Ink, Swatch
+from cielo.core.optics.films import film_of
+from cielo.core.solvers.colourways import colourways
+from cielo.core.solvers.even import even_gradient
+from cielo.core.solvers.find import find_colour
+from cielo.demo.cards import demo_plans
+from cielo.demo.shelf import INKS, STOCKS
+
+
+def shelf_of(count: int) -> list[Ink]:
+    """So many invented dyes."""
+    chance = random.Random(count)
+    some = next(ink for ink in INKS if ink.kind == "dye")
+    return [
+        replace(
+            some,
+            key=f"ink-{n}",
+            name=f"Ink {n}",
+            swatches=(Swatch(1.0, (chance.uniform(30, 92), chance.uniform(-45, 60), chance.uniform(-45, 75))),),
+        )
+        for n in range(count)
+    ]
+
+
+def seconds(what: object) -> float:
+    began = time.perf_counter()
+    what()  # type: ignore[operator]
+    return time.perf_counter() - began
+
+
+def main() -> None:
+    stock = STOCKS[0]
+    find_colour((60, 20, 10), stock, shelf_of(3))
+    before = 0.0
+    for count in (20, 60, 200):
+        inks = shelf_of(count)
+        films = seconds(lambda inks=inks: [film_of(ink, stock.paper) for ink in inks])
+        times = [
+            seconds(lambda inks=inks, lab=lab: find_colour(lab, stock, inks))
+            for lab in ((60, 20, 10), (45, -20, -25), (75, 5, 50))
+        ]
+        took = sum(times[1:]) / 2
+        ratio = f", {took / before:.1f} times the last" if before else ""
+        print(
+            f"find a colour among {count} inks: {took:.2f} s{ratio}; the first {times[0]:.2f} s; their films, once, {films:.2f} s"
+        )
+        before = took
+    plans = [plan for plan in demo_plans() if len(plan.steps) > 5][:4]
+    for plan in plans:
+        KEPT.clear()
+        print(f"even {plan.title}: {seconds(lambda plan=plan: even_gradient(plan)):.2f} s")
+        print(f"three colourways of {plan.title}: {seconds(lambda plan=plan: colourways(plan, INKS, 3)):.2f} s")
+
+
+if __name__ == "__main__":
+    main()
