@@ -110,8 +110,15 @@ def test_the_colours_are_what_another_library_gathers() -> None:
         assert float(np.min(ciede2000(centres, seen.lab))) < 8
 
 
+def test_of_few_inks_each_takes_what_is_nearest_and_no_colour_is_left_out() -> None:
+    photo = banded([DYES[0], DYES[3], DYES[5]], [0.4, 0.3, 0.3], True, 1)
+    made = from_picture(photo, BARE, [DYES[0], DYES[5]])
+    assert {ink.key for ink in made.inks} == {DYES[0].key, DYES[5].key}
+    assert sum(one.share for one in made.seen) == pytest.approx(1)
+
+
 def test_one_colour_and_too_few_inks_are_refused_in_words() -> None:
     with pytest.raises(BadInput, match="one colour"):
         from_picture(np.full((80, 80, 3), 120, np.uint8), BARE, ABLE)
-    with pytest.raises(BadInput, match="not so many inks"):
+    with pytest.raises(BadInput, match="one ink"):
         from_picture(banded([DYES[0], DYES[3], DYES[5]], [0.4, 0.3, 0.3], True, 1), BARE, ABLE[:1])

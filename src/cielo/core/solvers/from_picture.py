@@ -20,7 +20,7 @@ from cielo.core.order.arrange import in_order
 from cielo.core.order.derive import with_derived
 from cielo.core.photo.even import lab_of_linear, linear
 from cielo.core.plan import Band, Brush, Dry, Edge, Patches, Plan, Step, Whole, span_mm
-from cielo.core.solvers.find import Recipe, find_colour
+from cielo.core.solvers.find import BRUSHED, Recipe, find_colour
 from cielo.core.table.purpose import settled
 from cielo.core.units import on_ruler
 from cielo.errors import BadInput
@@ -63,7 +63,10 @@ def from_picture(photo: Photo, plan: Plan, inks: Sequence[Ink]) -> FromPicture:
     not suffice."""
     lab = _small(photo)
     way = _way(lab)
-    seen = _colours(lab, way)
+    able = sum(ink.kind in BRUSHED for ink in inks)
+    if able < FEWEST_COLOURS:
+        raise BadInput("one ink makes no picture.", field="inks", mend="Take two inks at least from the shelf.")
+    seen = _colours(lab, way, min(MOST_COLOURS, able))
     if len(seen) < FEWEST_COLOURS:
         raise BadInput("all of it is one colour.", field="photo", mend="Take a picture with two colours at least that lie apart.")
     recipes = _recipes(plan, seen, inks)
@@ -99,7 +102,7 @@ def _way(lab: Array) -> Way:
     return "down" if down >= across else "across"
 
 
-def _colours(lab: Array, way: Way) -> tuple[Seen, ...]:
+def _colours(lab: Array, way: Way, most: int) -> tuple[Seen, ...]:
     """The colours of a picture, in their order along the way; in patches the palest first."""
     import cv2
 
@@ -109,7 +112,7 @@ def _colours(lab: Array, way: Way) -> tuple[Seen, ...]:
     criteria = (cv2.TERM_CRITERIA_EPS + cv2.TERM_CRITERIA_MAX_ITER, 60, 0.1)
     _, found, centres = cv2.kmeans(pixels, min(MOST_COLOURS, len(pixels)), None, criteria, 4, cv2.KMEANS_PP_CENTERS)  # type: ignore[call-overload]
     labels = found.ravel()
-    groups = _merged([np.flatnonzero(labels == k) for k in range(len(centres))], pixels)
+    groups = _merged([np.flatnonzero(labels == k) for k in range(len(centres))], pixels, most)
     y, x = np.divmod(np.arange(len(pixels)), columns)
     along = (y + 0.5) / rows if way != "across" else (x + 0.5) / columns
     seen = []
@@ -123,15 +126,15 @@ def _colours(lab: Array, way: Way) -> tuple[Seen, ...]:
     return tuple(sorted(seen, key=lambda one: one.at if way != "patches" else -one.lab[0]))
 
 
-def _merged(groups: list[NDArray[np.intp]], pixels: NDArray[np.float32]) -> list[NDArray[np.intp]]:
-    """Groups of pixels, those whose colours are nearly the same put together, the nearest first."""
+def _merged(groups: list[NDArray[np.intp]], pixels: NDArray[np.float32], most: int) -> list[NDArray[np.intp]]:
+    """Groups of pixels, those whose colours are nearly the same put together, the nearest first; so many at most."""
     groups = [group for group in groups if len(group)]
     while len(groups) > 1:
         middles = np.array([pixels[group].mean(axis=0) for group in groups], dtype=np.float64)
         apart = np.array(ciede2000(middles[:, None], middles[None]))
         np.fill_diagonal(apart, np.inf)
         i, j = divmod(int(np.argmin(apart)), len(groups))
-        if apart[i, j] >= SAME:
+        if apart[i, j] >= SAME and len(groups) <= most:
             break
         both = np.concatenate([groups[i], groups[j]])
         groups = [group for at, group in enumerate(groups) if at not in (i, j)] + [both]
@@ -144,12 +147,6 @@ def _recipes(plan: Plan, seen: tuple[Seen, ...], inks: Sequence[Ink]) -> list[Re
     taken: set[str] = set()
     for at in sorted(range(len(seen)), key=lambda i: (-seen[i].share, i)):
         found = find_colour(seen[at].lab, plan.stock, [ink for ink in inks if ink.key not in taken], most_inks=1)
-        if not found.recipes:
-            raise BadInput(
-                f"it has {len(seen)} colours, and there are not so many inks.",
-                field="inks",
-                mend="Take more inks from the shelf.",
-            )
         chosen[at] = found.recipes[0]
         taken.add(found.recipes[0].laid[0][0])
     return [chosen[at] for at in range(len(seen))]
