@@ -69,7 +69,7 @@ def test_a_resist_card_from_nothing_and_how_far_it_stands_out(page: Page) -> Non
     assert brightness(rgb, 0.02, 0.02) < 120
     page.get_by_role("list", name="Steps").get_by_role("button", name="Brush Sage 8").click()
     expect(page.get_by_text("the embossed motif stands out")).to_be_visible()
-    page.get_by_role("list", name="Steps").get_by_role("button", name="Emboss with Yarrow 0").click()
+    page.get_by_role("list", name="Steps").get_by_role("button", name=re.compile("cover it with Yarrow 0")).click()
     expect(page.get_by_text("Powder is not for breathing")).to_be_visible()
 
 

@@ -45,11 +45,15 @@ const ratio = `${props.size[0]} / ${props.size[1]}`;
 
 <style scoped>
 figure {
+  width: fit-content;
+  min-width: min(340px, 100%);
+  max-width: 100%;
   margin: 0;
 }
 .panel {
   position: relative;
-  max-height: 52vh;
+  height: 52vh;
+  max-width: 100%;
   background: var(--surround);
   outline: 1px solid var(--hairline);
 }

@@ -161,6 +161,7 @@ const apart = computed(
           >
             {{ entry.taken_in ? "Take it back" : "Predict with that" }}
           </el-button>
+          {{ " " }}
           <NumbersFold
             >All strengths times {{ entry.comparison.hand.toFixed(2) }}; on average
             {{ entry.comparison.mean_difference.toFixed(1) }} from the prediction (CIEDE2000).</NumbersFold

@@ -107,6 +107,8 @@ const change = computed(() => {
   gap: 4px 12px;
   padding: 4px 16px;
   background: color-mix(in srgb, var(--surround) 88%, transparent);
+  /* What it says may lie over the panel's foot; the panel is pointed at through it. */
+  pointer-events: none;
   font-size: 16px;
   line-height: 1.35;
 }
@@ -130,5 +132,10 @@ const change = computed(() => {
   width: 40px;
   height: 40px;
   border: 1px solid var(--hairline);
+}
+.answer :deep(button),
+.answer :deep(summary),
+.look {
+  pointer-events: auto;
 }
 </style>

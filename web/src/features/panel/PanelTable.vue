@@ -3,13 +3,12 @@
 import { useElementSize } from "@vueuse/core";
 import { computed, ref, toRef, watch } from "vue";
 import type { Look } from "../../api/client";
-import type { CardOut, Focal, Hold, Mask, Schemas } from "../../api/models";
+import type { CardOut, Schemas } from "../../api/models";
 import { useDesk } from "../../composables/useDesk";
 import { type Place, usePicture } from "../../composables/usePicture";
-import { usePlacing } from "../../composables/usePlacing";
+import { usePanelPlacings } from "../../composables/usePanelPlacings";
 import { NOMINAL_PX_PER_MM, useRealSize } from "../../composables/useRealSize";
-import { type PlacedPrint, regionOf, withPlace } from "../../logic/prints";
-import { type Line, linesFor } from "../../logic/snapping";
+import { cornerOf, matsRound, panelSize } from "../../logic/panelSize";
 import FocalOver from "./FocalOver.vue";
 import GuideLines from "./GuideLines.vue";
 import HoldsOver from "./HoldsOver.vue";
@@ -62,34 +61,9 @@ const { shown, settled, canvas, drawn, sharp } = usePicture(
 );
 
 const base = computed(() => props.card.plan.card);
-/** The mats that show round the panel, the outermost first, mm beyond the panel at each side. */
-const mats = computed(() => {
-  const beyond = { left: 0, top: 0, right: 0, bottom: 0 };
-  return base.value.mats
-    .map((mat, i) => {
-      beyond.left += mat.reveals.left_mm;
-      beyond.top += mat.reveals.top_mm;
-      beyond.right += mat.reveals.right_mm;
-      beyond.bottom += mat.reveals.bottom_mm;
-      return { key: i, ...beyond };
-    })
-    .reverse();
-});
-/** Where the panel lies on the base, mm. */
-const corner = computed(() => ({
-  left: base.value.reveals.left_mm + (mats.value[0]?.left ?? 0),
-  top: base.value.reveals.top_mm + (mats.value[0]?.top ?? 0),
-}));
-const panel = computed(() => ({
-  width: Math.max(
-    1,
-    base.value.width_mm - corner.value.left - base.value.reveals.right_mm - (mats.value[0]?.right ?? 0),
-  ),
-  height: Math.max(
-    1,
-    base.value.height_mm - corner.value.top - base.value.reveals.bottom_mm - (mats.value[0]?.bottom ?? 0),
-  ),
-}));
+const mats = computed(() => matsRound(base.value));
+const corner = computed(() => cornerOf(base.value));
+const panel = computed(() => panelSize(base.value));
 /** The lamp is held over the panel's upper left at first, as most light comes on a table. */
 watch(
   () => props.tilted,
@@ -110,57 +84,17 @@ const scale = computed(() => {
   return Math.max(0.5, Math.min(across / base.value.width_mm, down / base.value.height_mm));
 });
 
-const step = computed(() => (props.card.plan.units === "in" ? 25.4 / 16 : 1));
 const onPanel = <T extends { x_mm: number; y_mm: number }>(thing: T): T => ({
   ...thing,
   x_mm: Math.min(panel.value.width, Math.max(0, thing.x_mm)),
   y_mm: Math.min(panel.value.height, Math.max(0, thing.y_mm)),
 });
-const lines = (thing: { key: string }, way: "x_mm" | "y_mm"): Line[] =>
-  linesFor(props.card.plan, thing.key, way, way === "x_mm" ? panel.value.width : panel.value.height);
-const called = (mask: Mask) =>
-  props.card.reading.masks.find((other) => other.key === mask.key)?.called ?? mask.name;
-
-const masks = usePlacing<Mask>({
+const { masks, holds, focal, prints, guides } = usePanelPlacings(
+  desk,
+  toRef(props, "card"),
+  toRef(props, "chosen"),
   scale,
-  step,
-  lines,
-  within: onPanel,
-  draft: (mask) => desk.setDraft(mask && { do: "mask", mask }),
-  save: (mask) => desk.push(`move the ${called(mask)}`, { do: "mask", mask }),
-});
-const holds = usePlacing<Hold>({
-  scale,
-  step,
-  draft: (hold) => desk.setDraft(hold && { do: "hold", hold }),
-  save: (hold) => desk.push(`move the ${hold.kind}`, { do: "hold", hold }),
-});
-const focal = usePlacing<Focal>({
-  scale,
-  step,
-  lines,
-  within: onPanel,
-  draft: (piece) => desk.setDraft(piece && { do: "focal", piece }),
-  save: (piece) => desk.push(`move the ${piece.name}`, { do: "focal", piece }),
-});
-const printing = computed(() => props.card.plan.steps.find((other) => other.id === props.chosen));
-function placed(place: PlacedPrint) {
-  const region = regionOf(printing.value);
-  if (!props.chosen || (region?.over !== "print" && region?.over !== "words")) return null;
-  return { do: "word", step: props.chosen, path: "region", value: withPlace(region, place) } as const;
-}
-const prints = usePlacing<PlacedPrint>({
-  scale,
-  step,
-  lines,
-  draft: (place) => desk.setDraft(place && placed(place)),
-  save: (place) => {
-    const change = placed(place);
-    if (change) desk.push("move the print", change);
-  },
-});
-const guides = computed(() =>
-  [masks, focal, prints].map((placing) => placing.guides.value).find((g) => g.x || g.y),
+  onPanel,
 );
 
 function point(event: PointerEvent) {
@@ -334,7 +268,7 @@ function tap(event: MouseEvent) {
   display: grid;
   place-items: center;
   /* What is said of the panel stands below it. */
-  padding-bottom: 48px;
+  padding-bottom: 56px;
   background: var(--surround);
   overflow: hidden;
 }
