@@ -251,12 +251,12 @@ li[data-chosen] {
 .line {
   width: 100%;
   min-height: var(--tap);
-  padding: 5px 4px;
+  padding: 3px 4px;
   border: 0;
   background: transparent;
   text-align: left;
   font-size: 16px;
-  line-height: 1.3;
+  line-height: 1.25;
   cursor: pointer;
 }
 /* The whole of a sentence is read where its step is chosen. */
