@@ -20,7 +20,10 @@ from cielo.core.plan import (
     Band,
     Brush,
     Dry,
+    EdgeMask,
     Inside,
+    LayMask,
+    LiftMask,
     Motifs,
     NamedOpening,
     Plan,
@@ -163,6 +166,17 @@ def test_things_are_fetched_in_the_order_they_are_used() -> None:
         used = list(dict.fromkeys(of.ink(s.ink).name for s in of.steps if isinstance(s, Brush)))
         assert lines[0] == f"Inks, as they are used: {', '.join(used)}."
     assert to_fetch(plan()) == ()
+
+
+def test_a_sheet_laid_at_several_places_is_fetched_once() -> None:
+    edges = tuple(
+        EdgeMask(f"e{n}", f"edge {n}", 40.0, 20.0 * n, "hills", 10.0 * n, seed=3, flipped=n % 2 == 0) for n in (1, 2, 3)
+    )
+    other = replace(edges[0], key="o", name="other", seed=9)
+    steps = [step for mask in (*edges, other) for step in (LayMask("", mask.key), LiftMask("", mask.key))]
+    of = replace(plan(*steps), masks=(*edges, other))
+    (line,) = to_fetch(of)
+    assert line == "Masks and stencils, as they are used: edge 1 mask (3 times), other mask."
 
 
 def test_a_mark_finer_than_a_ruler_shows_is_said_in_millimetres() -> None:

@@ -8,12 +8,15 @@ from cielo.core.plan import (
     Dry,
     LayMask,
     LiftMask,
+    Mask,
     Plan,
     Prepare,
     Step,
+    Tapes,
     Water,
     Wipe,
     WipeBeads,
+    same_sheet,
 )
 from cielo.core.say.words import (
     ACT_WORDS,
@@ -53,7 +56,7 @@ def fetch(plan: Plan, step: Step) -> str:
 
 def to_fetch(plan: Plan) -> tuple[str, ...]:
     """What to lay out for a whole card, a line each, every thing in the order in which it is first used."""
-    inks, tools, sheets = [], [], []
+    inks, tools, laid = [], [], []
     for step in plan.steps:
         match step:
             case Brush():
@@ -62,9 +65,21 @@ def to_fetch(plan: Plan) -> tuple[str, ...]:
             case Water():
                 tools.append(TOOLS[step.tool].name)
             case LayMask():
-                sheets.append(plan.mask(step.mask).called)
-    rows = (("Inks", inks), ("Tools", tools), ("Masks and stencils", sheets))
+                laid.append(plan.mask(step.mask))
+    rows = (("Inks", inks), ("Tools", tools), ("Masks and stencils", _sheets(laid)))
     return tuple(f"{what}, as they are used: {', '.join(dict.fromkeys(names))}." for what, names in rows if names)
+
+
+def _sheets(laid: list[Mask]) -> list[str]:
+    """The sheets to fetch: one that is laid at several places once, with how often; tape is torn off anew."""
+    spells: list[list[Mask]] = []
+    for mask in laid:
+        same = next((spell for spell in spells if same_sheet(spell[0], mask) and not isinstance(mask, Tapes)), None)
+        if same is None:
+            spells.append([mask])
+        else:
+            same.append(mask)
+    return [f"{spell[0].called} ({len(spell)} times)" if len(spell) > 1 else spell[0].called for spell in spells]
 
 
 def care(plan: Plan, step: Step) -> str:
