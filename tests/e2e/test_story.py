@@ -240,8 +240,8 @@ def test_upright_nothing_runs_off_the_side_and_the_card_keeps_its_name(page: Pag
     for address in [*pages, "/stencils", "/crossings"]:
         page.goto(address)
         page.wait_for_function('() => [...document.images].every((image) => image.complete || image.loading === "lazy")')
-        wide = page.evaluate("() => [document.documentElement.scrollWidth, innerWidth]")
-        assert wide[0] <= wide[1], f"{address} runs off the side"
+        # Letters that are still on their way may be wider for a moment; what stays wide is waited for in vain.
+        page.wait_for_function("() => document.documentElement.scrollWidth <= innerWidth", timeout=8_000)
         if address in pages[2:]:
             expect(page.get_by_role("heading", name="Dusk over dunes")).to_be_visible()
     page.goto(desk)
