@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from sqlalchemy.orm import Session
 
+from cielo.core.keeping import KEPT
 from cielo.core.learnt import Hand, Note, Remembered, hand_of, remembered
 from cielo.core.plan import Brush, Plan
 from cielo.store.database import Store
@@ -39,11 +40,22 @@ def what_was_learnt(store: Store) -> Learnt:
 def remembered_for(session: Session, plan: Plan, card_id: str) -> tuple[Remembered, ...]:
     """What she wanted to remember next time, where it concerns this plan; not what she wrote of this very card."""
     notes = [
-        Note(entry.id, entry.document.facts.title, entry.document.facts.next_time, entry.document.plan.to_core())
+        _note(entry)
         for entry in read_entries(session)
-        if entry.document.facts.next_time.strip() and entry.document.plan is not None and entry.document.card != card_id
+        if entry.document.facts.next_time.strip() and entry.document.card != card_id
     ]
     return remembered(plan, notes)
+
+
+def _note(entry: Entry) -> Note:
+    """What an entry wants remembered; the plan it was written of is read once for as long as its document stands."""
+    facts, of = entry.document.facts, entry.document.plan
+    key = ("plan of entry", id(of))
+    known = KEPT.get(key) if of is not None else None
+    if of is not None and (known is None or known[0] is not of):
+        known = (of, of.to_core())
+        KEPT.put(key, known)
+    return Note(entry.id, facts.title, facts.next_time, known[1] if known else None)
 
 
 def _hands(entries: Sequence[Entry]) -> tuple[tuple[str, str, float], ...]:

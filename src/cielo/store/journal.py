@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 from datetime import UTC, datetime
+from functools import lru_cache
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session, defer
@@ -26,15 +27,13 @@ def read_entries(session: Session) -> tuple[Entry, ...]:
     """Every entry without its photograph, the last made first."""
     photographed = set(session.scalars(select(JournalRow.id).where(JournalRow.photo != "")))
     rows = session.scalars(select(JournalRow).options(defer(JournalRow.photo)).order_by(JournalRow.made_at.desc(), JournalRow.id))
-    return tuple(
-        Entry(row.id, _utc(row.made_at), JournalModel.model_validate_json(row.document), row.id in photographed) for row in rows
-    )
+    return tuple(Entry(row.id, _utc(row.made_at), _document(row.document), row.id in photographed) for row in rows)
 
 
 def read_entry(session: Session, entry_id: str) -> Entry:
     """One entry with its photograph. Raises NotFound."""
     row = _row(session, entry_id)
-    return Entry(row.id, _utc(row.made_at), JournalModel.model_validate_json(row.document), bool(row.photo), row.photo)
+    return Entry(row.id, _utc(row.made_at), _document(row.document), bool(row.photo), row.photo)
 
 
 def add_entry(session: Session, entry: Entry) -> None:
@@ -57,6 +56,12 @@ def drop_entry(session: Session, entry_id: str) -> None:
     """Take an entry out. Raises NotFound."""
     session.delete(_row(session, entry_id))
     session.flush()
+
+
+@lru_cache(maxsize=4000)
+def _document(text: str) -> JournalModel:
+    """An entry's document; the whole journal is looked through whenever a card is opened, and hardly ever changes. Do not write to it."""
+    return JournalModel.model_validate_json(text)
 
 
 def _row(session: Session, entry_id: str) -> JournalRow:

@@ -2,6 +2,7 @@
  * Things moved about on the panel, by hand with snapping or by the arrow keys: where they are going is shown as a draft, and saved when
  * the hand lets go or the keys rest. Leaving the page keeps what the keys have done.
  */
+import { ARROWS } from "../logic/arrows";
 import { getCurrentScope, onScopeDispose, type Ref, ref } from "vue";
 import { type Line, snap } from "../logic/snapping";
 import { useDragging } from "./useDragging";
@@ -22,12 +23,6 @@ interface Placing<T> {
   save: (thing: T) => void;
 }
 const REST_MS = 220;
-const BY_KEY: Record<string, [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 
 export function usePlacing<T extends Placed>(on: Placing<T>) {
   const within = on.within ?? ((thing: T) => thing);
@@ -69,7 +64,7 @@ export function usePlacing<T extends Placed>(on: Placing<T>) {
     if (to) on.save(to);
   }
   function key(event: KeyboardEvent, thing: T) {
-    const by = BY_KEY[event.key];
+    const by = ARROWS[event.key];
     if (!by) return;
     event.preventDefault();
     if (keyed && keyed.key !== thing.key) rest();

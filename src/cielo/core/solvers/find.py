@@ -12,6 +12,7 @@ from itertools import permutations, product
 import numpy as np
 from numpy.typing import NDArray
 
+from cielo.core.advice.crossing_checks import COLOUR_FROM, MUD_SHARE
 from cielo.core.materials import Ink, InkKind, Lab, Stock
 from cielo.core.optics.confidence import uncertainty
 from cielo.core.optics.difference import ciede2000
@@ -32,8 +33,6 @@ MOST_IN_THREES = 36
 BEST_ORDERS, PREDICTED = 240, 120
 # A colour nearer than this is taken for the one that was wanted: a difference seen only side by side. Common practice, no source.
 REACHED = 3.0
-# Three inks of which none is a grey that give a grey are mud, unless a grey was wanted.
-MUD_SHARE, COLOUR_FROM = 0.45, 20.0
 
 
 @dataclass(frozen=True)

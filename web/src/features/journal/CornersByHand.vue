@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The panel's corners on the photograph, put right by hand or by the arrow keys. */
+import { ARROWS } from "../../logic/arrows";
 import { useElementSize } from "@vueuse/core";
 import { computed, ref } from "vue";
 import { useDragging } from "../../composables/useDragging";
@@ -27,14 +28,8 @@ function take(event: PointerEvent, at: number) {
   from = now.value[at] ?? [0, 0];
   grab(event, at);
 }
-const BY_KEY: Record<string, Corner> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 function key(event: KeyboardEvent, at: number) {
-  const by = BY_KEY[event.key];
+  const by = ARROWS[event.key];
   const corner = now.value[at];
   if (!by || !corner) return;
   event.preventDefault();

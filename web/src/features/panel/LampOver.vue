@@ -1,17 +1,12 @@
 <script setup lang="ts">
 /** The lamp that a tilted panel is looked at by; it goes with the hand, and with the arrow keys. */
+import { ARROWS } from "../../logic/arrows";
 import type { Place } from "../../composables/usePicture";
 
 const props = defineProps<{ lamp: Place; scale: number }>();
 const emit = defineEmits<{ move: [to: Place] }>();
-const WAYS: Record<string, [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 function move(event: KeyboardEvent) {
-  const way = WAYS[event.key];
+  const way = ARROWS[event.key];
   if (!way) return;
   event.preventDefault();
   const by = event.shiftKey ? 20 : 6;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The panel in true proportion between its rulers, on its mats and base: to look at, to point at, to move things on. */
+import { ARROWS } from "../../logic/arrows";
 import { useElementSize } from "@vueuse/core";
 import { computed, ref, toRef, watch } from "vue";
 import type { Look } from "../../api/client";
@@ -109,12 +110,6 @@ function point(event: PointerEvent) {
   if (props.tilted) lamp.value = { x_mm: round(there.x_mm), y_mm: round(there.y_mm) };
   emit("point", there);
 }
-const BY_KEY: Record<string, [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 /** A place asked about by the arrow keys, from the middle on; Shift goes a long way at once. */
 function askByKey(event: KeyboardEvent) {
   if (event.key === "Escape" && props.tapped) {
@@ -122,7 +117,7 @@ function askByKey(event: KeyboardEvent) {
     emit("tap", null);
     emit("point", null);
   }
-  const by = BY_KEY[event.key];
+  const by = ARROWS[event.key];
   if (!by) return;
   event.preventDefault();
   const far = (props.card.plan.units === "in" ? 25.4 / 8 : 5) * (event.shiftKey ? 4 : 1);
