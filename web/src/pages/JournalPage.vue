@@ -90,7 +90,7 @@ const hand = computed(() => {
         <p v-for="line in learnt?.liked" :key="line">{{ line }}</p>
       </section>
       <p v-if="!entries.length" class="none">
-        Nothing is on record yet. When a card is made at the Bench, put it in from there; a card you made
+        Nothing is on record yet. When a card is made at the Bench, press “How was it?” there; a card you made
         before goes in here by its name.
       </p>
       <ul class="tiles" aria-label="Cards that were made">
