@@ -15,15 +15,19 @@ from cielo.core.geometry.pieces import pieces_of
 from cielo.core.order.arrange import in_order
 from cielo.core.plan import (
     Belongs,
+    Card,
     Piece,
     Plan,
+    Prepare,
     Reveals,
+    Turned,
     ensure_sound,
     plan_of_piece,
     with_piece,
     with_piece_plan,
     without_piece,
 )
+from cielo.core.say.step import say
 from cielo.core.simulation.assembled import SHADOW, assembled, piece_shape
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.run import picture
@@ -173,3 +177,49 @@ def test_what_is_inside_or_on_the_envelope_is_not_seen_from_the_front(belongs: B
     assert np.array_equal(assembled(beside(GROUND, hidden), 30), assembled(beside(GROUND), 30))
     assert pile_mm(beside(GROUND, hidden)) == pile_mm(GROUND)
     assert run_sheet(beside(GROUND, hidden)) != run_sheet(GROUND)
+
+
+def framed(turned: Turned, width: float = 127.0, height: float = 177.8, **reveals: float) -> Plan:
+    """A panel with a strip on foam, on a base that shows more at the bottom."""
+    border = Reveals(**({"left_mm": 6.0, "top_mm": 6.0, "right_mm": 6.0, "bottom_mm": 20.0} | reveals))
+    whole = beside(plan(lay("pale", top(60)), lay("blue", low(60)), MOUNT), replace(STRIP, x_mm=50.0, y_mm=40.0, raised_mm=0.0))
+    return replace(whole, card=Card(width, height, reveals=border, turned_deg=turned))
+
+
+def test_upside_down_is_the_panel_turned_and_the_base_as_it_was() -> None:
+    upright, turned = assembled(framed(0), 40).astype(int), assembled(framed(180), 40).astype(int)
+    px = 40 / 25.4
+    panel = (slice(round(6 * px) + 2, round(157.8 * px) - 2), slice(round(6 * px) + 2, round(121 * px) - 2))
+    assert np.abs(turned[panel] - upright[panel][::-1, ::-1]).mean() < 2  # but for what half a pixel does
+    assert (turned[round(160 * px) :] == upright[round(160 * px) :]).all(), "the broad border stays at the bottom"
+    assert np.abs(turned - upright).mean() > 5
+
+
+def test_a_quarter_turn_takes_the_base_along_unless_the_panel_is_square() -> None:
+    assert np.array_equal(assembled(framed(90), 40), np.rot90(assembled(framed(0), 40), -1))
+    assert np.array_equal(assembled(framed(270), 40), np.rot90(assembled(framed(0), 40)))
+    square = assembled(framed(90, 139.0, 153.0), 40).astype(int)
+    assert square.shape == assembled(framed(0, 139.0, 153.0), 40).shape
+    assert (square[-20:] == assembled(framed(0, 139.0, 153.0), 40)[-20:]).all()
+
+
+@pytest.mark.parametrize(("turned", "said"), [(0, "base."), (90, "left side is at the top."), (180, "turned upside down.")])
+def test_how_the_finished_panel_is_turned_is_said_where_it_is_mounted(turned: Turned, said: str) -> None:
+    whole = framed(turned)
+    assert say(whole, next(step for step in whole.steps if isinstance(step, Prepare))).endswith(said)
+    assert read_plan(write_plan(whole)) == whole
+
+
+def test_the_back_of_the_panel_is_the_same_sheet_and_hides_nothing() -> None:
+    back = Piece("back", "back", NIGHT, 20.0, 20.0, 0.0, 0.0, belongs="back", steps=plan(lay("pale", top(40))).steps)
+    whole = beside(GROUND, back)
+    ensure_sound(whole)
+    own = plan_of_piece(whole, "back")
+    assert own.stock == whole.stock, "one sheet has one stock"
+    assert (own.card.panel_width_mm, own.card.panel_height_mm) == pytest.approx(
+        (whole.card.panel_width_mm, whole.card.panel_height_mm)
+    )
+    assert np.array_equal(assembled(whole, 40), assembled(GROUND, 40))
+    assert [piece.key for piece in pieces_of(whole)] == [piece.key for piece in pieces_of(GROUND)], "nothing more is cut"
+    with pytest.raises(BadInput, match="one back"):
+        ensure_sound(beside(GROUND, back, replace(back, key="another")))

@@ -36,7 +36,7 @@ def late(page: Page) -> Callable[[float], None]:
 
     def make(seconds: float) -> None:
         def hold(route: Route) -> None:
-            answer = route.fetch()
+            answer = route.fetch(max_retries=3)
             time.sleep(seconds)
             route.fulfill(response=answer)
 

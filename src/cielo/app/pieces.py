@@ -12,11 +12,25 @@ from cielo.core.units import inches
 from cielo.store.database import Store
 
 Kind = Literal[
-    "strip", "circle", "square", "figure", "hill", "second print", "front of the base", "inside of the base", "envelope"
+    "strip",
+    "circle",
+    "square",
+    "figure",
+    "hill",
+    "second print",
+    "back of the panel",
+    "front of the base",
+    "inside of the base",
+    "envelope",
 ]
 
 
-BELONGS: dict[Kind, Belongs] = {"front of the base": "base", "inside of the base": "inside", "envelope": "envelope"}
+BELONGS: dict[Kind, Belongs] = {
+    "back of the panel": "back",
+    "front of the base": "base",
+    "inside of the base": "inside",
+    "envelope": "envelope",
+}
 
 
 def make_piece(store: Store, card_id: str, basis: Basis, kind: Kind, stock_key: str) -> CardOnDesk:
@@ -33,6 +47,7 @@ def make_piece(store: Store, card_id: str, basis: Basis, kind: Kind, stock_key: 
             "figure": (short * 0.45, short * 0.45, width / 2, height * 0.62, "saguaro", inches(1 / 16)),
             "hill": (width, height * 0.35, width / 2, height * 0.86, "hill-pair", 0.0),
             "second print": (width, height, width / 2, height / 2, "rectangle", 0.0),
+            "back of the panel": (width, height, width / 2, height / 2, "rectangle", 0.0),
             "front of the base": (plan.card.width_mm, plan.card.height_mm, width / 2, height / 2, "rectangle", 0.0),
             "inside of the base": (plan.card.width_mm, plan.card.height_mm, width / 2, height / 2, "rectangle", 0.0),
             "envelope": (*_envelope_mm(plan), width / 2, height / 2, "rectangle", 0.0),

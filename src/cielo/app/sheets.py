@@ -48,6 +48,7 @@ BELONGS: dict[Belongs, str] = {
     "base": "It is the front of the base itself: ink it before the panel goes on, and score and fold it when it is dry. "
     "What mats and panel cover will not be seen.",
     "inside": "It is the inside of the base: lay the card open and flat, and work on the side that is seen when it is opened.",
+    "back": "It is the back of the panel: let the front dry through before it is laid face down on clean paper, and the other way round.",
     "envelope": "It is the front of the envelope: keep the place for the address pale, and let it dry before the card goes in.",
 }
 

@@ -2423,7 +2423,7 @@ export interface components {
              * Belongs
              * @enum {string}
              */
-            belongs: "panel" | "base" | "inside" | "envelope";
+            belongs: "panel" | "base" | "inside" | "back" | "envelope";
             /** Steps */
             steps: number;
             /** Path */
@@ -2541,6 +2541,8 @@ export interface components {
          *     base_stock : what the base is cut of.
          *     trim_mm : how much larger than the panel the ink is laid all round, to be trimmed off.
          *     raised_mm : how high foam tape lifts the panel.
+         *     turned_deg : how the finished panel is turned when it is put on, with all that stands on it; a quarter turn of one that is not square
+         *         takes the base with it.
          *     envelope : "folded" from a square sheet, or a key of geometry.envelopes.READY_MADE.
          */
         Card: {
@@ -2589,6 +2591,12 @@ export interface components {
              * @enum {string}
              */
             envelope: "folded" | "c6" | "dl" | "c5" | "quarter" | "five-seven" | "six-square" | "slim";
+            /**
+             * Turned Deg
+             * @default 0
+             * @enum {integer}
+             */
+            turned_deg: 0 | 90 | 180 | 270;
         };
         /**
          * CardOut
@@ -3915,7 +3923,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "strip" | "circle" | "square" | "figure" | "hill" | "second print" | "front of the base" | "inside of the base" | "envelope";
+            kind: "strip" | "circle" | "square" | "figure" | "hill" | "second print" | "back of the panel" | "front of the base" | "inside of the base" | "envelope";
             /** Stock */
             stock: string;
         };
@@ -4398,8 +4406,8 @@ export interface components {
          * Piece
          * @description A piece made beside the panel and put on it: a strip, a circle, a figure, a second print. Its inks are those of the plan.
          *
-         *     belongs : "panel" is put on it; "base" and "inside" are the base's own front and inside, as large as the card is; "envelope" is the
-         *         front of the envelope.
+         *     belongs : "panel" is put on it; "base" and "inside" are the base's own front and inside, as large as the card is; "back" is the
+         *         other side of the panel, of its stock and as large; "envelope" is the front of the envelope.
          *     x_mm, y_mm, angle_deg : where its middle comes on the panel.
          *     raised_mm : how high foam lifts it; 0 where it is glued flat.
          *     flush : what hangs over the panel's edge is trimmed flush with it.
@@ -4443,7 +4451,7 @@ export interface components {
              * @default panel
              * @enum {string}
              */
-            belongs: "panel" | "base" | "inside" | "envelope";
+            belongs: "panel" | "base" | "inside" | "back" | "envelope";
             /**
              * Masks
              * @default []

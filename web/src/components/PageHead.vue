@@ -88,20 +88,40 @@ header {
   padding: 6px 10px;
 }
 /* Upright, the title and what can be done have rows to themselves. */
-@media (max-width: 1000px) {
+@media (max-width: 1100px) {
   header {
     flex-wrap: wrap;
     gap: 0 14px;
   }
   .title {
     order: 1;
-    flex-basis: 60%;
+    flex: 1 0 auto;
   }
   .actions {
     order: 2;
-    flex: 1 0 100%;
     flex-wrap: wrap;
+  }
+  /* The title begins a row. */
+  header::after {
+    content: "";
+    flex: 1 0 100%;
+  }
+}
+@media (max-width: 620px) {
+  .title,
+  .actions {
+    flex: 1 0 100%;
+  }
+  .actions {
     margin-left: -10px;
+  }
+}
+@media (max-width: 420px) {
+  header {
+    padding: 4px 14px;
+  }
+  .way {
+    padding: 0 7px;
   }
 }
 </style>

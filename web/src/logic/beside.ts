@@ -20,7 +20,14 @@ export const PIECE_KINDS: {
   { value: "hill", label: "a hill", hint: "hangs over and is trimmed flush" },
   { value: "second print", label: "a second print of this panel", hint: "with all its steps, to cut from" },
   {
+    value: "back of the panel",
+    belongs: "back",
+    label: "the back of the panel",
+    hint: "both sides of one sheet: a translucent one, a tag, a page that turns",
+  },
+  {
     value: "front of the base",
+    belongs: "base",
     label: "the front of the base",
     hint: "ink on the card itself, round the panel",
   },
@@ -41,6 +48,7 @@ export const PIECE_KINDS: {
 export const BELONGS: Record<Exclude<Schemas["BesideOut"]["belongs"], "panel">, string> = {
   base: "It is the front of the base itself; what mats and panel cover will not be seen.",
   inside: "It is the inside of the base; work on it with the card laid open.",
+  back: "It is the back of the panel; let the front dry through before it is laid face down.",
   envelope: "It is the front of the envelope; keep the place for the address pale.",
 };
 

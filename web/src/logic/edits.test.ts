@@ -11,6 +11,15 @@ if (!moon) throw new Error("no moon");
 const keys = (list: { key: string }[]) => list.map((one) => one.key);
 
 describe("changes", () => {
+  it("cover part of the panel for the time of one step, and no longer", () => {
+    const at = PLAN.steps.length - 1;
+    const step = PLAN.steps[at]?.id ?? "";
+    const { steps, masks } = changed(PLAN, { do: "shield", step, mask: moon });
+    expect(steps.slice(at).map((one) => one.do)).toEqual(["lay-mask", PLAN.steps[at]?.do, "lift-mask"]);
+    expect(new Set(steps.map(({ id }) => id)).size).toBe(steps.length);
+    expect(masks).toEqual(PLAN.masks);
+  });
+
   it("are plain data: kept and read back they do the same", () => {
     const changes: PlanChange[] = [
       { do: "title", title: "Night" },

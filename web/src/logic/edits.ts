@@ -1,6 +1,6 @@
 /** Every way a maker changes a card, by name: plain data that can be kept through a reload and done again on a newer plan. */
 import type { CardPart, Cut, Focal, Hold, InkModel, Mask, PlanModel, Schemas, Step } from "../api/models";
-import { withoutStep, withStepAfter, withStepBefore, withWord } from "./steps";
+import { newStepId, withoutStep, withStepAfter, withStepBefore, withWord } from "./steps";
 
 /** Changes that are worked out here, and sent as the plan they lead to. */
 export type PlanChange =
@@ -15,6 +15,8 @@ export type PlanChange =
   | { do: "other-inks"; inks: Record<string, InkModel> }
   /** Inks laid over each other, the first after a step. */
   | { do: "lay-recipe"; inks: InkModel[]; after: string | null; steps: Step[] }
+  /** A mask laid just before a step and lifted right after it. */
+  | { do: "shield"; step: string; mask: Mask }
   | { do: "word"; step: string; path: string; value: unknown }
   | { do: "step"; step: Step }
   | { do: "add-step"; after: string | null; step: Step }
@@ -167,6 +169,18 @@ function withRecipe(plan: PlanModel, inks: InkModel[], after: string | null, ste
   return now;
 }
 
+/** A mask over part of the panel for the time of one step. */
+function withShield(plan: PlanModel, step: string, mask: Mask): PlanModel {
+  mustHave(plan, step);
+  const at = plan.steps.findIndex((other) => other.id === step);
+  const before = plan.steps[at - 1]?.id ?? null;
+  const now = plan.masks.some(({ key }) => key === mask.key)
+    ? plan
+    : { ...plan, masks: [...plan.masks, mask] };
+  const laid = withStepAfter(now, before, { do: "lay-mask", id: newStepId(now), mask: mask.key });
+  return withStepAfter(laid, step, { do: "lift-mask", id: newStepId(laid), mask: mask.key });
+}
+
 /** The plan with a change made. Throws Gone. */
 export function changed(plan: PlanModel, change: PlanChange): PlanModel {
   switch (change.do) {
@@ -188,6 +202,8 @@ export function changed(plan: PlanModel, change: PlanChange): PlanModel {
       return withOtherInks(plan, change.inks);
     case "lay-recipe":
       return withRecipe(plan, change.inks, change.after, change.steps);
+    case "shield":
+      return withShield(plan, change.step, change.mask);
     case "word":
       mustHave(plan, change.step);
       return withWord(plan, change.step, change.path, change.value);

@@ -1,6 +1,15 @@
 import { describe, expect, it } from "vitest";
 import type { Step } from "../api/models";
-import { centred, inARow, newPrint, placesOf, withAnother, withoutLast, withPlace } from "./prints";
+import {
+  alongLine,
+  centred,
+  inARow,
+  newPrint,
+  placesOf,
+  withAnother,
+  withoutLast,
+  withPlace,
+} from "./prints";
 
 const panel = { width: 120, height: 170 };
 const snail = newPrint("snail", 40, 30, 50);
@@ -35,4 +44,15 @@ describe("prints", () => {
   it("go to the middle", () => {
     expect(centred(snail, panel).places).toMatchObject([{ x_mm: 60, y_mm: 85 }]);
   });
+});
+
+it("sets prints evenly along a line, each turned as it goes", () => {
+  const one = newPrint("star", 10, 5, 5);
+  const { places } = alongLine(one, [[0, 0], [40, 0], [40, 40]], 4); // prettier-ignore
+  expect(places.map(({ x_mm, y_mm, angle_deg }) => [x_mm, y_mm, angle_deg])).toEqual([
+    [10, 0, 0],
+    [30, 0, 0],
+    [40, 10, 90],
+    [40, 30, 90],
+  ]);
 });

@@ -56,6 +56,33 @@ export function inARow(region: Print, many: number, panel: { width: number; heig
   }));
   return { ...region, places };
 }
+const NO_LEG = { x0: 0, y0: 0, dx: 0, dy: 0, long: 0 };
+/** So many of them along a line, evenly apart, each turned as the line goes where it stands. */
+export function alongLine(
+  region: Print,
+  points: readonly (readonly [number, number])[],
+  many: number,
+): Print {
+  const first = region.places[0] ?? UPRIGHT;
+  const legs = points.slice(1).map(([x, y], i) => {
+    const [x0, y0] = points[i] ?? [x, y];
+    return { x0, y0, dx: x - x0, dy: y - y0, long: Math.hypot(x - x0, y - y0) };
+  });
+  const long = legs.reduce((sum, leg) => sum + leg.long, 0);
+  const places = Array.from({ length: many }, (_, i) => {
+    let to = (long * (2 * i + 1)) / (2 * many);
+    const leg = legs.find((one) => (to -= one.long) <= 0) ?? legs[legs.length - 1] ?? NO_LEG;
+    const share = leg.long ? 1 + to / leg.long : 0;
+    const tenth = (mm: number) => Math.round(mm * 10) / 10;
+    return {
+      ...first,
+      x_mm: tenth(leg.x0 + share * leg.dx),
+      y_mm: tenth(leg.y0 + share * leg.dy),
+      angle_deg: Math.round((Math.atan2(leg.dy, leg.dx) * 180) / Math.PI),
+    };
+  });
+  return { ...region, places };
+}
 export function centred(region: Print, panel: { width: number; height: number }): Print {
   const at = region.places[0] ?? UPRIGHT;
   const place = { ...at, x_mm: Math.round(panel.width * 5) / 10, y_mm: Math.round(panel.height * 5) / 10 };

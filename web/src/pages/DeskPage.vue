@@ -300,10 +300,16 @@ main.wide {
 @media (max-width: 760px) {
   main {
     grid-template-columns: minmax(0, 1fr);
-    grid-template-rows: minmax(260px, 46vh) minmax(0, 1fr);
+    grid-template-rows: minmax(260px, 46vh) auto;
+  }
+  /* The steps go on below the picture, and the page with them. */
+  .desk {
+    height: auto;
+    min-height: 100vh;
   }
 }
 .left {
+  container: table / inline-size;
   position: relative;
   display: flex;
   flex-direction: column;

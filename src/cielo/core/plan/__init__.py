@@ -5,7 +5,7 @@ the pictures can speak of it while the plan is rearranged.
 """
 
 from cielo.core.plan.beside import piece_of, pieces_made, plan_of_piece, with_piece, with_piece_plan, without_piece
-from cielo.core.plan.card import Card, EnvelopeKey, Fold, Mat, Reveals
+from cielo.core.plan.card import Card, EnvelopeKey, Fold, Mat, Reveals, Turned
 from cielo.core.plan.edits import free_key, insert_step, move_step, new_step_id, replace_mask, replace_step, without_steps
 from cielo.core.plan.fitting import fitted
 from cielo.core.plan.images import Motif
@@ -147,6 +147,7 @@ __all__ = [
     "Tapes",
     "Touch",
     "Towards",
+    "Turned",
     "Vignette",
     "Water",
     "WaterAmount",

@@ -1,9 +1,10 @@
 """The pieces of a plan each as a plan of its own, so that whatever is known of the panel is known of them: picture, order, checks, words."""
 
 from dataclasses import replace
+from typing import Any
 
 from cielo.core.plan.card import Card, Reveals
-from cielo.core.plan.pieces import Cut, Piece
+from cielo.core.plan.pieces import Belongs, Cut, Piece
 from cielo.core.plan.whole import Plan
 from cielo.errors import NotFound
 
@@ -13,16 +14,16 @@ TABLE = Reveals(TABLE_MM, TABLE_MM, TABLE_MM, TABLE_MM)
 
 
 def pieces_made(plan: Plan) -> tuple[Piece, ...]:
-    """The pieces of a plan, those that are the base itself as large as it is, and where it lies."""
+    """The pieces of a plan, those that are the base or the panel's own back as large as that is, and where it lies."""
     card = plan.card
     left = card.reveals.left_mm + sum(mat.reveals.left_mm for mat in card.mats)
     top = card.reveals.top_mm + sum(mat.reveals.top_mm for mat in card.mats)
-    size = (card.width_mm, card.height_mm)
     x, y = card.width_mm / 2 - left, card.height_mm / 2 - top
-    return tuple(
-        replace(p, width_mm=size[0], height_mm=size[1], x_mm=x, y_mm=y) if p.belongs in ("base", "inside") else p
-        for p in plan.pieces
-    )
+    base = {"width_mm": card.width_mm, "height_mm": card.height_mm, "x_mm": x, "y_mm": y}
+    across, down = card.panel_width_mm, card.panel_height_mm
+    back = {"width_mm": across, "height_mm": down, "x_mm": across / 2, "y_mm": down / 2, "stock": plan.stock}
+    itself: dict[Belongs, dict[str, Any]] = {"base": base, "inside": base, "back": back}
+    return tuple(replace(piece, **itself.get(piece.belongs, {})) for piece in plan.pieces)
 
 
 def piece_of(plan: Plan, key: str) -> Piece:

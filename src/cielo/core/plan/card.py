@@ -41,6 +41,10 @@ EnvelopeKey = Literal["folded", "c6", "dl", "c5", "quarter", "five-seven", "six-
 Fold = Literal["left", "right", "top", "bottom"]
 
 
+# How the finished panel is turned clockwise when it is put on.
+Turned = Literal[0, 90, 180, 270]
+
+
 @dataclass(frozen=True)
 class Card:
     """The folded base, the borders left showing, and what the card is put together and sent with.
@@ -49,6 +53,8 @@ class Card:
     base_stock : what the base is cut of.
     trim_mm : how much larger than the panel the ink is laid all round, to be trimmed off.
     raised_mm : how high foam tape lifts the panel.
+    turned_deg : how the finished panel is turned when it is put on, with all that stands on it; a quarter turn of one that is not square
+        takes the base with it.
     envelope : "folded" from a square sheet, or a key of geometry.envelopes.READY_MADE.
     """
 
@@ -61,6 +67,7 @@ class Card:
     trim_mm: Trim = 0.0
     raised_mm: Raised = 0.0
     envelope: EnvelopeKey = "folded"
+    turned_deg: Turned = 0
 
     @property
     def panel_width_mm(self) -> float:

@@ -54,16 +54,16 @@ class Cut:
 Outline = Literal["rectangle", "round"] | Motif
 
 
-# What a piece is: something put on the panel; the front of the base itself, or its inside; the front of the envelope.
-Belongs = Literal["panel", "base", "inside", "envelope"]
+# What a piece is: something put on the panel; the base's own front or inside; the back of the panel; the front of the envelope.
+Belongs = Literal["panel", "base", "inside", "back", "envelope"]
 
 
 @dataclass(frozen=True)
 class Piece:
     """A piece made beside the panel and put on it: a strip, a circle, a figure, a second print. Its inks are those of the plan.
 
-    belongs : "panel" is put on it; "base" and "inside" are the base's own front and inside, as large as the card is; "envelope" is the
-        front of the envelope.
+    belongs : "panel" is put on it; "base" and "inside" are the base's own front and inside, as large as the card is; "back" is the
+        other side of the panel, of its stock and as large; "envelope" is the front of the envelope.
     x_mm, y_mm, angle_deg : where its middle comes on the panel.
     raised_mm : how high foam lifts it; 0 where it is glued flat.
     flush : what hangs over the panel's edge is trimmed flush with it.

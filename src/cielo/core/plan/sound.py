@@ -89,7 +89,7 @@ def _ensure_pieces_sound(plan: Plan) -> None:
     _ensure_distinct("pieces", [piece.key for piece in plan.pieces])
     for i, beside in enumerate(plan.pieces):
         _ensure_piece_sound(plan, beside, f"pieces[{i}]")
-    for belongs in ("base", "inside", "envelope"):
+    for belongs in ("base", "inside", "back", "envelope"):
         if sum(piece.belongs == belongs for piece in plan.pieces) > 1:
             raise BadInput(f"the card has one {belongs} alone.", field="pieces", mend=f"Work on the {belongs} that is there.")
 

@@ -29,6 +29,7 @@ from cielo.core.say.words import (
     PRINT_WORDS,
     THROWN,
     TOUCH_WORDS,
+    TURNED_WORDS,
     WAY_WORDS,
     several,
 )
@@ -90,6 +91,8 @@ def _parts(table: Table, step: Step) -> Iterator[Part]:
             yield Part("Clean the ")
             yield Part(TOOLS[step.tool or ""].name, "tool", "tool")
             yield Part(" before the next ink.")
+        case Prepare() if step.act == "mount":
+            yield Part(f"Mount the panel on its mats and base{TURNED_WORDS[plan.card.turned_deg]}.")
         case Prepare():
             yield Part(ACT_WORDS[step.act][0])
         case WipeBeads():

@@ -13,6 +13,7 @@ from cielo.core.plan import (
     Slant,
     Tapes,
     Touch,
+    Turned,
     WaterAmount,
     Whole,
     Wipe,
@@ -50,6 +51,13 @@ ACT_WORDS: dict[Act, tuple[str, str]] = {
     "turn": ("Turn the panel round: what was at the top is now nearest to you.", "nothing more"),
     "trim": ("Trim the panel to its size.", "trimmer, ruler"),
     "mount": ("Mount the panel on its mats and base.", "glue or foam tape, the base"),
+}
+# How the finished panel is turned clockwise when it is put on.
+TURNED_WORDS: dict[Turned, str] = {
+    0: "",
+    90: ", turned so that its left side is at the top",
+    180: ", turned upside down",
+    270: ", turned so that its right side is at the top",
 }
 # Where a sentence says that the ink goes out to every edge, or fades at one.
 FADING = (Whole, Band, Slant, Halo)

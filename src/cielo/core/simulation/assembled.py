@@ -11,7 +11,7 @@ k          (rows, columns)  shadow: c moved aside by d and blurred over d (a sof
 =========  ===============  ==========================================================================
 
 A base that is inked is drawn as predicted. Else base and mats are drawn plain: what they are cut of is known by name alone, and their
-colour is not.
+colour is not. A finished panel is turned on its base; a quarter turn of one that is not square takes the whole card with it.
 """
 
 from math import cos, radians, sin
@@ -20,12 +20,12 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 from scipy import ndimage
-from shapely import affinity, box
+from shapely import Point, affinity, box
 from shapely.geometry.base import BaseGeometry
 
 from cielo.core.geometry.distance import signed_distance_mm
 from cielo.core.geometry.shapes import rings_mm, shape_of_cut
-from cielo.core.plan import Cut, Plan, piece_of, plan_of_piece
+from cielo.core.plan import Card, Cut, Plan, piece_of, plan_of_piece
 from cielo.core.simulation.grid import Grid, grid_of
 from cielo.core.simulation.run import picture
 
@@ -35,6 +35,8 @@ Rgb = NDArray[np.uint8]
 PLAIN, DARKER = 236.0, 12.0
 # How dark a shadow is at most, and how far light from above left throws it for each mm of height. Judgement.
 SHADOW, THROWN = 0.34, 0.7
+# A panel whose sides differ by less than this is square to the eye, mm.
+SQUARE_MM = 0.5
 MM_PER_INCH = 25.4
 
 
@@ -67,9 +69,22 @@ def assembled(plan: Plan, pixels_per_inch: float) -> Rgb:
         inside = inside & (top <= grid.y_mm[:, None]) & (grid.y_mm[:, None] <= card.height_mm - top)
         canvas[inside] = PLAIN - n * DARKER
         left, top = left + mat.reveals.left_mm, top + mat.reveals.top_mm
+    in_place = card.turned_deg == 180 or abs(card.panel_width_mm - card.panel_height_mm) < SQUARE_MM
     for layer in _layers(plan, left, top, pixels_per_inch):
-        _lay(canvas, grid, layer)
-    return np.asarray(np.clip(canvas + 0.5, 0, 255), np.uint8)
+        _lay(canvas, grid, _turned(layer, card, (left, top)) if in_place else layer)
+    rgb = np.asarray(np.clip(canvas + 0.5, 0, 255), np.uint8)
+    return rgb if in_place else np.ascontiguousarray(np.rot90(rgb, -card.turned_deg // 90))
+
+
+def _turned(layer: Layer, card: Card, corner_mm: tuple[float, float]) -> Layer:
+    """A layer of the panel as it lies where the finished panel is turned about its own middle."""
+    if not card.turned_deg:
+        return layer
+    middle = (corner_mm[0] + card.panel_width_mm / 2, corner_mm[1] + card.panel_height_mm / 2)
+    # With y downwards, Shapely's positive angles turn clockwise as it is seen.
+    shape = affinity.rotate(layer.shape, card.turned_deg, origin=middle)
+    place = affinity.rotate(Point(layer.x_mm, layer.y_mm), card.turned_deg, origin=middle)
+    return layer._replace(shape=shape, x_mm=place.x, y_mm=place.y, angle_deg=layer.angle_deg + card.turned_deg)
 
 
 def _layers(plan: Plan, left_mm: float, top_mm: float, pixels_per_inch: float) -> list[Layer]:

@@ -20,7 +20,12 @@ const desk = useDesk();
 const shelf = useShelf();
 const router = useRouter();
 const units = computed(() => props.card.plan.units);
-const asLargeAsTheCard = computed(() => ["base", "inside"].includes(props.piece.belongs));
+/** What a part is as large as that is no piece of its own. */
+const AS_LARGE: Partial<Record<Schemas["BesideOut"]["belongs"], string>> = {
+  base: "as large as the card",
+  inside: "as large as the card",
+  back: "as large as the panel",
+};
 const outlines = computed(() => [
   { value: "rectangle", label: "straight" },
   { value: "round", label: "round" },
@@ -51,7 +56,7 @@ function takeAway() {
     :value="piece.name"
     @change="(name) => put({ name }, `call it ${name}`)"
   />,
-  <template v-if="asLargeAsTheCard">as large as the card,</template>
+  <template v-if="AS_LARGE[piece.belongs]">{{ AS_LARGE[piece.belongs] }},</template>
   <template v-else>
     <WordLength
       label="Wide"
@@ -70,7 +75,9 @@ function takeAway() {
       @change="(mm) => put({ height_mm: mm }, 'resize the piece')"
   /></template>
   of
+  <template v-if="piece.belongs === 'back'">{{ card.plan.stock.name }}</template>
   <StockWord
+    v-else
     :text="card.plan.stock.name"
     :value="card.plan.stock.key"
     @choose="(key) => emit('stock', key)"

@@ -133,6 +133,21 @@ const change = computed(() => {
   height: 40px;
   border: 1px solid var(--hairline);
 }
+/* Where they have no room side by side, what is said stands above what can be done. */
+@container table (max-width: 800px) {
+  .answer {
+    flex-wrap: wrap;
+    gap: 0 12px;
+    padding: 0 12px;
+  }
+  .told {
+    flex: 1 0 100%;
+    min-height: 26px;
+  }
+  .look {
+    margin-left: 0;
+  }
+}
 .answer :deep(button),
 .answer :deep(summary),
 .look {

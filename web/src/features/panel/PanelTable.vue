@@ -267,6 +267,16 @@ function tap(event: MouseEvent) {
   background: var(--surround);
   overflow: hidden;
 }
+@container table (max-width: 800px) {
+  .table {
+    padding-bottom: 76px;
+  }
+}
+@container table (max-width: 520px) {
+  .table {
+    padding-bottom: 124px;
+  }
+}
 .table.real {
   place-items: safe center;
   overflow: auto;

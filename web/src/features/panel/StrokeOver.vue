@@ -4,7 +4,7 @@ import { useEventListener } from "@vueuse/core";
 import { computed, ref } from "vue";
 import { useDesk } from "../../composables/useDesk";
 import { regionOf } from "../../logic/prints";
-import { thinned } from "../../logic/stroke";
+import { bent, heldAt, HOLDS, type StrokeHold, thinned } from "../../logic/stroke";
 
 const props = defineProps<{ step: string; scale: number; width: number; height: number }>();
 const desk = useDesk();
@@ -38,12 +38,47 @@ useEventListener(window, "pointerup", () => {
   if (points.length < 2) return;
   desk.push("draw the stroke anew", { do: "word", step: props.step, path: "region.points", value: points });
 });
+/** The arrows move what is held by a millimetre, with Shift by five. */
+function key(event: KeyboardEvent, hold: StrokeHold) {
+  const way = ARROWS[event.key];
+  if (!way || !region.value) return;
+  event.preventDefault();
+  event.stopPropagation();
+  const far = event.shiftKey ? 5 : 1;
+  const points = bent(region.value.points, hold, way[0] * far, way[1] * far);
+  desk.push(`move the ${hold} of the stroke`, {
+    do: "word",
+    step: props.step,
+    path: "region.points",
+    value: points,
+  });
+}
+const ARROWS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
 </script>
 
 <template>
   <g v-if="region">
     <rect class="sheet" :width="width" :height="height" @pointerdown.prevent="begin" @click.stop />
     <path class="line" :d="line" />
+    <template v-if="!drawing">
+      <circle
+        v-for="hold in HOLDS"
+        :key="hold.key"
+        class="hold"
+        role="button"
+        tabindex="0"
+        :aria-label="`The ${hold.key} of the stroke: the arrows move it`"
+        :cx="heldAt(region.points, hold.key)[0]"
+        :cy="heldAt(region.points, hold.key)[1]"
+        :r="7 / scale"
+        @keydown="key($event, hold.key)"
+      />
+    </template>
   </g>
 </template>
 
@@ -52,6 +87,18 @@ useEventListener(window, "pointerup", () => {
   fill: #ffffff01;
   cursor: crosshair;
   touch-action: none;
+}
+.hold {
+  fill: var(--paper);
+  stroke: var(--ink);
+  stroke-width: 1.5px;
+  vector-effect: non-scaling-stroke;
+  pointer-events: none;
+}
+.hold:focus {
+  outline: none;
+  fill: var(--ink);
+  stroke: var(--paper);
 }
 .line {
   fill: none;

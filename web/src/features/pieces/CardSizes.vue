@@ -29,6 +29,12 @@ function addMat() {
   set({ mats: [...props.card.mats, { stock: `${props.card.base_stock}, darker`, reveals }] }, "add a mat");
 }
 const MOST_MATS = 4;
+const TURNED = [
+  { value: "0", label: "as it was made" },
+  { value: "90", label: "turned to the right", hint: "its left side is at the top" },
+  { value: "180", label: "upside down" },
+  { value: "270", label: "turned to the left", hint: "its right side is at the top" },
+];
 </script>
 
 <template>
@@ -108,6 +114,13 @@ const MOST_MATS = 4;
     :most="10"
     @change="(mm) => set({ raised_mm: mm }, 'lift the panel')"
     @draft="(mm) => draftOf('raised_mm', mm)"
+  />. Finished, the panel is put on
+  <WordChoice
+    label="Turned"
+    :text="TURNED.find(({ value }) => value === String(card.turned_deg))?.label ?? ''"
+    :value="String(card.turned_deg)"
+    :choices="TURNED"
+    @choose="(turn) => set({ turned_deg: Number(turn) as CardPart['turned_deg'] }, 'turn the finished panel')"
   />.
   <FitSteps
     v-if="resized"

@@ -6,7 +6,7 @@ import type { Print, Step } from "../../api/models";
 import WordMenu from "../../components/word/WordMenu.vue";
 import { useDesk } from "../../composables/useDesk";
 import { panelSize } from "../../logic/panelSize";
-import { centred, inARow, regionOf, withAnother, withoutLast } from "../../logic/prints";
+import { alongLine, centred, inARow, regionOf, withAnother, withoutLast } from "../../logic/prints";
 import { newStepId } from "../../logic/steps";
 import StencilTiles from "../shelf/StencilTiles.vue";
 
@@ -25,6 +25,16 @@ function set(part: Partial<Print> | Print, said: string) {
       value: { ...print.value, ...part },
     });
 }
+/** Strokes of the plan that prints can be set along. */
+const strokes = computed(() =>
+  (desk.card?.plan.steps ?? []).flatMap((step, at) => {
+    const of = regionOf(step);
+    if (of?.over !== "stroke") return [];
+    return [{ value: step.id, label: `along the stroke of step ${at + 1}`, points: of.points }];
+  }),
+);
+const places = computed(() => [...WHERE, ...strokes.value]);
+const FEWEST_ALONG = 5;
 const WHERE = [
   { value: "another", label: "one more beside it" },
   { value: "three", label: "three along the bottom" },
@@ -32,14 +42,21 @@ const WHERE = [
   { value: "middle", label: "one, in the middle" },
   { value: "fewer", label: "one fewer" },
 ] as const;
-function place(how: (typeof WHERE)[number]["value"]) {
+function place(how: string) {
   const now = print.value;
   if (!now) return;
+  const stroke = strokes.value.find(({ value }) => value === how);
+  if (stroke) {
+    const many = Math.max(FEWEST_ALONG, now.places.length);
+    set(alongLine(now, stroke.points, many), "stamp them along the stroke");
+    return;
+  }
   const rows = { three: 3, five: 5 };
   if (how === "another") set(withAnother(now, panel.value), "stamp one more");
   else if (how === "fewer") set(withoutLast(now), "stamp one fewer");
   else if (how === "middle") set(centred(now, panel.value), "stamp it in the middle");
-  else set(inARow(now, rows[how], panel.value), "stamp them along the bottom");
+  else if (how === "three" || how === "five")
+    set(inARow(now, rows[how], panel.value), "stamp them along the bottom");
 }
 const AS = [
   { value: "stands", label: "it stands", hint: "Cielo minds that there is ground under it" },
@@ -96,7 +113,7 @@ drawings.onChange(async (files) => {
 <template>
   <div class="prints">
     <template v-if="print">
-      <WordMenu text="How many, where" label="Places" :choices="WHERE" @choose="place" />
+      <WordMenu text="How many, where" label="Places" :choices="places" @choose="place" />
       <WordMenu text="How it is meant" label="Meant" :choices="AS" @choose="as" />
     </template>
     <button

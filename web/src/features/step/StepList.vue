@@ -9,6 +9,7 @@ import { regionOf } from "../../logic/prints";
 import { againOf, inPlaceOf, newStepId, spellOf } from "../../logic/steps";
 import FindingNote from "../FindingNote.vue";
 import PrintActions from "./PrintActions.vue";
+import ShieldWord from "./ShieldWord.vue";
 import StepSentence from "./StepSentence.vue";
 import TakeMaskOut from "./TakeMaskOut.vue";
 
@@ -41,6 +42,9 @@ function press(id: string) {
   emit("choose", id);
 }
 
+/** What is thrown goes everywhere: part of the panel can be covered for its time. */
+const thrown = (step: Step) =>
+  (step.do === "brush" || step.do === "water") && /splatter|spray|mister/.test(step.tool);
 const PRINTED = new Set(["print", "motifs", "words"]);
 const said = (id: string) => desk.saved?.reading.steps.find((step) => step.id === id);
 const words = (id: string) =>
@@ -178,6 +182,7 @@ function takeOut(id: string) {
           <el-button v-if="step.do === 'brush' || step.do === 'water'" size="small" @click="again(step)"
             >Do it again</el-button
           >
+          <span v-if="thrown(step)" class="after"><ShieldWord :step="step" /></span>
           <span v-if="steps.length > 1" class="after"
             ><WordMenu
               text="Keep before"
