@@ -151,3 +151,56 @@ def test_openings_are_stroked_over_named_and_shaded_towards_each_other(page: Pag
     assert np.abs(panel(page) - even).max() > 20, "one side is paler now"
     page.get_by_role("button", name="Undo").click()
     expect(chosen).to_contain_text("evenly")
+
+
+def test_a_stroke_is_bent_by_keys_and_prints_are_set_along_it(page: Page) -> None:
+    start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
+    steps = page.get_by_role("list", name="Run of proofs").get_by_role("button")
+    page.get_by_role("list", name="Run of proofs").get_by_role("button").last.click()
+    add_step(page, "Draw a stroke", steps.count() + 1)
+    straight = panel(page)
+    page.get_by_role("button", name="The middle of the stroke: the arrows move it").focus()
+    for _ in range(3):
+        page.keyboard.press("Shift+ArrowUp")
+    bent = panel(page)
+    assert np.abs(bent - straight).max() > 25, "the picture follows"
+    add_step(page, "Stamp an image", steps.count() + 1)
+    page.get_by_role("button", name="Places: How many, where").click()
+    choose(page, "along the stroke of step")
+    expect(page.locator("[data-chosen]")).to_contain_text("at 5 places")
+    prints = page.get_by_role("img", name="; drag it or use the arrow keys")
+    heights = [box["y"] for n in range(5) if (box := prints.nth(n).bounding_box())]
+    assert heights[2] < heights[0] - 5, "the middle of the garland stands higher"
+
+
+def test_part_is_covered_while_it_is_splattered(page: Page) -> None:
+    start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
+    before = page.get_by_role("list", name="Steps").get_by_role("listitem").count()
+    page.get_by_role("list", name="Run of proofs").get_by_role("button").last.click()
+    add_step(page, "Splatter an ink", before + 1)
+    page.get_by_role("button", name="Cover part meanwhile").click()
+    choose(page, "a straight edge of paper")
+    expect(page.get_by_role("list", name="Steps").get_by_role("listitem")).to_have_count(before + 3)
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_role("list", name="Steps").get_by_role("listitem")).to_have_count(before + 1)
+
+
+def test_the_back_is_made_and_the_finished_panel_turned(page: Page) -> None:
+    start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
+    desk = page.url
+    page.get_by_role("button", name=re.compile("^Make a piece")).click()
+    choose(page, "the back of the panel")
+    page.get_by_role("navigation", name="The parts of the card").get_by_role("link", name="back of the panel").click()
+    expect(page.get_by_text("as large as the panel")).to_be_visible()
+    page.get_by_role("button", name="Begin: Begin with a step").click()
+    page.get_by_role("combobox", name="Search begin").fill("Brush an ink")
+    choose(page, "Brush an ink")
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+    page.goto(f"{desk}/pieces")
+    page.get_by_role("button", name=re.compile("^Turned")).click()
+    choose(page, "upside down")
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+    page.goto(desk)
+    sheet = page.get_by_role("link", name="Run sheet").get_attribute("href")
+    text = "\n".join(part.extract_text() for part in PdfReader(BytesIO(page.request.get(str(sheet)).body())).pages)
+    assert "back of the panel" in text
