@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from cielo.core.materials import RESIST_KINDS
+from cielo.core.materials import RESIST_KINDS, Lab
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import lab_from_xyz
 from cielo.core.plan import Brush, Focal, InPrint, Plan, Step, Whole, Words, replace_step
@@ -135,14 +135,14 @@ def read_focal(plan: Plan, piece: Focal) -> FocalReading:
 WORDS_AT, IMAGE_AT, LOST = 5, 50, 8.0
 
 
-def read_prints(plan: Plan, steps: Sequence[Brush]) -> tuple[FocalReading, ...]:
+def read_prints(plan: Plan, steps: Sequence[Brush], pixels_per_inch: float = READING_PIXELS_PER_INCH) -> tuple[FocalReading, ...]:
     """How far each print stands out from its ground over its true shape, in the finished picture: CIEDE2000 between with it and without.
 
     Prints that meet no other are all looked at against one picture without any of them.
     """
     if not steps:
         return ()
-    grid = grid_of(plan.card, READING_PIXELS_PER_INCH)
+    grid = grid_of(plan.card, pixels_per_inch)
     strengths = {laying.step.id: laying.strength for laying in layings(plan, grid)}
     shapes = {step.id: _printed_where(step, strengths[step.id]) for step in steps}
     finished = panel_xyz(plan, grid)
@@ -154,6 +154,16 @@ def read_prints(plan: Plan, steps: Sequence[Brush]) -> tuple[FocalReading, ...]:
         ground = panel_xyz(_without(plan, [step]), grid) if meets else bare
         readings.append(_reading(step, shape, finished, ground, grid))
     return tuple(readings)
+
+
+def ground_under(plan: Plan, step: Brush, pixels_per_inch: float = READING_PIXELS_PER_INCH) -> Lab:
+    """The mean colour that lies where a step lays, in the finished picture without it; of the whole panel where it lays nothing."""
+    grid = grid_of(plan.card, pixels_per_inch)
+    shape = next((_printed_where(step, one.strength) for one in layings(plan, grid) if one.step.id == step.id), None)
+    ground = panel_xyz(_without(plan, [step]), grid)
+    seen = ground[shape] if shape is not None and shape.any() else ground.reshape(-1, 3)
+    light, a, b = lab_from_xyz(seen.mean(axis=0))
+    return float(light), float(a), float(b)
 
 
 def _printed_where(step: Brush, strength: Map) -> Mask:
