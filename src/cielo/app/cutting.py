@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 from cielo.app.walled import walled
 from cielo.core.geometry.envelopes import FoldedEnvelope, envelope_troubles, fold_envelope, pile_mm
 from cielo.core.geometry.nesting import SHEETS, NestedSheet, Sheet, Want, fits, nest
+from cielo.core.geometry.outline_nesting import Ring, is_straight
 from cielo.core.geometry.pieces import Piece, pieces_of, tape_lengths_mm
 from cielo.core.plan import Plan
 from cielo.devices.cutter import CutReport, Cutter, SimulatedCutter
@@ -56,11 +57,22 @@ def lay_out_pieces(plan: Plan, count: int, sheet_key: str) -> Cutting:
     on_sheets = [piece for piece in pieces if not piece.from_panel and piece.width_mm > 0 and piece.height_mm > 0]
     wants: dict[str, list[Want]] = {}
     for piece in on_sheets:
-        wanted = Want(piece.name, piece.width_mm, piece.height_mm, 1 if piece.once else count)
+        wanted = Want(piece.name, piece.width_mm, piece.height_mm, 1 if piece.once else count, outline=_outline(piece))
         wants.setdefault(piece.of, []).append(wanted)
     stocks = tuple(_needed(of, of_stock, sheet) for of, of_stock in wants.items())
     folded = fold_envelope(plan.card, pile, plan.units) if plan.card.envelope == "folded" else None
     return Cutting(pieces, tape_lengths_mm(plan), folded, pile, envelope_troubles(plan), stocks, sheet)
+
+
+def _outline(piece: Piece) -> Ring:
+    """The outermost cut of a piece, for its place on a sheet; none of one that is straight."""
+    if not piece.cuts:
+        return ()
+    widest = max(piece.cuts, key=lambda cut: float(np.prod(np.ptp(cut, axis=0))))
+    if not np.allclose(np.ptp(widest, axis=0), (piece.width_mm, piece.height_mm), atol=0.1):
+        return ()  # cut in parts: it takes its rectangle
+    ring = tuple((float(x), float(y)) for x, y in widest[:-1])
+    return () if is_straight(ring) else ring
 
 
 def _needed(of: str, wants: Sequence[Want], asked: Sheet) -> StockNeeded:

@@ -129,11 +129,14 @@ def say_report(report: CutReport, units: Units) -> str:
 
 
 class LaidOut(FromCore):
+    """``outline``: of a piece that is not straight, mm on the sheet."""
+
     name: str
     x_mm: float
     y_mm: float
     width_mm: float
     height_mm: float
+    outline: list[tuple[float, float]]
 
 
 class OffcutOut(FromCore):

@@ -1,5 +1,5 @@
-"""The pieces of a batch laid out on the sheets owned, and what the offcuts still yield. One that is not straight takes the rectangle
-round it.
+"""The pieces of a batch laid out on the sheets owned, and what the offcuts still yield. Pieces that are not straight are laid by their true
+outline where that takes fewer sheets or leaves more of the last, else by the rectangle round them.
 
 Packing is rectpack's (guillotine cuts, as a trimmer makes them). It counts in whole units of a ten-thousandth of a millimetre, in which
 a sixteenth of an inch (1.5875 mm) is exact, so that four quarters of a sheet fit it: rounding never loses a piece.
@@ -9,7 +9,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from rectpack import GuillotineBafSas, GuillotineBlsfSas, GuillotineBssfSas, PackingBin, PackingMode, newPacker
+from shapely import Polygon
 
+from cielo.core.geometry.outline_nesting import Outlined, Ring, is_straight, nest_outlines
 from cielo.core.units import inches
 from cielo.errors import BadInput
 
@@ -17,6 +19,8 @@ PER_MM = 10_000
 WAYS = (GuillotineBssfSas, GuillotineBafSas, GuillotineBlsfSas)
 # An offcut smaller than this is scrap: common practice, no source.
 SMALLEST_OFFCUT_MM = 20.0
+# Cutting round outlines is worth it for an offcut so much larger: judgement.
+CLEARLY_LARGER = 1.2
 
 
 @dataclass(frozen=True)
@@ -43,24 +47,26 @@ SHEETS: dict[str, Sheet] = {
 
 @dataclass(frozen=True)
 class Want:
-    """A piece by the rectangle it takes, and how many of it."""
+    """A piece by the rectangle it takes, and how many of it; ``outline``, mm, of one that is not straight."""
 
     name: str
     width_mm: float
     height_mm: float
     count: int
     may_turn: bool = True
+    outline: Ring = ()
 
 
 @dataclass(frozen=True)
 class Laid:
-    """A piece on a sheet, from the sheet's top left corner."""
+    """A piece on a sheet, from the sheet's top left corner, by the rectangle round it; ``outline``, mm there, of one not straight."""
 
     name: str
     x_mm: float
     y_mm: float
     width_mm: float
     height_mm: float
+    outline: Ring = ()
 
 
 @dataclass(frozen=True)
@@ -98,7 +104,41 @@ def nest(wants: Sequence[Want], sheet: Sheet) -> tuple[NestedSheet, ...]:
         group = [_upright(want, sheet) for want in pieces if want.may_turn is may_turn]
         if group:
             laid += _pack(group, sheet, may_turn)
-    return tuple(_sheet(on, sheet, wants) for on in laid)
+    straight = tuple(_sheet(on, sheet, wants) for on in laid)
+    return _better(straight, _by_outline(pieces, sheet, wants))
+
+
+def _by_outline(pieces: Sequence[Want], sheet: Sheet, wants: Sequence[Want]) -> tuple[NestedSheet, ...] | None:
+    """The pieces laid by their true outlines; None where all are straight or they do not fit so."""
+    if all(not want.outline or is_straight(want.outline) for want in pieces):
+        return None
+    outlined = [Outlined(want.name, want.outline or _rectangle(want), want.may_turn) for want in pieces]
+    put = nest_outlines(outlined, sheet.width_mm, sheet.height_mm)
+    if put is None:
+        return None
+    sheets: dict[int, list[Laid]] = {}
+    for one in put:
+        x, y = zip(*one.outline, strict=True)
+        outline = () if is_straight(one.outline) else one.outline
+        sheets.setdefault(one.sheet, []).append(Laid(one.name, min(x), min(y), max(x) - min(x), max(y) - min(y), outline))
+    return tuple(_sheet(on, sheet, wants) for _, on in sorted(sheets.items()))
+
+
+def _rectangle(want: Want) -> Ring:
+    return ((0.0, 0.0), (want.width_mm, 0.0), (want.width_mm, want.height_mm), (0.0, want.height_mm))
+
+
+def _better(straight: tuple[NestedSheet, ...], outlined: tuple[NestedSheet, ...] | None) -> tuple[NestedSheet, ...]:
+    """The layout on fewer sheets; of two on as many the straight one, unless the other leaves a clearly larger offcut."""
+    if outlined is None or len(outlined) > len(straight):
+        return straight
+    if len(outlined) < len(straight):
+        return outlined
+    return outlined if _largest_left(outlined) > CLEARLY_LARGER * _largest_left(straight) else straight
+
+
+def _largest_left(sheets: Sequence[NestedSheet]) -> float:
+    return max((offcut.width_mm * offcut.height_mm for one in sheets for offcut in one.offcuts), default=0.0)
 
 
 def _pack(pieces: Sequence[Want], sheet: Sheet, may_turn: bool) -> list[list[Laid]]:
@@ -146,13 +186,17 @@ def fits(want: Want, width_mm: float, height_mm: float) -> bool:
 
 def _sheet(laid: Sequence[Laid], sheet: Sheet, wants: Sequence[Want]) -> NestedSheet:
     area = sheet.width_mm * sheet.height_mm
-    used = sum(piece.width_mm * piece.height_mm for piece in laid) / area
+    used = sum(_area(piece) for piece in laid) / area
     offcuts = tuple(
         Offcut(x, y, w, h, tuple(dict.fromkeys(want.name for want in wants if fits(want, w, h))))
         for x, y, w, h in _free(laid, sheet)
     )
     kept = sum(offcut.width_mm * offcut.height_mm for offcut in offcuts) / area
     return NestedSheet(tuple(laid), offcuts, used, max(0.0, 1 - used - kept))
+
+
+def _area(piece: Laid) -> float:
+    return Polygon(piece.outline).area if piece.outline else piece.width_mm * piece.height_mm
 
 
 def _free(laid: Sequence[Laid], sheet: Sheet) -> list[tuple[float, float, float, float]]:

@@ -25,7 +25,9 @@ const useful = () => props.nested.offcuts.filter((offcut) => offcut.width_mm * o
     >
       <rect class="sheet" :width="width" :height="height" />
       <g v-for="(piece, i) in nested.laid" :key="i">
+        <polygon v-if="piece.outline.length" class="piece" :points="piece.outline.join(' ')" />
         <rect
+          v-else
           class="piece"
           :x="piece.x_mm"
           :y="piece.y_mm"
