@@ -1,9 +1,10 @@
-"""What no hand can do, for a card on the Desk: a colour found, its gradient evened, the same card in other inks."""
+"""What no hand can do: a colour found, a gradient evened, other inks, what stands out, what a wish or what is left leads to."""
 
 from dataclasses import dataclass
 
-from cielo.app.cards import Basis, CardOnDesk, card_at, change_card
-from cielo.app.shelf import look_at_shelf
+from cielo.app.cards import Basis, CardOnDesk, CardWish, card_at, change_card, empty_plan, open_card, whole_id
+from cielo.app.cutting import lay_out_pieces
+from cielo.app.shelf import find_inks, find_stock, look_at_shelf
 from cielo.app.walled import walled
 from cielo.core.keeping import kept
 from cielo.core.materials import Ink, Lab
@@ -14,6 +15,11 @@ from cielo.core.solvers.colourways import Colourway, colourways
 from cielo.core.solvers.even import Evened, even_gradient
 from cielo.core.solvers.find import Found, find_colour
 from cielo.core.solvers.from_picture import FromPicture, from_picture
+from cielo.core.solvers.place import spread_evenly, thread_strip
+from cielo.core.solvers.show import LEVELS, Level, Shown, show_it
+from cielo.core.solvers.use_up import Second, second_cards
+from cielo.core.solvers.wish import Proposed, Wish, grounds_for
+from cielo.core.units import Units
 from cielo.errors import BadInput
 from cielo.exchange.photo import read_photo
 from cielo.store.database import Store
@@ -68,6 +74,58 @@ def bridges_for(store: Store, card_id: str, revision: int, first: str, second: s
     """Ways across the seam of two inks of a card. Raises NotFound, BadInput for an ink it has not."""
     plan = card_at(store, card_id, revision)
     return bridges(plan.stock, plan.ink(first), plan.ink(second), _inks(store, plan))
+
+
+def bridges_between(store: Store, stock_key: str, first: str, second: str) -> tuple[Bridge, ...]:
+    """Ways across the seam of two inks of the shelf. Raises NotFound for what is not on it."""
+    lower, upper = find_inks(store, (first, second))
+    return bridges(find_stock(store, stock_key), lower, upper, look_at_shelf(store).inks)
+
+
+def show_for(store: Store, card_id: str, revision: int, step: str, level: Level) -> tuple[Shown, ...]:
+    """Ways to have what a step lays stand out as wanted, in inks of the card and the shelf. Raises NotFound, BadInput."""
+    plan = card_at(store, card_id, revision)
+    return _shown(plan, step, level, _inks(store, plan))
+
+
+@kept
+def _shown(plan: Plan, step: str, level: Level, inks: tuple[Ink, ...]) -> tuple[Shown, ...]:
+    return show_it(plan, step, LEVELS[level], inks, tone=level == "tone on tone")
+
+
+def spread_prints(store: Store, card_id: str, basis: Basis, step: str) -> CardOnDesk:
+    """The prints of a step spread evenly: one edit. Raises NotFound, OutOfDate, BadInput where there is no room."""
+    return change_card(store, card_id, basis, "spread them evenly", lambda plan: spread_evenly(plan, step).plan)
+
+
+def thread_piece(store: Store, card_id: str, basis: Basis, piece: str) -> CardOnDesk:
+    """A strip moved to where it lies between the figures: one edit. Raises NotFound, OutOfDate, BadInput."""
+    return change_card(store, whole_id(card_id), basis, "thread it between the figures", lambda plan: thread_strip(plan, piece))
+
+
+def wish_for(store: Store, units: Units, card: CardWish, stock_key: str, wish: Wish) -> tuple[Proposed, ...]:
+    """Grounds for a wish from the shelf. Raises NotFound for a stock that is not there, BadInput for words of which none is known."""
+    return _wished(wish, empty_plan("A new card", units, card, find_stock(store, stock_key)), look_at_shelf(store).inks)
+
+
+@kept
+def _wished(wish: Wish, blank: Plan, inks: tuple[Ink, ...]) -> tuple[Proposed, ...]:
+    return grounds_for(wish, blank, inks)
+
+
+def second_cards_for(store: Store, card_id: str, count: int, sheet: str) -> tuple[Second, ...]:
+    """Second cards from what ``count`` of a card leave over. Raises NotFound, BadInput where no offcut is large enough."""
+    on_desk = open_card(store, whole_id(card_id))
+    plan, shelf = on_desk.whole, on_desk.supplies.shelf
+    offcuts = [
+        offcut
+        for stock in lay_out_pieces(plan, count, sheet).stocks
+        if stock.of == plan.stock.name
+        for nested in stock.sheets
+        for offcut in nested.offcuts
+    ]
+    left = {key: passes for (kind, key), passes in shelf.left.items() if kind == "ink"}
+    return second_cards(plan, offcuts, left, shelf.inks)
 
 
 def picture_to_ground(plan: Plan, photo: bytes, inks: tuple[Ink, ...]) -> FromPicture:

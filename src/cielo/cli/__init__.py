@@ -11,11 +11,11 @@ os.environ.setdefault("OMP_WAIT_POLICY", "PASSIVE")
 if not os.access(Path(__file__).parents[1], os.W_OK):
     os.environ.setdefault("NUMBA_CACHE_DIR", str(Path(tempfile.gettempdir()) / f"cielo-loops-{os.getuid()}"))
 
-from cielo.cli import cutting, photos, plans, serving, shelf, solving
+from cielo.cli import cutting, photos, plans, proposing, serving, shelf, solving
 from cielo.cli.common import app
 from cielo.errors import CieloError, Contradiction
 
-__all__ = ["app", "cutting", "main", "photos", "plans", "serving", "shelf", "solving"]
+__all__ = ["app", "cutting", "main", "photos", "plans", "proposing", "serving", "shelf", "solving"]
 
 
 def main() -> None:

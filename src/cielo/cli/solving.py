@@ -7,13 +7,11 @@ from typing import TYPE_CHECKING, Annotated, Any
 import typer
 
 from cielo.cli.common import About, AsJson, PlanFile, app, make_folder, plan_of, print_json, read_file, write_file
+from cielo.cli.inks import Shelf, inks_of, inks_or_usual, lab_of
 from cielo.errors import BadInput
 
 if TYPE_CHECKING:
-    from cielo.core.materials import Ink, Lab
     from cielo.core.plan import Plan
-
-Shelf = Annotated[Path | None, typer.Option(help="a Cielo database: take its inks too")]
 
 
 @app.command()
@@ -27,12 +25,12 @@ def find(
     """Recipes of one to three inks for a colour, on the plan's stock, the nearest first."""
     from cielo.core.solvers.find import find_colour
 
-    wanted = _lab(lab)
+    wanted = lab_of(lab)
     with About(plan):
         document: Plan = plan_of(plan)
     from cielo.core.simulation.measured import measured_of
 
-    inks = _inks(document, shelf)
+    inks = inks_of(document, shelf)
     found = find_colour(wanted, document.stock, inks, most, measured_of(document))
     if as_json:
         print_json(
@@ -100,7 +98,7 @@ def bridge(
     known = {ink.key: ink for ink in document.inks}
     if len(keys) != 2 or any(key not in known for key in keys):
         raise BadInput("two inks of the plan are wanted.", field="--between", mend=f"It has: {', '.join(known)}.")
-    ways = bridges(document.stock, known[keys[0]], known[keys[1]], _inks(document, shelf))
+    ways = bridges(document.stock, known[keys[0]], known[keys[1]], inks_of(document, shelf))
     if as_json:
         print_json(
             [
@@ -124,16 +122,12 @@ def colourways(
     as_json: AsJson = False,
 ) -> None:
     """The same card in other inks, its light and dark kept. Without a shelf: the plan's own inks and the usual ones to start from."""
-    from cielo.app.starter import INKS
     from cielo.core.solvers.colourways import colourways as worked_out
     from cielo.exchange.plan_file import write_plan
 
     with About(plan):
         document: Plan = plan_of(plan)
-    inks = _inks(document, shelf)
-    if shelf is None:
-        own = {ink.key for ink in inks}
-        inks = (*inks, *(ink for ink in INKS if ink.key not in own))
+    inks = inks_or_usual(document, shelf)
     with typer.progressbar(length=100, label="Colourways", file=sys.stderr) as bar:
         ways = worked_out(document, inks, count, lambda share: bar.update(round(100 * share) - bar.pos))
     make_folder(out)
@@ -169,7 +163,7 @@ def from_picture(
     with About(plan):
         document: Plan = plan_of(plan)
     with About(photo):
-        made = picture_to_ground(document, read_file(photo, LARGEST_BYTES), _inks(document, shelf))
+        made = picture_to_ground(document, read_file(photo, LARGEST_BYTES), inks_of(document, shelf))
     write_file(out, write_plan(made.plan))
     colours = [
         {"lab": [round(v, 2) for v in seen.lab], "share": round(seen.share, 3), "ink": ink.key, "difference": off}
@@ -181,30 +175,3 @@ def from_picture(
     for seen, ink, off in zip(made.seen, made.inks, made.off, strict=True):
         print(f"{seen.share:.0%} of it in {ink.name}, {off:.1f} away.")
     print(f"{'Patches' if made.way == 'patches' else f'Bands that run {made.way}'}, written to {out}.")
-
-
-def _inks(plan: "Plan", shelf: Path | None) -> "tuple[Ink, ...]":
-    """The plan's inks, and those of a shelf behind them."""
-    if shelf is None:
-        return plan.inks
-    from cielo.app.shelf import look_at_shelf
-    from cielo.store.database import Store
-
-    if not shelf.is_file():
-        raise BadInput("there is no such database.", field="--shelf", mend="Give the file that cielo serve or cielo demo uses.")
-    store = Store(shelf)
-    own = {ink.key for ink in plan.inks}
-    inks = (*plan.inks, *(ink for ink in look_at_shelf(store).inks if ink.key not in own))
-    store.close()
-    return inks
-
-
-def _lab(text: str) -> "Lab":
-    """``L,a,b``. Raises BadInput."""
-    try:
-        lightness, a, b = (float(part) for part in text.split(","))
-    except ValueError:
-        raise BadInput(f"{text!r} is no colour.", field="--lab", mend="Write it as L,a,b, such as 62,-14,30.") from None
-    if not (0 <= lightness <= 100 and abs(a) <= 128 and abs(b) <= 128):
-        raise BadInput("no colour lies there.", field="--lab", mend="L goes from 0 to 100, a and b from -128 to 128.")
-    return (lightness, a, b)

@@ -2205,6 +2205,126 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cards/{card_id}/show": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Show
+         * @description Inks and passes that make what a step lays stand out as wanted, the nearest first.
+         */
+        post: operations["show_api_cards__card_id__show_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/prints/{step}/spread": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Spread
+         * @description The prints of a step spread evenly, whole and off the words.
+         */
+        post: operations["spread_api_cards__card_id__prints__step__spread_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/beside/{piece}/thread": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Thread
+         * @description A strip moved to where it lies between the figures.
+         */
+        post: operations["thread_api_cards__card_id__beside__piece__thread_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/second-cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Second Cards
+         * @description Second cards from what so many of a card leave over: the offcuts, and the ink that is nearly out.
+         */
+        get: operations["second_cards_api_cards__card_id__second_cards_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Wish
+         * @description Three grounds for a wish, each with why.
+         */
+        post: operations["wish_api_wish_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/crossings/bridges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Bridges Of Shelf
+         * @description Ways across the seam of two inks of the shelf on a stock of it.
+         */
+        get: operations["bridges_of_shelf_api_crossings_bridges_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/predict": {
         parameters: {
             query?: never;
@@ -3741,7 +3861,10 @@ export interface components {
             /** Strength */
             strength: number;
         };
-        /** LaidOut */
+        /**
+         * LaidOut
+         * @description ``outline``: of a piece that is not straight, mm on the sheet.
+         */
         LaidOut: {
             /** Name */
             name: string;
@@ -3753,6 +3876,11 @@ export interface components {
             width_mm: number;
             /** Height Mm */
             height_mm: number;
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][];
         };
         /**
          * LayGround
@@ -4837,6 +4965,27 @@ export interface components {
             inks: components["schemas"]["InkModel"][];
         };
         /**
+         * ProposedOut
+         * @description A ground proposed: its plan and the minutes it takes, why, and what to start it from: the format, the stock and the inks.
+         */
+        ProposedOut: {
+            /** Ground */
+            ground: string;
+            /** Name */
+            name: string;
+            plan: components["schemas"]["PlanModel"];
+            /** Minutes */
+            minutes: number;
+            /** Why */
+            why: string[];
+            /** Format */
+            format?: string | null;
+            /** Stock */
+            stock: string;
+            /** Inks */
+            inks: string[];
+        };
+        /**
          * Purpose
          * @description What a step was planned for, kept with it so that it can be moved without forgetting. All are ids of steps.
          *
@@ -5157,6 +5306,40 @@ export interface components {
             motifs: components["schemas"]["MotifOut"][];
             /** Water Tools */
             water_tools: string[];
+        };
+        /**
+         * Show
+         * @description What a step lays is to stand out as wanted, on one revision of a card.
+         */
+        Show: {
+            /** Revision */
+            revision: number;
+            /** Step */
+            step: string;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "tone on tone" | "softly" | "plainly" | "strongly";
+        };
+        /**
+         * ShownOut
+         * @description One way: the step that changes, its ink, touch and passes; ``contrast`` then, CIEDE2000, and the card as it would be.
+         */
+        ShownOut: {
+            /** Step */
+            step: string;
+            ink: components["schemas"]["InkModel"];
+            /**
+             * Touch
+             * @enum {string}
+             */
+            touch: "pale" | "light" | "medium" | "full" | "first" | "second" | "third";
+            /** Passes */
+            passes: number;
+            /** Contrast */
+            contrast: number;
+            plan: components["schemas"]["PlanModel"];
         };
         /**
          * Slant
@@ -5913,6 +6096,50 @@ export interface components {
             first: string;
             /** Then */
             then: string;
+        };
+        /**
+         * WishFor
+         * @description What is wished for, on a stock of the shelf and a format or a size of one's own.
+         */
+        WishFor: {
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+            /** Minutes */
+            minutes?: number | null;
+            /** Focal */
+            focal?: ("dark" | "light") | null;
+            /**
+             * Use Up
+             * @default []
+             */
+            use_up: string[];
+            /** Stock */
+            stock: string;
+            /**
+             * Units
+             * @default in
+             * @enum {string}
+             */
+            units: "in" | "cm";
+            /** Format */
+            format?: string | null;
+            /** Width Mm */
+            width_mm?: number | null;
+            /** Height Mm */
+            height_mm?: number | null;
+        };
+        /**
+         * WishOut
+         * @description What is proposed, and the words of the wish that stood for nothing.
+         */
+        WishOut: {
+            /** Proposed */
+            proposed: components["schemas"]["ProposedOut"][];
+            /** Unknown */
+            unknown: string[];
         };
         /**
          * Words
@@ -13512,6 +13739,403 @@ export interface operations {
                 /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
             };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BridgeOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    show_api_cards__card_id__show_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card, with ~ and the key of one of its pieces */
+                card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Show"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShownOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    spread_api_cards__card_id__prints__step__spread_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card, with ~ and the key of one of its pieces */
+                card_id: string;
+                step: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Edit"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    thread_api_cards__card_id__beside__piece__thread_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card, with ~ and the key of one of its pieces */
+                card_id: string;
+                piece: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Edit"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    second_cards_api_cards__card_id__second_cards_get: {
+        parameters: {
+            query?: {
+                count?: number;
+                sheet?: string;
+            };
+            header?: never;
+            path: {
+                /** @description the id of a card, with ~ and the key of one of its pieces */
+                card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProposedOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    wish_api_wish_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WishFor"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WishOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bridges_of_shelf_api_crossings_bridges_get: {
+        parameters: {
+            query: {
+                stock: string;
+                first: string;
+                second: string;
+            };
+            header?: never;
+            path?: never;
             cookie?: never;
         };
         requestBody?: never;

@@ -1,5 +1,16 @@
 /** Every way a maker changes a card, by name: plain data that can be kept through a reload and done again on a newer plan. */
-import type { CardPart, Cut, Focal, Hold, InkModel, Mask, PlanModel, Schemas, Step } from "../api/models";
+import type {
+  Brush,
+  CardPart,
+  Cut,
+  Focal,
+  Hold,
+  InkModel,
+  Mask,
+  PlanModel,
+  Schemas,
+  Step,
+} from "../api/models";
 import { newStepId, withoutStep, withStepAfter, withStepBefore, withWord } from "./steps";
 
 /** Changes that are worked out here, and sent as the plan they lead to. */
@@ -15,6 +26,8 @@ export type PlanChange =
   | { do: "other-inks"; inks: Record<string, InkModel> }
   /** Inks laid over each other, the first after a step. */
   | { do: "lay-recipe"; inks: InkModel[]; after: string | null; steps: Step[] }
+  /** A step in another ink, touch and passes. */
+  | { do: "lay-in"; step: string; ink: InkModel; touch: Touch; passes: number }
   /** A mask laid just before a step and lifted right after it. */
   | { do: "shield"; step: string; mask: Mask }
   | { do: "word"; step: string; path: string; value: unknown }
@@ -38,6 +51,8 @@ export type PlanChange =
   | { do: "wish"; first: string; then: string }
   | { do: "forget-wish"; first: string; then: string };
 
+type Touch = Brush["touch"];
+
 /** What is worked out for a mask where it lies. */
 export type MaskAction =
   | { do: "centre" }
@@ -54,6 +69,8 @@ export type ServerChange =
   | { do: "print-design"; design: string; after: string | null }
   | { do: "print-drawing"; name: string; svg: string; after: string | null }
   | { do: "own-mask"; step: string }
+  | { do: "spread"; step: string }
+  | { do: "thread"; piece: string }
   | { do: "make-piece"; kind: Schemas["MakePiece"]["kind"]; stock: string }
   | {
       do: "put-piece";
@@ -94,6 +111,8 @@ const SERVER = new Set<Change["do"]>([
   "print-design",
   "print-drawing",
   "own-mask",
+  "spread",
+  "thread",
   "stencil",
   "drawing",
   "mask-action",
@@ -169,6 +188,19 @@ function withRecipe(plan: PlanModel, inks: InkModel[], after: string | null, ste
   return now;
 }
 
+function withInk(plan: PlanModel, step: string, ink: InkModel, touch: Touch, passes: number): PlanModel {
+  mustHave(plan, step);
+  const was = plan.steps.find((other) => other.id === step);
+  const steps = plan.steps.map((other) =>
+    other.id === step && other.do === "brush" ? { ...other, ink: ink.key, touch, passes } : other,
+  );
+  const idle =
+    was?.do === "brush" && was.ink !== ink.key && !steps.some((s) => s.do === "brush" && s.ink === was.ink);
+  const focal = plan.focal.some((piece) => was?.do === "brush" && piece.ink === was.ink);
+  const kept = plan.inks.filter((other) => !(idle && !focal && other.key === was.ink));
+  return { ...plan, steps, inks: kept.some(({ key }) => key === ink.key) ? kept : [...kept, ink] };
+}
+
 /** A mask over part of the panel for the time of one step. */
 function withShield(plan: PlanModel, step: string, mask: Mask): PlanModel {
   mustHave(plan, step);
@@ -202,6 +234,8 @@ export function changed(plan: PlanModel, change: PlanChange): PlanModel {
       return withOtherInks(plan, change.inks);
     case "lay-recipe":
       return withRecipe(plan, change.inks, change.after, change.steps);
+    case "lay-in":
+      return withInk(plan, change.step, change.ink, change.touch, change.passes);
     case "shield":
       return withShield(plan, change.step, change.mask);
     case "word":

@@ -13,6 +13,7 @@ const card = (part: Partial<CardPart>): CardPart => ({
   trim_mm: 0,
   raised_mm: 0,
   envelope: "folded",
+  turned_deg: 0,
   ...part,
 });
 

@@ -23,6 +23,27 @@ export function sayRecipe(recipe: Recipe): string {
     .join("; dry; then ");
 }
 
+/** "2 light passes", "the first print" */
+export function sayLaid(touch: string, passes: number): string {
+  const named = touchOf(touch);
+  if (touch === "first" || touch === "second" || touch === "third") return named;
+  return `${passes} ${named} ${passes === 1 ? "pass" : "passes"}`;
+}
+
+/** How lively a seam stays that way. */
+export function sayBridge({ kind, liveliness }: Schemas["BridgeOut"]): string {
+  const share = Math.round(Math.min(1, liveliness) * 100);
+  const keeps =
+    share >= 95
+      ? "as lively as the inks themselves"
+      : share >= 60
+        ? "stays lively"
+        : share >= 30
+          ? "turns dull"
+          : "turns grey";
+  return `${kind === "an ink between" || kind === "white between" ? "between them: " : ""}${keeps} (${share} % of the duller one's colour).`;
+}
+
 /** How near a recipe comes to what was wanted. */
 export function sayNear(difference: number): string {
   if (difference < 1) return "just that";

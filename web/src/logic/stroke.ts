@@ -29,7 +29,7 @@ export function heldAt(places: readonly Place[], hold: StrokeHold): Place {
 }
 /** A stroke with its beginning or end moved, the rest following less and less, or bent by its middle; a straight one gets places to bend at. */
 export function bent(places: readonly Place[], hold: StrokeHold, dx: number, dy: number): Place[] {
-  const [first, last] = [places[0] ?? [0, 0], places[places.length - 1] ?? [0, 0]];
+  const [first, last] = [heldAt(places, "beginning"), heldAt(places, "end")];
   const step = (i: number): Place => placeAlong(places, i / 16) ?? (i ? last : first);
   const fine: readonly Place[] = places.length > 8 ? places : Array.from({ length: 17 }, (_, i) => step(i));
   const shares = sharesOf(fine);

@@ -14,6 +14,7 @@ import CardSizes from "../features/pieces/CardSizes.vue";
 import CutSentence from "../features/pieces/CutSentence.vue";
 import NewCut from "../features/pieces/NewCut.vue";
 import NestedStocks from "../features/pieces/NestedStocks.vue";
+import SecondCards from "../features/solving/SecondCards.vue";
 import PieceTiles from "../features/pieces/PieceTiles.vue";
 import PileSentence from "../features/pieces/PileSentence.vue";
 import SheetWords from "../features/pieces/SheetWords.vue";
@@ -84,6 +85,13 @@ function remedy({ code, step, remedy: label }: Finding) {
       <PieceTiles :card-id="id" :pieces="pieces.pieces" />
       <p v-for="tape in pieces.tapes" :key="tape" class="tape">{{ tape }}</p>
       <NestedStocks :stocks="pieces.stocks" :units="units" :cards="pieces.cards" />
+      <SecondCards
+        :card-id="id"
+        :title="plan.title"
+        :count="pieces.cards"
+        :sheet="pieces.sheet.key"
+        :units="units"
+      />
     </section>
     <section class="words" aria-label="The card put together" data-words>
       <div class="sentence">

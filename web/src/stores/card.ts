@@ -240,6 +240,19 @@ async function send(
         params: { path: { card_id: id, step: change.step } },
         body: basis,
       });
+    case "spread":
+      return ask("post", "/api/cards/{card_id}/prints/{step}/spread", {
+        params: { path: { card_id: id, step: change.step } },
+        body: basis,
+      });
+    case "thread":
+      return ofPart(
+        id,
+        await ask("post", "/api/cards/{card_id}/beside/{piece}/thread", {
+          params: { path: { card_id: id, piece: change.piece } },
+          body: basis,
+        }),
+      );
     case "stencil":
       return ask("post", "/api/cards/{card_id}/stencil", {
         params,

@@ -16,6 +16,7 @@ export const PLAN = {
     trim_mm: 0,
     raised_mm: 0,
     envelope: "folded",
+    turned_deg: 0,
   },
   stock: { key: "white", name: "White", paper: { surface: "uncoated" } },
   inks: [{ key: "a", name: "Agave 3", kind: "dye" }],

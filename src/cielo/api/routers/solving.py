@@ -1,97 +1,43 @@
-"""What no hand can do: a colour found, a gradient evened, a seam bridged, the same card in other inks."""
+"""What no hand can do: a colour found, a gradient evened, a seam bridged, the same card in other inks, a wish answered."""
 
 from typing import Annotated
 
 from fastapi import APIRouter, Query
-from pydantic import BaseModel, Field
 
 from cielo.api.dependencies import CardId, FileBody, StoreOfApp
 from cielo.api.routers.cards import card_out
-from cielo.api.schemas.cards import Body, CardOut, Edit, EditKey, RevisionNumber
+from cielo.api.schemas.cards import CardOut, Edit, EditKey
 from cielo.api.schemas.problem import REFUSALS
+from cielo.api.schemas.solving import (
+    BridgeOut,
+    ColourwayOut,
+    EvenedOut,
+    FoundOut,
+    LayerOut,
+    ProposedOut,
+    RecipeOut,
+    Show,
+    ShownOut,
+    SwapOut,
+    Wanted,
+    WishFor,
+    WishOut,
+)
 from cielo.app import solving
-from cielo.app.cards import Basis
+from cielo.app.cards import Basis, CardWish
 from cielo.core.optics.spectra import hex_from_lab
-from cielo.core.plan import Touch
+from cielo.core.solvers.wish import Wish, unknown_words
 from cielo.exchange.materials_model import InkModel, Key
 from cielo.exchange.plan_file import PlanModel
 
-router = APIRouter(prefix="/cards/{card_id}", tags=["solving"], responses=REFUSALS)
+of_card = APIRouter(prefix="/cards/{card_id}")
 
-Lightness = Annotated[float, Field(ge=0, le=100, allow_inf_nan=False)]
-Opponent = Annotated[float, Field(ge=-128, le=128, allow_inf_nan=False)]
 PHOTO_BODY = {"requestBody": {"required": True, "content": {"image/jpeg": {"schema": {"type": "string", "format": "binary"}}}}}
 KeyOfEdit = Annotated[EditKey | None, Query()]
 Revision = Annotated[int, Query(ge=0, le=2**31 - 1)]
 
 
-class Wanted(Body):
-    """A colour that is wanted, CIE Lab of D50, on the stock that a revision of the card has."""
-
-    revision: RevisionNumber
-    lab: tuple[Lightness, Opponent, Opponent]
-    most: Annotated[int, Field(ge=1, le=20)] = 6
-
-
-class LayerOut(BaseModel):
-    """One ink of a recipe: its passes of a touch, and what they come to in full applications."""
-
-    ink: InkModel
-    touch: Touch
-    passes: int
-    strength: float
-
-
-class RecipeOut(BaseModel):
-    """Inks from the bottom up, each dry before the next. ``difference`` from the wanted colour and ``band``, CIEDE2000."""
-
-    layers: list[LayerOut]
-    hex: str
-    difference: float
-    band: float
-
-
-class FoundOut(BaseModel):
-    recipes: list[RecipeOut]
-    reachable: bool
-    wanted_hex: str
-
-
-class EvenedOut(BaseModel):
-    """The card with its gradient evened. The steepest change before and after, CIEDE2000 per mm."""
-
-    card: CardOut
-    before: float
-    after: float
-
-
-class SwapOut(BaseModel):
-    """One ink in the place of another: the key of the one, the other itself."""
-
-    was: str
-    was_name: str
-    now: InkModel
-
-
-class ColourwayOut(BaseModel):
-    """The card in other inks: its plan, what took the place of what, how far it is from the nearest of the others."""
-
-    plan: PlanModel
-    swaps: list[SwapOut]
-    apart: float
-
-
-class BridgeOut(BaseModel):
-    """A way across a seam. ``liveliness``: the colour that its dullest place keeps, as a share of the duller ink's."""
-
-    kind: str
-    ink: str | None
-    name: str
-    hexes: list[str]
-    liveliness: float
-
-
-@router.post("/find")
+@of_card.post("/find")
 def find(card_id: CardId, body: Wanted, store: StoreOfApp) -> FoundOut:
     """Recipes of one to three inks of the shelf for a colour, the nearest first."""
     here = solving.find_for(store, card_id, body.revision, body.lab, body.most)
@@ -114,14 +60,14 @@ def find(card_id: CardId, body: Wanted, store: StoreOfApp) -> FoundOut:
     )
 
 
-@router.post("/even")
+@of_card.post("/even")
 def even(card_id: CardId, body: Edit, store: StoreOfApp) -> EvenedOut:
     """Move bands and carries until no place of the gradient changes faster than it must."""
     card, evened = solving.even_card(store, card_id, body.basis)
     return EvenedOut(card=card_out(card), before=evened.before, after=evened.after)
 
 
-@router.post("/from-picture", openapi_extra=PHOTO_BODY)
+@of_card.post("/from-picture", openapi_extra=PHOTO_BODY)
 def from_picture(
     card_id: CardId, body: FileBody, store: StoreOfApp, based_on: Revision, key: Annotated[EditKey | None, Query()] = None
 ) -> CardOut:
@@ -129,7 +75,7 @@ def from_picture(
     return card_out(solving.lay_out_picture(store, card_id, Basis(based_on, key), body))
 
 
-@router.get("/colourways")
+@of_card.get("/colourways")
 def colourways(
     card_id: CardId, store: StoreOfApp, revision: Revision, count: Annotated[int, Query(ge=1, le=8)] = 4
 ) -> list[ColourwayOut]:
@@ -150,16 +96,61 @@ def colourways(
     ]
 
 
-@router.get("/bridges")
+@of_card.get("/bridges")
 def bridges(card_id: CardId, store: StoreOfApp, revision: Revision, first: Key, second: Key) -> list[BridgeOut]:
     """Ways across the seam of two inks of the card."""
+    return [BridgeOut.of(way) for way in solving.bridges_for(store, card_id, revision, first, second)]
+
+
+@of_card.post("/show")
+def show(card_id: CardId, body: Show, store: StoreOfApp) -> list[ShownOut]:
+    """Inks and passes that make what a step lays stand out as wanted, the nearest first."""
     return [
-        BridgeOut(
-            kind=way.kind,
-            ink=way.ink.key if way.ink else None,
-            name=way.ink.name if way.ink else "",
-            hexes=[hex_from_lab(lab) for lab in way.colours],
-            liveliness=way.liveliness,
+        ShownOut(
+            step=one.step,
+            ink=InkModel.of(one.ink),
+            touch=one.touch,
+            passes=one.passes,
+            contrast=one.contrast,
+            plan=PlanModel.of(one.plan),
         )
-        for way in solving.bridges_for(store, card_id, revision, first, second)
+        for one in solving.show_for(store, card_id, body.revision, body.step, body.level)
     ]
+
+
+@of_card.post("/prints/{step}/spread")
+def spread(card_id: CardId, step: Key, body: Edit, store: StoreOfApp) -> CardOut:
+    """The prints of a step spread evenly, whole and off the words."""
+    return card_out(solving.spread_prints(store, card_id, body.basis, step))
+
+
+@of_card.post("/beside/{piece}/thread")
+def thread(card_id: CardId, piece: Key, body: Edit, store: StoreOfApp) -> CardOut:
+    """A strip moved to where it lies between the figures."""
+    return card_out(solving.thread_piece(store, card_id, body.basis, piece))
+
+
+@of_card.get("/second-cards")
+def second_cards(
+    card_id: CardId, store: StoreOfApp, count: Annotated[int, Query(ge=1, le=200)] = 1, sheet: Key = "letter"
+) -> list[ProposedOut]:
+    """Second cards from what so many of a card leave over: the offcuts, and the ink that is nearly out."""
+    return [ProposedOut.of(one.proposed, one.format.key) for one in solving.second_cards_for(store, card_id, count, sheet)]
+
+
+router = APIRouter(tags=["solving"], responses=REFUSALS)
+router.include_router(of_card)
+
+
+@router.post("/wish")
+def wish(body: WishFor, store: StoreOfApp) -> WishOut:
+    """Three grounds for a wish, each with why."""
+    wanted = Wish(body.words, body.minutes, body.focal, tuple(body.use_up))
+    proposed = solving.wish_for(store, body.units, CardWish(body.format, body.width_mm, body.height_mm), body.stock, wanted)
+    return WishOut(proposed=[ProposedOut.of(one) for one in proposed], unknown=list(unknown_words(body.words)))
+
+
+@router.get("/crossings/bridges")
+def bridges_of_shelf(store: StoreOfApp, stock: Key, first: Key, second: Key) -> list[BridgeOut]:
+    """Ways across the seam of two inks of the shelf on a stock of it."""
+    return [BridgeOut.of(way) for way in solving.bridges_between(store, stock, first, second)]

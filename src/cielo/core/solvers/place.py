@@ -51,7 +51,7 @@ class Spread:
 def spread_evenly(plan: Plan, step_id: str) -> Spread:
     """The prints of a step as far from each other, from the edges, from words, other figures and pieces as the panel allows.
 
-    Raises NotFound for a step that is not there, BadInput for one without prints at places, or with some too large for the panel.
+    Raises BadInput for a step that is not there or has no prints at places, or with some too large for the panel.
     """
     step = plan.steps[plan.index_of(step_id)]
     if not isinstance(step, Brush) or not isinstance(step.region, Print):

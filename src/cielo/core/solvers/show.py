@@ -56,8 +56,8 @@ def show_it(
 ) -> tuple[Shown, ...]:
     """Ways to have what a step lays stand out by ``wanted``, the nearest first, no ink twice.
 
-    ``tone``: only in inks of its ground's own hue. ``tell`` is called with the share done. Raises NotFound for a step that is not there,
-    BadInput for one that lays nothing to be seen.
+    ``tone``: only in inks of its ground's own hue. ``tell`` is called with the share done. Raises BadInput for a step
+    that is not there or lays nothing to be seen.
     """
     thing = plan.steps[plan.index_of(step_id)]
     if not isinstance(thing, Brush):

@@ -38,6 +38,9 @@ const outlines = computed(() => [
 function put(part: Partial<Schemas["BesideOut"]>, said: string) {
   desk.push(said, { do: "put-piece", piece: props.piece.key, put: placedPiece(props.piece, part), said });
 }
+function thread() {
+  desk.push("thread it between the figures", { do: "thread", piece: props.piece.key });
+}
 function takeAway() {
   // Of the whole, since the piece's own page goes with it.
   useCard(wholeOf(props.card.id)).push(`take the ${props.piece.name} away`, {
@@ -128,7 +131,7 @@ function takeAway() {
       :text="piece.flush ? 'is trimmed flush' : 'hangs over'"
       :other="piece.flush ? 'hangs over' : 'is trimmed flush'"
       @toggle="put({ flush: !piece.flush }, 'trim it flush or not')"
-    />. </template
+    />. <button type="button" class="word" @click="thread">Thread it between the figures</button>. </template
   ><button type="button" class="word quiet" @click="takeAway">
     {{ piece.belongs === "panel" ? "Take the piece away" : "Leave it plain" }}</button
   >.

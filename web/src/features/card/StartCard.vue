@@ -3,7 +3,7 @@
 import { computed, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { ask } from "../../api/client";
-import type { Disc, Edge, Units } from "../../api/models";
+import type { Disc, Edge, Schemas, Units } from "../../api/models";
 import InkPicker from "../../components/InkPicker.vue";
 import StockWord from "../../components/StockWord.vue";
 import UnitsWord from "../../components/UnitsWord.vue";
@@ -18,6 +18,7 @@ import { EDGE_CHOICES } from "../../logic/words";
 import { useGrounds } from "../../stores/grounds";
 import { useShelf } from "../../stores/shelf";
 import { useThings } from "../../stores/things";
+import WishFor from "../solving/WishFor.vue";
 import WhatDoYouHave from "../shelf/WhatDoYouHave.vue";
 import GroundTiles from "./GroundTiles.vue";
 import StartSizes from "./StartSizes.vue";
@@ -138,6 +139,22 @@ const asked = () => ({
   stock: stock.value,
   inks: inks.value,
 });
+const wishSize = computed(() => {
+  const { format, across, panel: own } = sizes.value;
+  const rim = 25.4 / 4;
+  return format && !across && !own
+    ? { format }
+    : { width_mm: panel.value.width + rim, height_mm: panel.value.height + rim };
+});
+/** A ground that answers a wish is begun at once, in its own inks. */
+async function takeWish(proposed: Schemas["ProposedOut"]) {
+  [ground.value, inks.value] = [proposed.ground, proposed.inks];
+  await run(async () => {
+    const body = { ...asked(), ground: proposed.ground };
+    const made = await ask("post", "/api/cards/on-ground", { body });
+    await router.push({ name: "desk", params: { id: made.id } });
+  });
+}
 /** With nothing laid: she knows what she wants to do, step by step. */
 async function startBare() {
   if (!stock.value || busy.value) return;
@@ -203,6 +220,7 @@ async function start() {
     <p v-if="low.length" class="low" role="status">
       Runs low: {{ low.map((thing) => `${thing.name}, ${sayLeft(thing)} left`).join("; ") }}.
     </p>
+    <WishFor :stock="stock" :units="units" :size="wishSize" @take="takeWish" />
     <h3>
       Ground
       <span class="quiet">{{

@@ -4,6 +4,7 @@ import { computed, ref, watch } from "vue";
 import type { ChartOut } from "../../api/models";
 import { crossingAt, sayApart, sayOff, saySure } from "../../logic/crossings";
 import { readNumber } from "../../logic/numbers";
+import BridgeWays from "./BridgeWays.vue";
 import type { Square } from "./CrossingWeave.vue";
 
 const props = defineProps<{ chart: ChartOut; square: Square }>();
@@ -89,6 +90,7 @@ function keep() {
       <el-button v-if="once.measured" @click="emit('forget')">Forget my reading</el-button>
       <el-button v-else-if="!writing" @click="writing = true">I have measured it</el-button>
     </div>
+    <BridgeWays v-if="!alone" :stock="chart.stock" :first="square.bottom" :second="square.top" />
     <form v-if="writing" class="reading" @submit.prevent="keep">
       <label v-for="(axis, i) in ['L', 'a', 'b']" :key="axis"
         >{{ axis }} <el-input v-model="written[i]" inputmode="text" :aria-label="`Measured ${axis}`"

@@ -40,6 +40,7 @@ const WHERE = [
   { value: "three", label: "three along the bottom" },
   { value: "five", label: "five along the bottom" },
   { value: "middle", label: "one, in the middle" },
+  { value: "spread", label: "spread evenly", hint: "whole, and off the words" },
   { value: "fewer", label: "one fewer" },
 ] as const;
 function place(how: string) {
@@ -52,7 +53,8 @@ function place(how: string) {
     return;
   }
   const rows = { three: 3, five: 5 };
-  if (how === "another") set(withAnother(now, panel.value), "stamp one more");
+  if (how === "spread") desk.push("spread them evenly", { do: "spread", step: props.step.id });
+  else if (how === "another") set(withAnother(now, panel.value), "stamp one more");
   else if (how === "fewer") set(withoutLast(now), "stamp one fewer");
   else if (how === "middle") set(centred(now, panel.value), "stamp it in the middle");
   else if (how === "three" || how === "five")

@@ -8,6 +8,7 @@ import { newSteps } from "../../logic/newSteps";
 import { regionOf } from "../../logic/prints";
 import { againOf, inPlaceOf, newStepId, spellOf } from "../../logic/steps";
 import FindingNote from "../FindingNote.vue";
+import ShowIt from "../solving/ShowIt.vue";
 import PrintActions from "./PrintActions.vue";
 import ShieldWord from "./ShieldWord.vue";
 import StepSentence from "./StepSentence.vue";
@@ -182,6 +183,7 @@ function takeOut(id: string) {
           <el-button v-if="step.do === 'brush' || step.do === 'water'" size="small" @click="again(step)"
             >Do it again</el-button
           >
+          <ShowIt v-if="step.do === 'brush'" :key="step.id" :step="step.id" />
           <span v-if="thrown(step)" class="after"><ShieldWord :step="step" /></span>
           <span v-if="steps.length > 1" class="after"
             ><WordMenu

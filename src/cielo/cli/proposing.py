@@ -1,0 +1,163 @@
+"""What no hand can do, by command: things that stand out, figures spread, a wish answered, what is left used up."""
+
+import sys
+from pathlib import Path
+from typing import TYPE_CHECKING, Annotated, Any
+
+import typer
+
+from cielo.cli.common import About, AsJson, PlanFile, app, make_folder, plan_of, print_json, write_file
+from cielo.cli.inks import Shelf, inks_or_usual
+from cielo.errors import BadInput
+
+if TYPE_CHECKING:
+    from cielo.core.plan import Plan
+    from cielo.core.solvers.wish import Proposed
+
+OutFile = Annotated[Path, typer.Option(help="write the plan here")]
+OutFolder = Annotated[Path, typer.Option(help="the folder to write plans into")]
+
+
+@app.command()
+def show(
+    plan: PlanFile,
+    step: Annotated[str, typer.Option(help="the step that is to stand out")],
+    out: OutFile,
+    contrast: Annotated[
+        float, typer.Option(min=1, max=100, help="by how much, CIEDE2000: 7 tone on tone, 25 plainly, 45 strongly")
+    ] = 25.0,
+    tone: Annotated[bool, typer.Option("--tone", help="only in its ground's own hue")] = False,
+    shelf: Shelf = None,
+    as_json: AsJson = False,
+) -> None:
+    """The ink and the passes that make a step stand out as wanted; the nearest way is written."""
+    from cielo.core.solvers.show import show_it
+    from cielo.exchange.plan_file import write_plan
+
+    with About(plan), typer.progressbar(length=100, label="Trying inks", file=sys.stderr) as bar:
+        document: Plan = plan_of(plan)
+        ways = show_it(document, step, contrast, inks_or_usual(document, shelf), tone,
+                       tell=lambda share: bar.update(round(100 * share) - bar.pos))  # fmt: skip
+    if not ways:
+        raise BadInput(
+            "no ink here brings it out without an alarm.", field="--contrast", mend="Ask for another contrast, or give --shelf."
+        )
+    write_file(out, write_plan(ways[0].plan))
+    if as_json:
+        print_json(
+            [{"step": w.step, "ink": w.ink.key, "touch": w.touch, "passes": w.passes, "contrast": w.contrast} for w in ways]
+        )
+        return
+    for way in ways:
+        print(
+            f"{way.ink.name}, {way.touch}, {way.passes} pass{'es' if way.passes > 1 else ''}: it stands out by {way.contrast:.0f}."
+        )
+    print(f"The first is written to {out}.")
+
+
+@app.command()
+def place(
+    plan: PlanFile,
+    out: OutFile,
+    step: Annotated[str | None, typer.Option(help="spread the prints of this step")] = None,
+    piece: Annotated[str | None, typer.Option(help="or thread this piece between the figures")] = None,
+    as_json: AsJson = False,
+) -> None:
+    """Figures spread evenly, whole and off the words; or a strip threaded between them."""
+    from cielo.core.solvers.place import spread_evenly, thread_strip
+    from cielo.exchange.plan_file import write_plan
+
+    if (step is None) == (piece is None):
+        raise BadInput("either a step or a piece is wanted.", field="--step", mend="Give --step ID or --piece KEY.")
+    with About(plan):
+        document: Plan = plan_of(plan)
+        if step is not None:
+            spread = spread_evenly(document, step)
+            document, told = spread.plan, {"before": spread.before, "after": spread.after}
+        else:
+            document = thread_strip(document, str(piece))
+            told = {"y_mm": next(one.y_mm for one in document.pieces if one.key == piece)}
+    write_file(out, write_plan(document))
+    if as_json:
+        print_json(told)
+    elif step is not None:
+        print(f"The least clearance is {told['after']:.1f} mm; it was {told['before']:.1f} mm. Written to {out}.")
+    else:
+        print(f"Its middle now lies {told['y_mm']:.1f} mm from the top. Written to {out}.")
+
+
+@app.command()
+def wish(
+    plan: PlanFile,
+    out: OutFolder,
+    words: Annotated[str, typer.Option(help="colours and mood, such as: dusk, from warm to cold")] = "",
+    minutes: Annotated[float | None, typer.Option(min=1, help="the time at hand")] = None,
+    focal: Annotated[str | None, typer.Option(help="what is to stand out on it: dark or light")] = None,
+    use_up: Annotated[str, typer.Option(help="keys of inks to be used up, KEY,KEY")] = "",
+    shelf: Shelf = None,
+    as_json: AsJson = False,
+) -> None:
+    """Three grounds for a wish, on the plan's card and stock."""
+    from cielo.core.solvers.wish import Wish, blank_of, grounds_for, unknown_words
+
+    if focal not in (None, "dark", "light"):
+        raise BadInput(f"{focal!r} is neither.", field="--focal", mend="Say dark or light.")
+    keys = tuple(key.strip() for key in use_up.split(",") if key.strip())
+    with About(plan), typer.progressbar(length=100, label="Looking", file=sys.stderr) as bar:
+        document: Plan = plan_of(plan)
+        wanted = Wish(words, minutes, focal, keys)  # type: ignore[arg-type]
+        proposed = grounds_for(wanted, blank_of(document), inks_or_usual(document, shelf),
+                               tell=lambda share: bar.update(round(100 * share) - bar.pos))  # fmt: skip
+    listed = _written(out, proposed)
+    if as_json:
+        print_json(listed)
+        return
+    _print_proposed(listed)
+    if unknown := unknown_words(words):
+        print(f"Not known: {', '.join(unknown)}.")
+
+
+@app.command()
+def use_up(
+    plan: PlanFile,
+    out: OutFolder,
+    count: Annotated[int, typer.Option(min=1, max=200, help="so many cards are cut")] = 1,
+    sheet: Annotated[str, typer.Option(help="the sheets they are cut from")] = "letter",
+    shelf: Shelf = None,
+    as_json: AsJson = False,
+) -> None:
+    """A second card from what the first leaves over."""
+    from cielo.app.cutting import lay_out_pieces
+    from cielo.core.solvers.use_up import second_cards
+
+    with About(plan):
+        document: Plan = plan_of(plan)
+        stocks = lay_out_pieces(document, count, sheet).stocks
+        offcuts = [o for stock in stocks if stock.of == document.stock.name for nested in stock.sheets for o in nested.offcuts]
+        seconds = second_cards(document, offcuts, {}, inks_or_usual(document, shelf))
+    listed = _written(out, [one.proposed for one in seconds])
+    if as_json:
+        print_json(listed)
+    else:
+        _print_proposed(listed)
+
+
+def _written(out: Path, proposed: "list[Proposed] | tuple[Proposed, ...]") -> list[dict[str, Any]]:
+    from cielo.exchange.plan_file import write_plan
+
+    make_folder(out)
+    listed: list[dict[str, Any]] = []
+    for number, one in enumerate(proposed, 1):
+        file = out / f"{number}-{one.ground.key}.cielo.json"
+        write_file(file, write_plan(one.plan))
+        listed.append(
+            {"file": str(file), "ground": one.ground.key, "minutes": one.minutes, "apart": one.apart, "why": list(one.why)}
+        )
+    return listed
+
+
+def _print_proposed(listed: list[dict[str, Any]]) -> None:
+    for line in listed:
+        print(f"{line['file']}: {' '.join(line['why'])}")
+    if not listed:
+        print("No ground here answers that without an alarm. More time, other words or more inks would.")

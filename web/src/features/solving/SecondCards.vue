@@ -1,0 +1,77 @@
+<script setup lang="ts">
+/** A second card from what this one leaves over: its offcuts, and the ink that is nearly out. */
+import { computed, ref } from "vue";
+import { useRouter } from "vue-router";
+import { ask } from "../../api/client";
+import type { Units } from "../../api/models";
+import { useAsked } from "../../composables/useAsked";
+import { useDoing } from "../../composables/useDoing";
+import { wholeOf } from "../../logic/beside";
+import ProposalTiles from "./ProposalTiles.vue";
+
+const props = defineProps<{ cardId: string; title: string; count: number; sheet: string; units: Units }>();
+const router = useRouter();
+const { run } = useDoing("second-card");
+const open = ref(false);
+const asked = useAsked(
+  (signal) =>
+    open.value
+      ? ask("get", "/api/cards/{card_id}/second-cards", {
+          params: {
+            path: { card_id: wholeOf(props.cardId) },
+            query: { count: props.count, sheet: props.sheet },
+          },
+          signal,
+        })
+      : null,
+  () => [open.value, props.count, props.sheet].join(),
+);
+const proposals = computed(() =>
+  (asked.value.value ?? []).map((one) => ({
+    key: one.ground,
+    plan: one.plan,
+    name: one.name,
+    lines: one.why,
+  })),
+);
+async function take(key: string) {
+  const one = asked.value.value?.find(({ ground }) => ground === key);
+  if (!one) return;
+  await run(async () => {
+    const body = {
+      title: `${props.title.slice(0, 60)}: what was left`,
+      units: props.units,
+      across: false,
+      format: one.format,
+      stock: one.stock,
+      inks: one.inks,
+      ground: one.ground,
+    };
+    const made = await ask("post", "/api/cards/on-ground", { body });
+    await router.push({ name: "desk", params: { id: made.id } });
+  });
+}
+</script>
+
+<template>
+  <section class="second" aria-label="A second card of what is left">
+    <el-button :aria-expanded="open" @click="open = !open">Make a second card of what is left</el-button>
+    <template v-if="open">
+      <p v-if="asked.busy.value" role="status" class="quiet">Looking at the offcuts …</p>
+      <p v-else-if="asked.refusal.value" role="status">{{ asked.refusal.value.message }}</p>
+      <p v-else-if="!proposals.length" role="status">
+        The inks on your shelf give no ground on it without an alarm.
+      </p>
+      <ProposalTiles :proposals="proposals" @take="take" />
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.second {
+  margin-top: 16px;
+}
+.second :deep(.proposals button) {
+  width: 230px;
+}
+</style>

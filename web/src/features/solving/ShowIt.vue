@@ -1,0 +1,85 @@
+<script setup lang="ts">
+/** Inks and passes that make what a step lays stand out as wanted, each as it would look. */
+import { computed, ref } from "vue";
+import { ask } from "../../api/client";
+import type { Schemas } from "../../api/models";
+import WordMenu from "../../components/word/WordMenu.vue";
+import { useAsked } from "../../composables/useAsked";
+import { useDesk } from "../../composables/useDesk";
+import { sayLaid } from "../../logic/solving";
+import ProposalTiles from "./ProposalTiles.vue";
+
+type Level = Schemas["Show"]["level"];
+const props = defineProps<{ step: string }>();
+const desk = useDesk();
+const LEVELS: { value: Level; label: string; hint: string }[] = [
+  { value: "tone on tone", label: "tone on tone", hint: "in its ground's own hue, seen when looked for" },
+  { value: "softly", label: "softly", hint: "seen, and no more" },
+  { value: "plainly", label: "plainly", hint: "words are read at arm's length" },
+  { value: "strongly", label: "strongly", hint: "the first thing that is seen" },
+];
+const level = ref<Level | null>(null);
+const asked = useAsked(
+  (signal) =>
+    level.value && desk.saved
+      ? ask("post", "/api/cards/{card_id}/show", {
+          params: { path: { card_id: desk.saved.id } },
+          body: { revision: desk.saved.revision, step: props.step, level: level.value },
+          signal,
+        })
+      : null,
+  () => [level.value, level.value && desk.saved?.revision].join(),
+);
+const ways = computed(() => (level.value ? asked.value.value : null));
+const proposals = computed(() =>
+  (ways.value ?? []).map((way) => ({
+    key: way.ink.key,
+    plan: way.plan,
+    name: way.ink.name,
+    lines: [sayLaid(way.touch, way.passes)],
+  })),
+);
+function take(key: string) {
+  const way = ways.value?.find(({ ink }) => ink.key === key);
+  if (!way) return;
+  const { step, ink, touch, passes } = way;
+  desk.push(`let it stand out ${level.value ?? ""}`, { do: "lay-in", step, ink, touch, passes });
+  level.value = null;
+}
+</script>
+
+<template>
+  <span class="menu"
+    ><WordMenu
+      text="Make it stand out"
+      label="Make it stand out"
+      :choices="LEVELS"
+      @choose="(to) => (level = to)"
+  /></span>
+  <section v-if="level" class="ways" :aria-label="`Ways to stand out ${level}`">
+    <p class="head">
+      <span v-if="asked.busy.value" role="status">Trying the inks of your shelf …</span>
+      <span v-else-if="asked.refusal.value" role="status">{{ asked.refusal.value.message }}</span>
+      <span v-else-if="!proposals.length" role="status">
+        No ink of your shelf lets it stand out {{ level }} here without an alarm.
+      </span>
+      <span v-else>So that it stands out {{ level }}:</span>
+      <button type="button" class="word" @click="level = null">not now</button>
+    </p>
+    <ProposalTiles v-if="!asked.busy.value" :proposals="proposals" @take="take" />
+  </section>
+</template>
+
+<style scoped>
+.ways {
+  flex: 1 0 100%;
+  min-height: 250px;
+  padding: 10px 12px;
+  background: var(--paper-lift);
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+}
+</style>
