@@ -75,3 +75,15 @@ def test_what_is_left_makes_a_second_card(plan_file: Path, tmp_path: Path) -> No
         assert read(Path(line["file"])).stock == read(plan_file).stock
         assert any("offcut" in said for said in line["why"])
     assert cielo("use-up", plan_file, "--sheet", "none", "--out", tmp_path / "left").returncode == 2
+
+
+def test_the_trainer_asks_and_marks(plan_file: Path) -> None:
+    for kind in ("crossing", "order", "passes"):
+        asked = json.loads(cielo("trainer", plan_file, "--kind", kind, "--seed", "4", "--json").stdout)
+        count = len(asked["choices"])
+        given = ",".join(str(n) for n in range(1, count + 1)) if kind == "order" else "1"
+        told = json.loads(cielo("trainer", plan_file, "--kind", kind, "--seed", "4", "--answer", given, "--json").stdout)
+        right = ",".join(str(n) for n in told["truth"])
+        assert "Right." in cielo("trainer", plan_file, "--kind", kind, "--seed", "4", "--answer", right).stdout
+    assert cielo("trainer", plan_file, "--kind", "taste").returncode == 2
+    assert cielo("trainer", plan_file, "--answer", "x").returncode == 2

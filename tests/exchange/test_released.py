@@ -33,6 +33,7 @@ def test_a_plan_of_version_1_is_walked_once_and_loses_nothing(path: Path) -> Non
         del step["purpose"]
         if step.get("region", {}).get("over") == "words":  # in the plain face, upright, to be read: as they were
             assert [step["region"].pop(part) for part in ("face", "angle_deg", "texture")] == ["plain", 0.0, False]
+    assert new["card"].pop("turned_deg") == 0, "put on as it was made"
     new["version"] = 1
     assert new == old, "nothing but what each step is for was added"
     assert read_plan(write_plan(plan)) == plan

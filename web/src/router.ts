@@ -11,6 +11,7 @@ const PAGES = {
   stencils: () => import("./pages/StencilsPage.vue"),
   bench: () => import("./pages/BenchPage.vue"),
   crossings: () => import("./pages/CrossingsPage.vue"),
+  trainer: () => import("./pages/TrainerPage.vue"),
   journal: () => import("./pages/JournalPage.vue"),
   nowhere: () => import("./pages/NowherePage.vue"),
 };
@@ -26,6 +27,7 @@ export const router = createRouter({
     { path: "/stencils", name: "stencils", component: PAGES.stencils },
     { path: "/bench/:id", name: "bench", component: PAGES.bench, props: true },
     { path: "/crossings", name: "crossings", component: PAGES.crossings },
+    { path: "/trainer", name: "trainer", component: PAGES.trainer },
     { path: "/journal", name: "journal", component: PAGES.journal },
     { path: "/:rest(.*)", name: "nowhere", component: PAGES.nowhere },
   ],

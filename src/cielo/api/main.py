@@ -26,6 +26,7 @@ from cielo.api.routers import (
     solving,
     stencils,
     things,
+    training,
 )
 from cielo.app.keeping_safe import keep_safe
 from cielo.app.walled import end_readers
@@ -48,6 +49,7 @@ ROUTERS = tuple(
         grounds,
         journal,
         solving,
+        training,
         predict,
     )
 )

@@ -161,3 +161,43 @@ def _print_proposed(listed: list[dict[str, Any]]) -> None:
         print(f"{line['file']}: {' '.join(line['why'])}")
     if not listed:
         print("No ground here answers that without an alarm. More time, other words or more inks would.")
+
+
+@app.command()
+def trainer(
+    plan: PlanFile,
+    seed: Annotated[int, typer.Option(min=0, help="the same seed asks the same")] = 0,
+    kind: Annotated[str, typer.Option(help="crossing, order, mud, passes or line")] = "crossing",
+    answer: Annotated[str, typer.Option(help="what is chosen, counted from 1; of an order all of them, 3,1,2,4")] = "",
+    shelf: Shelf = None,
+    as_json: AsJson = False,
+) -> None:
+    """A question from the shelf on the plan's stock; with an answer, how it was."""
+    from cielo.core.solvers.trainer import KIND_WORDS, ask, mark
+
+    if kind not in KIND_WORDS:
+        raise BadInput(f"there is no question {kind!r}.", field="--kind", mend=f"Choose one of: {', '.join(KIND_WORDS)}.")
+    with About(plan):
+        document: Plan = plan_of(plan)
+        inks = inks_or_usual(document, shelf)
+        question = ask(kind, document.stock, inks, seed)
+        given = _numbers(answer)
+        marked = mark(kind, document.stock, inks, seed, given) if answer else None
+    if as_json:
+        told: dict[str, Any] = {"asks": question.asks, "choices": [choice.words for choice in question.choices]}
+        if marked is not None:
+            told |= {"off": marked.off, "score": marked.score, "truth": [n + 1 for n in marked.truth]}
+        print_json(told)
+        return
+    print(question.asks)
+    for number, choice in enumerate(question.choices, 1):
+        print(f"  {number}  {choice.words} {' '.join(choice.hexes)}")
+    if marked is not None:
+        print(f"{'Right.' if marked.score == 1 else f'Not so: {marked.off:.0f} away.'} {marked.words}")
+
+
+def _numbers(text: str) -> tuple[int, ...]:
+    try:
+        return tuple(int(part) - 1 for part in text.split(",") if part.strip())
+    except ValueError:
+        raise BadInput(f"{text!r} is no answer.", field="--answer", mend="Give a number, such as 2, or 3,1,2,4.") from None

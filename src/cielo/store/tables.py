@@ -157,6 +157,18 @@ class JournalRow(Base):
     photo: Mapped[str] = mapped_column(default="", server_default="")
 
 
+class PracticeRow(Base):
+    """An answer to a question of the trainer: its kind, how far off it was, and its score."""
+
+    __tablename__ = "practice"
+
+    number: Mapped[int] = mapped_column(primary_key=True)
+    at: Mapped[datetime]
+    kind: Mapped[str]
+    off: Mapped[float]
+    score: Mapped[float]
+
+
 class BookedRow(Base):
     """A step of a card of a batch that was done at the bench, and so was taken off the shelf, once."""
 

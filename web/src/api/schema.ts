@@ -2325,6 +2325,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trainer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Practice
+         * @description How it goes, and what to practise next.
+         */
+        get: operations["practice_api_trainer_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trainer/question": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Question
+         * @description A question; the same seed asks the same of the same shelf.
+         */
+        get: operations["question_api_trainer_question_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trainer/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Answer
+         * @description An answer marked, and kept.
+         */
+        post: operations["answer_api_trainer_answer_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trainer/begin-anew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Anew
+         * @description Forget how it went.
+         */
+        post: operations["begin_anew_api_trainer_begin_anew_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/predict": {
         parameters: {
             query?: never;
@@ -2349,6 +2429,23 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * Answer
+         * @description An answer to the question of a kind and seed on a stock: the index of what was chosen, or all in order.
+         */
+        Answer: {
+            /** Stock */
+            stock: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "crossing" | "order" | "mud" | "passes" | "line";
+            /** Seed */
+            seed: number;
+            /** Given */
+            given: number[];
+        };
         /**
          * AnswerOut
          * @description What lies at a place, bottom first, and the colour it gives; ``band``: half width of its 90 % band, CIEDE2000.
@@ -2832,6 +2929,13 @@ export interface components {
              * @default daylight
              */
             light: string;
+        };
+        /** ChoiceOut */
+        ChoiceOut: {
+            /** Words */
+            words: string;
+            /** Hexes */
+            hexes: string[];
         };
         /**
          * ColourModel
@@ -3850,6 +3954,21 @@ export interface components {
             top: string;
             colour: components["schemas"]["ColourModel"];
         };
+        /**
+         * KindOut
+         * @description A kind of question, and the mean score of late, None where it was not tried.
+         */
+        KindOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "crossing" | "order" | "mud" | "passes" | "line";
+            /** Words */
+            words: string;
+            /** Score */
+            score: number | null;
+        };
         /** LaidHereOut */
         LaidHereOut: {
             /** Step */
@@ -4059,6 +4178,17 @@ export interface components {
         MarkOut: {
             /** Code */
             code: string;
+            /** Words */
+            words: string;
+        };
+        /** MarkedOut */
+        MarkedOut: {
+            /** Off */
+            off: number;
+            /** Score */
+            score: number;
+            /** Truth */
+            truth: number[];
             /** Words */
             words: string;
         };
@@ -4736,6 +4866,18 @@ export interface components {
              */
             hand: number;
         };
+        /** PracticeOut */
+        PracticeOut: {
+            /** Kinds */
+            kinds: components["schemas"]["KindOut"][];
+            /** Answered */
+            answered: number;
+            /**
+             * Next
+             * @enum {string}
+             */
+            next: "crossing" | "order" | "mud" | "passes" | "line";
+        };
         /**
          * Practise
          * @description A photograph by the camera stand-in: of a hand so strong, in a light of its own.
@@ -5089,6 +5231,27 @@ export interface components {
              * @default false
              */
             flush: boolean;
+        };
+        /**
+         * QuestionOut
+         * @description What is asked; ``ordering``: all of the choices are to be set in order.
+         */
+        QuestionOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "crossing" | "order" | "mud" | "passes" | "line";
+            /** Seed */
+            seed: number;
+            /** Asks */
+            asks: string;
+            /** Shown */
+            shown: components["schemas"]["ChoiceOut"][];
+            /** Choices */
+            choices: components["schemas"]["ChoiceOut"][];
+            /** Ordering */
+            ordering: boolean;
         };
         /** ReInk */
         ReInk: {
@@ -14148,6 +14311,252 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["BridgeOut"][];
                 };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practice_api_trainer_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    question_api_trainer_question_get: {
+        parameters: {
+            query: {
+                stock: string;
+                seed: number;
+                kind?: ("crossing" | "order" | "mud" | "passes" | "line") | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    answer_api_trainer_answer_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Answer"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarkedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    begin_anew_api_trainer_begin_anew_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not Found */
             404: {

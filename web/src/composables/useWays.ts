@@ -18,6 +18,7 @@ export const PLACES: Record<string, string> = {
   shelf: "Shelf",
   stencils: "Stencils",
   journal: "Journal",
+  trainer: "Train the eye",
 };
 const OF_A_CARD = ["desk", "pieces", "day", "bench"];
 

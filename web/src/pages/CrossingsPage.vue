@@ -161,6 +161,7 @@ readings.onChange(async (files) => {
         >Its predicted readings</el-button
       >
       <el-button @click="readings.open()">Bring in readings</el-button>
+      <RouterLink class="word" :to="{ name: 'trainer' }">Train the eye</RouterLink>
     </template>
   </PageHead>
   <main v-if="shown">

@@ -21,6 +21,7 @@ from cielo.core.order.derive import with_derived
 from cielo.core.plan import Brush, Plan
 from cielo.core.sequence.durations import seconds_of
 from cielo.core.sequence.grounds import ASIDE, GROUNDS, Ground, lay_out
+from cielo.core.sequence.grounds.brief import Family
 from cielo.core.sequence.lightness import seen_on
 from cielo.core.sequence.suiting import SHOWS
 from cielo.core.simulation.grid import grid_of
@@ -75,11 +76,17 @@ WORDS: dict[str, tuple[Lab, ...]] = {
     "grey": ((58, 0, -2),),
     "black": ((16, 0, 0),),
 }
+# Families that words ask for; a ground of another is that much further away, CIEDE2000. Judgement.
+FAMILIES: tuple[tuple[frozenset[str], frozenset[Family]], ...] = (
+    (frozenset({"from", "dusk", "dawn", "sunset", "sky", "noon", "night"}), frozenset({"blended", "masked"})),
+    (frozenset({"sea", "rain", "storm", "winter"}), frozenset({"water", "smooshed", "masked", "blended", "alcohol"})),
+    (frozenset({"garden", "spring", "summer", "rose", "roses"}), frozenset({"stencilled", "stamped", "resist"})),
+)
+ANOTHER_FAMILY = 10.0
 # A dark thing stands out on a middle lighter than this, a light one on one darker, L*; and on one that varies by less. Judgement.
 LIGHT_MIDDLE, DARK_MIDDLE, QUIET_MIDDLE = 62.0, 52.0, 14.0
 # What a ground's worth falls by where its middle does not suit, CIEDE2000.
 UNSUITED = 12.0
-MOST_EXAMINED = 12
 MIDDLE_PER_IN = 10.0
 # On synthetic sheets only what flows on them is laid.
 FLOWS = "alcohol"
@@ -114,14 +121,14 @@ class Proposed:
 
 def run_of_words(words: str) -> tuple[Lab, ...]:
     """The colours that words stand for, in their order; empty where none is known."""
-    heard = [word.strip(".,;:!?\"'").lower() for word in words.split()]
+    heard = _heard(words)
     known = [word if word in WORDS else word.removesuffix("s") for word in heard]
     return tuple(lab for word in known if word in WORDS for lab in WORDS[word])
 
 
 def unknown_words(words: str) -> tuple[str, ...]:
     """Words of a wish that stand for nothing Cielo knows; the small ones between are not counted."""
-    heard = [word.strip(".,;:!?\"'").lower() for word in words.split()]
+    heard = _heard(words)
     return tuple(w for w in heard if len(w) > 3 and w not in ("from", "with", "into", "over", "then", "like") and w not in WORDS
                  and w.removesuffix("s") not in WORDS)  # fmt: skip
 
@@ -137,9 +144,11 @@ def grounds_for(
     if wish.words.strip() and not run:
         some = ", ".join(list(WORDS)[5:17])
         raise BadInput(f"Cielo knows none of those words: “{wish.words[:60]}”.", field="words", mend=f"Try words like {some}.")
-    ranked = sorted(_laid(wish, run, blank, shelf), key=lambda one: (round(one[0], 1), one[1].key))
     near = sorted(
-        ((apart + _unsuited(wish, plan), apart, ground, plan) for apart, ground, plan in ranked[:MOST_EXAMINED]),
+        (
+            (apart + _unsuited(wish, plan) + _foreign(wish, ground), apart, ground, plan)
+            for apart, ground, plan in _laid(wish, run, blank, shelf)
+        ),
         key=lambda one: (round(one[0], 1), one[2].key),
     )
     chosen: list[Proposed] = []
@@ -229,6 +238,17 @@ def _middle(plan: Plan) -> tuple[float, float]:
     return float(light.mean()), float(light.std())
 
 
+def _heard(words: str) -> list[str]:
+    return [word.strip(".,;:!?\"'").lower() for word in words.split()]
+
+
+def _foreign(wish: Wish, ground: Ground) -> float:
+    """What a ground loses that is of none of the families its words ask for."""
+    heard = set(_heard(wish.words))
+    asked = [families for words, families in FAMILIES if words & heard]
+    return ANOTHER_FAMILY if asked and not any(ground.family in families for families in asked) else 0.0
+
+
 def _unsuited(wish: Wish, plan: Plan) -> float:
     """What a ground loses where what is to stand out on it would not."""
     if wish.focal is None:
@@ -247,7 +267,7 @@ def _why(wish: Wish, ground: Ground, plan: Plan, minutes: int, apart: float | No
         yield f"Its inks are {near} “{wish.words.strip()}”."
     up = [ink.name for ink in plan.inks if ink.key in wish.use_up and ink.key in laid]
     if up:
-        yield f"It uses up {' and '.join(up)}."
+        yield f"It uses up {', '.join(up[:-1])}{' and ' if up[:-1] else ''}{up[-1]}."
     if wish.minutes is not None:
         yield f"It takes {minutes} of your {wish.minutes:g} minutes."
     if wish.focal is not None:

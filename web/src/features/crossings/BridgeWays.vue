@@ -46,7 +46,7 @@ ul {
 }
 li {
   display: grid;
-  grid-template-columns: 190px auto 1fr;
+  grid-template-columns: 150px 7.5em 1fr;
   gap: 10px;
   align-items: center;
   padding: 3px 0;

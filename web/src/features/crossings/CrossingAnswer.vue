@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One crossing read out: its colours, how sure they are, what to know of it, and a place to enter what was measured. */
+import NumbersFold from "../../components/NumbersFold.vue";
 import { computed, ref, watch } from "vue";
 import type { ChartOut } from "../../api/models";
 import { crossingAt, sayApart, sayOff, saySure } from "../../logic/crossings";

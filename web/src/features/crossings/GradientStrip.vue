@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A sequence of inks blended along a strip: its seams, its steepest place, and where a line would show. */
+import NumbersFold from "../../components/NumbersFold.vue";
 import { computed } from "vue";
 import type { ChartOut, StripOut, Units } from "../../api/models";
 import WordChoice from "../../components/word/WordChoice.vue";

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Inks and passes that make what a step lays stand out as wanted, each as it would look. */
-import { computed, ref } from "vue";
+import { computed, ref, watch } from "vue";
 import { ask } from "../../api/client";
 import type { Schemas } from "../../api/models";
 import WordMenu from "../../components/word/WordMenu.vue";
@@ -31,6 +31,8 @@ const asked = useAsked(
   () => [level.value, level.value && desk.saved?.revision].join(),
 );
 const ways = computed(() => (level.value ? asked.value.value : null));
+const box = ref<HTMLElement | null>(null);
+watch([box, ways], () => box.value?.scrollIntoView({ block: "nearest" }), { flush: "post" });
 const proposals = computed(() =>
   (ways.value ?? []).map((way) => ({
     key: way.ink.key,
@@ -56,7 +58,7 @@ function take(key: string) {
       :choices="LEVELS"
       @choose="(to) => (level = to)"
   /></span>
-  <section v-if="level" class="ways" :aria-label="`Ways to stand out ${level}`">
+  <section v-if="level" ref="box" class="ways" :aria-label="`Ways to stand out ${level}`">
     <p class="head">
       <span v-if="asked.busy.value" role="status">Trying the inks of your shelf …</span>
       <span v-else-if="asked.refusal.value" role="status">{{ asked.refusal.value.message }}</span>

@@ -79,7 +79,7 @@ const proposals = computed(() =>
     key: one.ground,
     plan: one.plan,
     name: one.name,
-    lines: [...one.why, `About ${one.minutes} minutes.`].slice(0, 5),
+    lines: minutes.value === "any" ? [...one.why, `It takes about ${one.minutes} minutes.`] : one.why,
   })),
 );
 function take(key: string) {
