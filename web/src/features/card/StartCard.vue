@@ -221,14 +221,14 @@ async function start() {
       Runs low: {{ low.map((thing) => `${thing.name}, ${sayLeft(thing)} left`).join("; ") }}.
     </p>
     <WishFor :stock="stock" :units="units" :size="wishSize" @take="takeWish" />
-    <h3>
+    <h2>
       Ground
       <span class="quiet">{{
         inks.length
           ? "as each would look with these inks; a powder or white it takes is fetched from the shelf"
           : "each in inks of yours that suit it; choose one, or choose inks first"
       }}</span>
-    </h3>
+    </h2>
     <GroundTiles
       class="grounds"
       :size="shownSize"
@@ -237,13 +237,13 @@ async function start() {
       :chosen="inks.length ? ground : null"
       @choose="chooseGround"
     />
-    <h3>
+    <h2>
       Inks
       <span class="quiet"
         >as they look on {{ chosenStock?.stock.name }}; those that neighbour each other go together: light,
         middle, dark</span
       >
-    </h3>
+    </h2>
     <InkPicker
       :stock-hex="chosenStock?.hex ?? '#fff'"
       :chosen="inks"
@@ -283,11 +283,11 @@ async function start() {
 .name :deep(.el-input__wrapper) {
   border-bottom-color: var(--ink);
 }
-h3 {
+h2 {
   margin: 18px 0 8px;
   font-size: 21px;
 }
-h3 .quiet {
+h2 .quiet {
   font: 16px var(--text);
 }
 .warned {
