@@ -1,17 +1,24 @@
 """How long the solvers take, and how that grows with the shelf: ``make bench``. Prints figures and ratios, asserts nothing."""
 
+import math
 import random
 import time
 from dataclasses import replace
 
+from cielo.core.geometry.nesting import SHEETS, Want, nest
 from cielo.core.keeping import KEPT
 from cielo.core.materials import Ink, Swatch
 from cielo.core.optics.films import film_of
 from cielo.core.solvers.colourways import colourways
 from cielo.core.solvers.even import even_gradient
 from cielo.core.solvers.find import find_colour
+from cielo.core.solvers.place import spread_evenly
+from cielo.core.solvers.show import show_it
+from cielo.core.solvers.trainer import ask
+from cielo.core.solvers.wish import Wish, blank_of, grounds_for
 from cielo.demo.cards import demo_plans
 from cielo.demo.shelf import INKS, STOCKS
+from cielo.demo.solved import solved_plans
 
 
 def shelf_of(count: int) -> list[Ink]:
@@ -57,6 +64,31 @@ def main() -> None:
         KEPT.clear()
         print(f"even {plan.title}: {seconds(lambda plan=plan: even_gradient(plan)):.2f} s")
         print(f"three colourways of {plan.title}: {seconds(lambda plan=plan: colourways(plan, INKS, 3)):.2f} s")
+    proposing()
+
+
+def proposing() -> None:
+    """Things that stand out and wishes as the shelf grows, figures spread, odd pieces nested, a question."""
+    moths = solved_plans()[2]
+    last = moths.steps[-1].id
+    before = {"show": 0.0, "wish": 0.0}
+    for count in (20, 60, 200):
+        KEPT.clear()
+        inks = shelf_of(count)
+        took = {
+            "show": seconds(lambda inks=inks: show_it(moths, last, 25.0, inks)),
+            "wish": seconds(lambda inks=inks: grounds_for(Wish("dusk"), blank_of(moths), inks)),
+        }
+        for what, time_s in took.items():
+            ratio = f", {time_s / before[what]:.1f} times the last" if before[what] else ""
+            print(f"{what} with {count} inks: {time_s:.2f} s{ratio}")
+        before = took
+    print(f"five moths spread: {seconds(lambda: spread_evenly(moths, last)):.2f} s")
+    disc = tuple((20 + 20 * math.cos(a * math.pi / 24), 20 + 20 * math.sin(a * math.pi / 24)) for a in range(48))
+    for count in (10, 40):
+        took_s = seconds(lambda count=count: nest([Want("disc", 40.0, 40.0, count, outline=disc)], SHEETS["letter"]))
+        print(f"{count} discs nested by their outline: {took_s:.2f} s")
+    print(f"a question of the trainer: {seconds(lambda: ask('mud', STOCKS[0], INKS, 3)):.2f} s")
 
 
 if __name__ == "__main__":

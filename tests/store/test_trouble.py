@@ -21,6 +21,7 @@ from cielo.app.cards import list_cards, start_card
 from cielo.app.doctor import examine
 from cielo.demo.cards import demo_plans
 from cielo.demo.fill import fill_file
+from cielo.demo.solved import solved_plans
 from cielo.errors import StoreTrouble
 from cielo.store.backups import DAYS, MONTHS, WEEKS, backup_to, backup_today, backups_of, restore_from
 from cielo.store.database import Store
@@ -192,7 +193,7 @@ def test_a_demo_killed_while_it_is_filled_is_filled_anew(after_s: float, tmp_pat
         process.wait()
     assert fill_file(path) is not path.exists() or path.exists()
     store = Store(path)
-    assert len(list_cards(store)) == len(demo_plans())
+    assert len(list_cards(store)) == len(demo_plans()) + len(solved_plans())
     store.close()
     assert not list(tmp_path.glob("*.filling*"))
 

@@ -7,6 +7,7 @@ from cielo.app.cards import list_cards, start_card
 from cielo.app.shelf import fill_shelf
 from cielo.demo.cards import demo_plans
 from cielo.demo.shelf import SHELF
+from cielo.demo.solved import solved_plans
 from cielo.store.database import Store
 
 
@@ -36,6 +37,6 @@ def fill(store: Store) -> bool:
     if list_cards(store):
         return False
     fill_shelf(store, SHELF)
-    for plan in reversed(demo_plans()):
+    for plan in reversed((*demo_plans(), *solved_plans())):
         start_card(store, plan, f"start {plan.title}")
     return True
