@@ -49,12 +49,6 @@ def take(page: Page, address: str) -> None:
     settle(page)
     page.screenshot(path=OUT / "bench.png")
     page.goto(address)
-    page.get_by_text("Dusk over dunes", exact=True).click()
-    page.wait_for_selector("[data-test=panel]")
-    page.locator(".proof").filter(has_text="Sage 8").last.click()
-    settle(page)
-    page.screenshot(path=OUT / "desk-prints.png")
-    page.goto(address)
     page.get_by_text("Cool border", exact=True).click()
     page.get_by_role("link", name="circle").click()
     page.wait_for_selector("[data-test=panel]")
@@ -160,22 +154,28 @@ def take_what_no_hand_can_do(page: Page, address: str) -> None:
     page.screenshot(path=OUT / "journal.png")
 
 
-def take_empty(page: Page, address: str) -> None:
-    page.goto(f"{address}/shelf")
-    page.get_by_role("heading", name="What do you have?").wait_for()
+def take_the_solvers(page: Page, address: str) -> None:
+    """The same card in other inks, and a question of the trainer answered."""
+    page.goto(address)
+    page.get_by_text("Dusk over dunes", exact=True).click()
+    page.wait_for_selector("[data-test=panel]")
+    page.get_by_role("button", name=re.compile("Change the card")).click()
+    page.get_by_role("button", name="Other colours").click()
+    page.locator(".proposals img").nth(2).wait_for(timeout=60_000)
+    page.locator(".proposals").scroll_into_view_if_needed()
     settle(page)
-    page.screenshot(path=OUT / "empty-start.png")
-
-
-class EmptyServer(Server):
-    """Cielo as it is when it is new."""
-
-    command = "serve"
+    page.screenshot(path=OUT / "desk-colourways.png")
+    page.goto(f"{address}/trainer")
+    page.get_by_role("button", name=re.compile("^What to practise")).click()
+    page.get_by_role("option", name="spot the mud").click()
+    page.locator(".choices button").nth(1).click()
+    settle(page)
+    page.screenshot(path=OUT / "trainer.png")
 
 
 def main() -> None:
     OUT.mkdir(parents=True, exist_ok=True)
-    server, empty = Server(Path(mkdtemp()) / "demo.sqlite"), EmptyServer(Path(mkdtemp()) / "empty.sqlite")
+    server = Server(Path(mkdtemp()) / "demo.sqlite")
     try:
         with sync_playwright() as playwright:
             browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM_ARGUMENTS)
@@ -184,11 +184,10 @@ def main() -> None:
             take_the_rest(page, server.address)
             take_the_shelf(page, server.address)
             take_what_no_hand_can_do(page, server.address)
-            take_empty(page, empty.address)
+            take_the_solvers(page, server.address)
             browser.close()
     finally:
         server.stop()
-        empty.stop()
 
 
 if __name__ == "__main__":
