@@ -12,6 +12,7 @@ from cielo.app.bench import stand_at_bench
 from cielo.app.cards import CardOnDesk, start_card
 from cielo.app.photographs import compared_with, photographed
 from cielo.app.pictures import panel_png
+from cielo.app.sheets import card_page
 from cielo.app.walled import walled
 from cielo.core.keeping import KEPT
 from cielo.core.optics.spectra import srgb_encoded
@@ -19,6 +20,7 @@ from cielo.core.photo.compare import Compared
 from cielo.core.plan import Plan
 from cielo.core.say import say
 from cielo.errors import BadInput
+from cielo.exchange.card_page import CardPage
 from cielo.exchange.journal_file import ComparisonModel, Corners, JournalModel, MadeFacts, RegionModel
 from cielo.exchange.photo import as_kept
 from cielo.exchange.plan_file import PlanModel
@@ -180,6 +182,19 @@ def side_of(store: Store, entry_id: str, side: Side) -> bytes:
 def predicted_of(store: Store, entry_id: str) -> bytes:
     """The panel as an entry's plan predicts it, PNG. Raises NotFound, BadInput where there is no plan."""
     return panel_png(_plan_of(open_entry(store, entry_id)), 60.0)
+
+
+def page_of(store: Store, entry_id: str) -> CardPage:
+    """A card that was made as a page to send: its photograph, what was written of it, and its plan as it was followed. Raises NotFound,
+    BadInput where there is no plan."""
+    entry = open_entry(store, entry_id)
+    facts, plan = entry.document.facts, _plan_of(entry)
+    notes = (
+        ("What came of it", facts.notes),
+        ("Done differently", " ".join(entry.document.differently)),
+        ("Next time", facts.next_time),
+    )
+    return card_page(replace(plan, title=facts.title), base64.b64decode(entry.photo) if entry.photo else b"", notes)
 
 
 def begin_again(store: Store, entry_id: str) -> CardOnDesk:

@@ -1,28 +1,80 @@
-"""Sheets to print for a plan: the run sheet, and templates to cut."""
+"""Sheets to print for a plan: the run sheet, templates to cut, and a page of the card to send."""
 
 from collections.abc import Sequence
+from dataclasses import replace
 
-from cielo.app.pictures import panel_png
+from cielo.app.pictures import assembled_png, panel_png
 from cielo.core.advice.judge import judge
 from cielo.core.advice.supplies import Supplies
 from cielo.core.geometry.pieces import pieces_of, tape_lengths_mm
 from cielo.core.materials import TOOLS
+from cielo.core.optics.spectra import hex_from_lab
 from cielo.core.order.reasons import reasons
 from cielo.core.plan import Belongs, Brush, Piece, Plan, Water, pieces_made, plan_of_piece
+from cielo.core.say import say, say_minutes, to_fetch
 from cielo.core.sequence.brushes import plan_brushes
+from cielo.core.sequence.durations import seconds_of
+from cielo.core.sequence.lightness import seen_on
+from cielo.core.sequence.timetable import needs_of, parts_of_card
+from cielo.core.simulation.assembled import SQUARE_MM
 from cielo.core.simulation.grid import for_screen
 from cielo.core.table.table import table_of
 from cielo.core.units import say_fine, say_length, say_size
+from cielo.exchange.card_page import CardPage, InkLine, Part
 from cielo.exchange.run_sheet import Made, write_run_sheet
 from cielo.exchange.templates import write_pdf
 
-PROOF_DPI = 40.0
+PROOF_DPI, FINISHED_DPI, PAGE_DPI = 40.0, 80.0, 110.0
 
 
 def run_sheet(plan: Plan, supplies: Supplies | None = None) -> bytes:
     """The run sheet as PDF, the panel and every piece on it; the same plan and supplies always give the same bytes."""
     beside = [_made(plan_of_piece(plan, piece.key), None, _put_on(plan, piece)) for piece in pieces_made(plan)]
-    return write_run_sheet([_made(plan, supplies, _headed(plan), _to_lay_out(plan)), *beside])
+    whole = _made(plan, supplies, _headed(plan), _to_lay_out(plan))
+    finished = (assembled_png(plan, FINISHED_DPI), *_front_mm(plan))
+    return write_run_sheet([replace(whole, takes=_takes(plan), finished=finished), *beside])
+
+
+def card_page(plan: Plan, photo: bytes = b"", notes: Sequence[tuple[str, str]] = ()) -> CardPage:
+    """A card as a page to print or to send; with the photograph and the notes of one that was made."""
+    parts = [("Step by step", plan)] + [(f"The {piece.name}", plan_of_piece(plan, piece.key)) for piece in pieces_made(plan)]
+    width, height = _front_mm(plan)
+    return CardPage(
+        plan.title,
+        plan.units,
+        assembled_png(plan, PAGE_DPI),
+        width,
+        height,
+        (_headed(plan), _takes(plan)),
+        [InkLine(ink.name, hex_from_lab(seen_on(plan.stock.paper, ink))) for ink in plan.inks],
+        list(dict.fromkeys([*to_fetch(plan), *_to_lay_out(plan)])),
+        [Part(name, [say(part, step) for step in part.steps]) for name, part in parts if part.steps],
+        photo,
+        notes,
+    )
+
+
+def _front_mm(plan: Plan) -> tuple[float, float]:
+    """The card's front as it stands when it is finished, width and height, mm."""
+    card = plan.card
+    square = abs(card.panel_width_mm - card.panel_height_mm) < SQUARE_MM
+    turned = card.turned_deg in (90, 270) and not square
+    return (card.height_mm, card.width_mm) if turned else (card.width_mm, card.height_mm)
+
+
+def _takes(plan: Plan) -> str:
+    """How long a card takes: with the hands, and waiting."""
+    parts = [part for _, part in parts_of_card(plan)]
+    hands = sum(seconds_of(part, step) for part in parts for step in part.steps if needs_of(part, step))
+    waits = [seconds_of(part, step) for part in parts for step in part.steps if not needs_of(part, step)]
+    if not hands + sum(waits):
+        return ""
+    waiting = f", {_minutes(sum(waits))} of it waiting (the longest {_minutes(max(waits))})" if waits else ""
+    return f"It takes about {_minutes(hands + sum(waits))}{waiting}."
+
+
+def _minutes(seconds: int) -> str:
+    return say_minutes(max(1, round(seconds / 60)))
 
 
 def _made(plan: Plan, supplies: Supplies | None, head: str, tools: Sequence[str] = ()) -> Made:

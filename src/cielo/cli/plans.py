@@ -251,6 +251,19 @@ def sheet(plan: PlanFile, out: Annotated[Path, typer.Option(help="the PDF to wri
 
 
 @app.command()
+def page(plan: PlanFile, out: Annotated[Path, typer.Option(help="the HTML or PDF to write, by its ending")]) -> None:
+    """The card as a page to print or to send: picture, inks, steps; as HTML one file that opens anywhere."""
+    from cielo.app.sheets import card_page
+    from cielo.exchange.card_page import write_html, write_pdf
+
+    if out.suffix.lower() not in (".html", ".pdf"):
+        raise BadInput("a page is HTML or PDF.", field="--out", mend="Call it .html or .pdf.")
+    with About(plan):
+        made = card_page(plan_of(plan))
+    write_file(out, write_html(made) if out.suffix.lower() == ".html" else write_pdf(made))
+
+
+@app.command()
 def schema() -> None:
     """The JSON Schema of plan files."""
     from cielo.exchange.plan_file import plan_schema

@@ -3,23 +3,24 @@
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from io import BytesIO
-from xml.sax.saxutils import escape
 
 from reportlab.lib.colors import black, white
 from reportlab.lib.pagesizes import A4, LETTER
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
 from reportlab.lib.utils import ImageReader
-from reportlab.platypus import Flowable, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
+from reportlab.platypus import Flowable, Image, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
 
 from cielo.core.geometry.masks import outlines_mm
 from cielo.core.plan import Dry, LayMask, Plan, Step, masks_on
 from cielo.core.say import care, fetch, lies_turned, say, say_minutes, to_fetch, where_to_lay
+from cielo.exchange.letters import BOLD, PLAIN, markup, own_canvas
 
-TITLE = ParagraphStyle("title", fontName="Times-Bold", fontSize=20, leading=25)
-BODY = ParagraphStyle("body", fontName="Helvetica", fontSize=12, leading=16)
-SMALL = ParagraphStyle("small", fontName="Helvetica", fontSize=9.5, leading=12.5)
-PROOF_MM = 26.0
+TITLE = ParagraphStyle("title", fontName=BOLD, fontSize=21, leading=26)
+BODY = ParagraphStyle("body", fontName=PLAIN, fontSize=13, leading=17.5)
+# Nothing on the sheet is smaller than this: it lies at arm's length, under inky hands.
+SMALL = ParagraphStyle("small", fontName=PLAIN, fontSize=12, leading=15.5)
+PROOF_MM, FINISHED_MM = 26.0, 62.0
 
 
 @dataclass(frozen=True)
@@ -31,6 +32,8 @@ class Made:
     remember : sentences to remember at a step, or under None on the whole.
     tools : what to lay out first besides what is fetched, a line each.
     head : what it is, of what stock, and where it goes, a sentence or two.
+    takes : how long it takes, in words; empty for a piece, whose time is in that of the whole.
+    finished : the PNG of the whole when all is done, with its width and height in mm; None for a piece.
     """
 
     plan: Plan
@@ -39,6 +42,8 @@ class Made:
     remember: dict[str | None, list[str]]
     tools: Sequence[str]
     head: str
+    takes: str = ""
+    finished: tuple[bytes, float, float] | None = None
 
 
 def write_run_sheet(parts: Sequence[Made]) -> bytes:
@@ -50,22 +55,32 @@ def write_run_sheet(parts: Sequence[Made]) -> bytes:
         out, pagesize=page, leftMargin=15 * mm, rightMargin=15 * mm, topMargin=14 * mm,
         bottomMargin=14 * mm, title=f"{whole.title}: run sheet", author="Cielo", invariant=1,
     )  # fmt: skip
-    document.build([flowable for made in parts for flowable in _part(made, page[0])])
+    document.build([flowable for made in parts for flowable in _part(made, page[0])], canvasmaker=own_canvas)
     return out.getvalue()
 
 
 def _part(made: Made, width: float) -> Iterator[Flowable]:
     plan = made.plan
-    yield Paragraph(escape(plan.title), TITLE)
-    yield Paragraph(escape(made.head), BODY)
-    for line in made.remember.get(None, []):
-        yield Paragraph(escape(line), BODY)
+    yield Paragraph(markup(plan.title), TITLE)
+    head: list[Flowable] = [
+        Paragraph(markup(line), BODY) for line in (made.head, made.takes, *made.remember.get(None, [])) if line
+    ]
+    yield Spacer(1, 2 * mm)
+    if made.finished is None:
+        yield from head
+    else:
+        picture = _picture(*made.finished)
+        beside = Table(
+            [[picture, head]], colWidths=[picture.drawWidth + 5 * mm, width - 37 * mm - picture.drawWidth], hAlign="LEFT"
+        )
+        beside.setStyle(TableStyle([("VALIGN", (0, 0), (-1, -1), "TOP"), ("LEFTPADDING", (0, 0), (-1, -1), 0)]))
+        yield beside
     yield Spacer(1, 4 * mm)
     lay_out = [*to_fetch(plan), *made.tools]
     if lay_out:
         yield Paragraph("<b>Lay out before you begin</b>", BODY)
         for line in lay_out:
-            yield Paragraph(f"\u2022 {escape(line)}", SMALL)
+            yield Paragraph(f"\u2022 {markup(line)}", SMALL)
         yield Spacer(1, 4 * mm)
     if not plan.steps:
         return
@@ -79,19 +94,25 @@ def _part(made: Made, width: float) -> Iterator[Flowable]:
     yield Spacer(1, 8 * mm)
 
 
+def _picture(png: bytes, width_mm: float, height_mm: float) -> Image:
+    """The finished card, as large as its place at the head of the sheet."""
+    scale = FINISHED_MM * mm / max(width_mm, height_mm)
+    return Image(BytesIO(png), width_mm * scale, height_mm * scale)
+
+
 def _row(plan: Plan, at: int, step: Step, proof: "Proof", says: Sequence[str]) -> list[Flowable | list[Flowable]]:
     where = [where_to_lay(plan, plan.mask(step.mask))] if isinstance(step, LayMask) else []
     if turned := lies_turned(plan, step):
         where.append(turned)
     words: list[Flowable] = [
-        Paragraph(f"<b>{at + 1}.</b> {escape(say(plan, step))}", BODY),
-        Paragraph(f"Fetch: {escape(fetch(plan, step))}.", SMALL),
-        *(Paragraph(escape(line), SMALL) for line in (*where, *says)),
+        Paragraph(f"<b>{at + 1}.</b> {markup(say(plan, step))}", BODY),
+        Paragraph(f"Fetch: {markup(fetch(plan, step))}.", SMALL),
+        *(Paragraph(markup(line), SMALL) for line in (*where, *says)),
     ]
     if isinstance(step, Dry):
-        words.append(Paragraph(f"Started at ______ , ready {escape(say_minutes(step.minutes))} later.", SMALL))
+        words.append(Paragraph(f"Started at ______ , ready {markup(say_minutes(step.minutes))} later.", SMALL))
     if care(plan, step):
-        words.append(Paragraph(f"<b>Care:</b> {escape(care(plan, step))}", SMALL))
+        words.append(Paragraph(f"<b>Care:</b> {markup(care(plan, step))}", SMALL))
     words.append(Spacer(1, 2 * mm))
     return [TickBox(), proof, words]
 

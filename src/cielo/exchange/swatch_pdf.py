@@ -11,6 +11,7 @@ from reportlab.pdfgen.canvas import Canvas
 
 from cielo.core.photo import sheet
 from cielo.core.units import Units
+from cielo.exchange.letters import draw
 
 BOX_MM = 22.0
 PITCH_MM = 32.0
@@ -47,15 +48,13 @@ def write_sheet(title: str, lines: Sequence[str], patches: Sequence[Patch], unit
 
 
 def _head(canvas: Canvas, title: str, lines: Sequence[str], number: int, pages: int, height: float) -> None:
-    canvas.setFont("Times-Bold", 17)
-    canvas.drawString(14 * mm, height - 16 * mm, title)
-    canvas.setFont("Helvetica", 9)
+    draw(canvas, 14 * mm, height - 16 * mm, title, 17, bold=True)
     for i, line in enumerate(lines):
-        canvas.drawString(14 * mm, height - (22 + 4.4 * i) * mm, line)
+        draw(canvas, 14 * mm, height - (22 + 4.4 * i) * mm, line, 9)
     canvas.line(14 * mm, 9 * mm, 64 * mm, 9 * mm)
     for end in (14, 64):
         canvas.line(end * mm, 7.5 * mm, end * mm, 10.5 * mm)
-    canvas.drawString(67 * mm, 8 * mm, f"This rule is 50 mm long when printed 1:1.   Page {number} of {pages}")
+    draw(canvas, 67 * mm, 8 * mm, f"This rule is 50 mm long when printed 1:1.   Page {number} of {pages}", 9)
 
 
 def _patch(canvas: Canvas, patch: Patch, x: float, top: float) -> None:
@@ -65,10 +64,8 @@ def _patch(canvas: Canvas, patch: Patch, x: float, top: float) -> None:
     canvas.setLineWidth(0.4)
     canvas.rect(x, top - box, box, box, stroke=1, fill=int(patch.hex is not None))
     canvas.setFillColor(black)
-    canvas.setFont("Helvetica", LABEL_POINTS)
-    canvas.drawString(x, top - box - 3.2 * mm, patch.name[:26])
-    canvas.setFont("Helvetica", LABEL_POINTS - 1)
-    canvas.drawString(x, top - box - 6.2 * mm, patch.note[:30])
+    draw(canvas, x, top - box - 3.2 * mm, patch.name[:26], LABEL_POINTS)
+    draw(canvas, x, top - box - 6.2 * mm, patch.note[:30], LABEL_POINTS - 1)
 
 
 def write_photo_sheet(units: Units) -> bytes:
@@ -102,18 +99,20 @@ def write_photo_sheet(units: Units) -> bytes:
     for n, box in enumerate(sheet.boxes(), 1):
         square(box, None)
         canvas.setFillColor(black)
-        canvas.setFont("Helvetica", LABEL_POINTS)
-        canvas.drawString(left + box.x_mm * mm, top - (box.y_mm + box.size_mm + 4) * mm, str(n))
-    canvas.setFont("Helvetica", 8)
-    canvas.drawString(
+        draw(canvas, left + box.x_mm * mm, top - (box.y_mm + box.size_mm + 4) * mm, str(n), LABEL_POINTS)
+    draw(
+        canvas,
         left + 18 * mm,
         top - 9 * mm,
         "Print it on your stock, ink the boxes with one full pass each, let them dry, and photograph the whole sheet.",
+        8,
     )
-    canvas.drawString(
+    draw(
+        canvas,
         left + 18 * mm,
         top - 13 * mm,
         "Keep the corner marks in the picture and shadows off it. A printer is not exact: a reader is surer than this.",
+        8,
     )
     canvas.showPage()
     canvas.save()

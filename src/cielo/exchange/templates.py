@@ -13,6 +13,7 @@ from reportlab.pdfgen.canvas import Canvas
 from cielo.core.geometry.pieces import Array, Piece
 from cielo.core.units import Units, say_size
 from cielo.exchange.hpgl import write_hpgl
+from cielo.exchange.letters import draw
 
 TemplateFormat = Literal["svg", "pdf", "dxf", "hpgl"]
 
@@ -99,15 +100,24 @@ def _tiles(length_mm: float, page_mm: float) -> list[float]:
 def _head(
     canvas: Canvas, piece: Piece, units: Units, page: tuple[float, float], at: tuple[int, int], of: tuple[int, int]
 ) -> None:
-    canvas.setFont("Times-Bold", 13)
-    canvas.drawString(PAGE_MARGIN_MM * mm, page[1] - 14 * mm, f"{piece.name}, {say_size(piece.width_mm, piece.height_mm, units)}")
-    canvas.setFont("Helvetica", 8.5)
+    draw(
+        canvas,
+        PAGE_MARGIN_MM * mm,
+        page[1] - 14 * mm,
+        f"{piece.name}, {say_size(piece.width_mm, piece.height_mm, units)}",
+        13,
+        bold=True,
+    )
     tile = f"Sheet {at[0] * of[1] + at[1] + 1} of {of[0] * of[1]}: lay the crosses over each other. " if of != (1, 1) else ""
-    canvas.drawString(PAGE_MARGIN_MM * mm, page[1] - 19 * mm, f"{tile}Print 1:1. {piece.note}")
+    draw(canvas, PAGE_MARGIN_MM * mm, page[1] - 19 * mm, f"{tile}Print 1:1. {piece.note}", 8.5)
     canvas.setLineWidth(0.4)
     canvas.line(PAGE_MARGIN_MM * mm, 7 * mm, (PAGE_MARGIN_MM + 50) * mm, 7 * mm)
-    canvas.drawString(
-        (PAGE_MARGIN_MM + 52) * mm, 6 * mm, "50 mm when printed 1:1. Blade away from the hand; keep it from children."
+    draw(
+        canvas,
+        (PAGE_MARGIN_MM + 52) * mm,
+        6 * mm,
+        "50 mm when printed 1:1. Blade away from the hand; keep it from children.",
+        8.5,
     )
 
 

@@ -274,6 +274,9 @@ useEventListener("keydown", (event) => {
           <el-button v-if="steps.length" tag="a" :href="`/api/cards/${id}/run-of-proofs.png`" download
             >As a film</el-button
           >
+          <el-button v-if="steps.length" tag="a" :href="`/api/cards/${wholeOf(id)}/page.html`" download
+            >As a page</el-button
+          >
         </div>
       </section>
     </template>

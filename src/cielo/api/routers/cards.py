@@ -30,11 +30,12 @@ from cielo.app.cards import CardOnDesk
 from cielo.app.pictures import Look, panel_png, proofs_moving
 from cielo.app.proofs import proof_keys
 from cielo.app.reading import read_aloud
-from cielo.app.sheets import run_sheet, templates
+from cielo.app.sheets import card_page, run_sheet, templates
 from cielo.app.shelf import find_inks, find_stock
 from cielo.core.optics.spectra import hex_from_lab, is_in_gamut
 from cielo.core.simulation.grid import for_screen
 from cielo.core.simulation.point import ask
+from cielo.exchange.card_page import write_html, write_pdf
 from cielo.exchange.plan_file import PlanModel, write_plan
 
 router = APIRouter(prefix="/cards", tags=["cards"], responses=REFUSALS)
@@ -262,6 +263,22 @@ def sheet(card_id: CardId, store: StoreOfApp) -> Response:
         media_type="application/pdf",
         headers={"content-disposition": attachment(plan.title, "run-sheet.pdf", "inline")},
     )
+
+
+@router.get("/{card_id}/page.html", response_class=Response, responses={200: {"content": {"text/html": {}}}})
+def page_to_send(card_id: CardId, store: StoreOfApp) -> Response:
+    """The card as one HTML file that opens anywhere."""
+    plan = cards.open_card(store, card_id).whole
+    headers = {"content-disposition": attachment(plan.title, "html", "attachment")}
+    return Response(write_html(card_page(plan)), media_type="text/html", headers=headers)
+
+
+@router.get("/{card_id}/page.pdf", response_class=Response, responses={200: {"content": {"application/pdf": {}}}})
+def page_to_print(card_id: CardId, store: StoreOfApp) -> Response:
+    """The card as a page to print or to send."""
+    plan = cards.open_card(store, card_id).whole
+    headers = {"content-disposition": attachment(plan.title, "page.pdf", "inline")}
+    return Response(write_pdf(card_page(plan)), media_type="application/pdf", headers=headers)
 
 
 @router.get("/{card_id}/templates.pdf", response_class=Response, responses={200: {"content": {"application/pdf": {}}}})

@@ -6,7 +6,7 @@ from fastapi import APIRouter, Path, Query, Response
 from pydantic import Field
 
 from cielo.api.dependencies import CardId, FileBody, StoreOfApp
-from cielo.api.routers.cards import card_out
+from cielo.api.routers.cards import attachment, card_out
 from cielo.api.schemas.cards import Body, CardOut
 from cielo.api.schemas.journal import JournalEntryOut, LearntOut
 from cielo.api.schemas.problem import REFUSALS
@@ -14,6 +14,7 @@ from cielo.app import journal
 from cielo.app.bench import MOST_CARDS
 from cielo.app.journal import Side
 from cielo.app.learnt import what_was_learnt
+from cielo.exchange.card_page import write_html
 from cielo.exchange.journal_file import Corners, MadeFacts
 
 router = APIRouter(prefix="/journal", tags=["journal"], responses=REFUSALS)
@@ -110,6 +111,14 @@ def lesson(entry: EntryId, body: Lesson, store: StoreOfApp) -> JournalEntryOut:
 def again(entry: EntryId, store: StoreOfApp) -> CardOut:
     """A new card from the plan of an entry, as it was followed."""
     return card_out(journal.begin_again(store, entry))
+
+
+@router.get("/{entry}/page.html", response_class=Response, responses={200: {"content": {"text/html": {}}}})
+def page_to_send(entry: EntryId, store: StoreOfApp) -> Response:
+    """A card that was made, with its photograph and what was written of it, as one HTML file that opens anywhere."""
+    page = journal.page_of(store, entry)
+    headers = {"content-disposition": attachment(page.title, "html", "attachment")}
+    return Response(write_html(page), media_type="text/html", headers=headers)
 
 
 @router.get("/{entry}/picture.png", **PNG)

@@ -202,6 +202,9 @@ const apart = computed(
       </p>
       <p class="does">
         <el-button v-if="entry.planned" :disabled="busy" @click="again">Start a card from it</el-button>
+        <el-button v-if="entry.planned" tag="a" :href="`/api/journal/${entry.id}/page.html`" download
+          >A page to send</el-button
+        >
         <el-button v-if="!sure" @click="sure = true">Take it out</el-button>
         <template v-else>
           <el-button type="primary" @click="takeOut">Yes, out for good</el-button>
