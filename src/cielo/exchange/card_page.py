@@ -13,7 +13,7 @@ from reportlab.lib.units import mm
 from reportlab.platypus import Flowable, Image, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
 
 from cielo.core.units import Units
-from cielo.exchange.letters import BOLD, PLAIN, markup, own_canvas
+from cielo.exchange.letters import BOLD, PLAIN, markup
 
 TITLE = ParagraphStyle("title", fontName=BOLD, fontSize=24, leading=29)
 HEAD = ParagraphStyle("head", fontName=BOLD, fontSize=14, leading=22)
@@ -112,9 +112,9 @@ def write_pdf(page: CardPage) -> bytes:
     out = BytesIO()
     document = SimpleDocTemplate(
         out, pagesize=LETTER if page.units == "in" else A4, leftMargin=18 * mm, rightMargin=18 * mm, topMargin=16 * mm,
-        bottomMargin=16 * mm, title=page.title, author="Cielo", invariant=1,
+        bottomMargin=16 * mm, title=page.title, author="Cielo", invariant=1, initialFontName=PLAIN,
     )  # fmt: skip
-    document.build(_flowables(page), canvasmaker=own_canvas)
+    document.build(_flowables(page))
     return out.getvalue()
 
 

@@ -14,7 +14,7 @@ from reportlab.platypus import Flowable, Image, Paragraph, SimpleDocTemplate, Sp
 from cielo.core.geometry.masks import outlines_mm
 from cielo.core.plan import Dry, LayMask, Plan, Step, masks_on
 from cielo.core.say import care, fetch, lies_turned, say, say_minutes, to_fetch, where_to_lay
-from cielo.exchange.letters import BOLD, PLAIN, markup, own_canvas
+from cielo.exchange.letters import BOLD, PLAIN, markup
 
 TITLE = ParagraphStyle("title", fontName=BOLD, fontSize=21, leading=26)
 BODY = ParagraphStyle("body", fontName=PLAIN, fontSize=13, leading=17.5)
@@ -53,9 +53,9 @@ def write_run_sheet(parts: Sequence[Made]) -> bytes:
     page = LETTER if whole.units == "in" else A4
     document = SimpleDocTemplate(
         out, pagesize=page, leftMargin=15 * mm, rightMargin=15 * mm, topMargin=14 * mm,
-        bottomMargin=14 * mm, title=f"{whole.title}: run sheet", author="Cielo", invariant=1,
+        bottomMargin=14 * mm, title=f"{whole.title}: run sheet", author="Cielo", invariant=1, initialFontName=PLAIN,
     )  # fmt: skip
-    document.build([flowable for made in parts for flowable in _part(made, page[0])], canvasmaker=own_canvas)
+    document.build([flowable for made in parts for flowable in _part(made, page[0])])
     return out.getvalue()
 
 

@@ -8,7 +8,6 @@ from collections.abc import Iterator
 from functools import lru_cache
 from itertools import groupby
 from pathlib import Path
-from typing import Any
 from xml.sax.saxutils import escape
 
 from reportlab.pdfbase import pdfmetrics
@@ -58,12 +57,6 @@ def _runs(text: str) -> Iterator[tuple[str, str]]:
 def markup(text: str) -> str:
     """A text as the markup of a paragraph, each character in a face that has it."""
     return "".join(f'<font name="{face}">{escape(run)}</font>' if face else escape(run) for face, run in _runs(text))
-
-
-def own_canvas(*given: Any, **named: Any) -> Canvas:
-    """A canvas that begins with the own face, for documents: no page then names one that is not embedded."""
-    _covered()
-    return Canvas(*given, **named, initialFontName=PLAIN)
 
 
 def draw(canvas: Canvas, x: float, y: float, text: str, points: float, bold: bool = False) -> None:
