@@ -13,7 +13,7 @@ from reportlab.lib.units import mm
 from reportlab.platypus import Flowable, Image, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
 
 from cielo.core.units import Units
-from cielo.exchange.letters import BOLD, PLAIN, markup
+from cielo.exchange.letters import BOLD, LETTERS, PLAIN, markup
 
 TITLE = ParagraphStyle("title", fontName=BOLD, fontSize=24, leading=29)
 HEAD = ParagraphStyle("head", fontName=BOLD, fontSize=14, leading=22)
@@ -125,11 +125,11 @@ def _flowables(page: CardPage) -> list[Flowable]:
     pictures = [Image(BytesIO(data), page.width_mm * scale, page.height_mm * scale, kind="proportional") for data in shown]
     rows = [[_Dab(ink.hex), Paragraph(markup(ink.name), BODY)] for ink in page.inks] or [[Spacer(0, 0), Spacer(0, 0)]]
     inks = Table(rows, colWidths=[12 * mm, None], hAlign="LEFT")
-    inks.setStyle(TableStyle([("VALIGN", (0, 0), (-1, -1), "MIDDLE")]))
+    inks.setStyle(TableStyle([LETTERS, ("VALIGN", (0, 0), (-1, -1), "MIDDLE")]))
     return [
         Paragraph(markup(page.title), TITLE),
         Spacer(1, 4 * mm),
-        Table([pictures], hAlign="LEFT"),
+        _side_by_side(pictures),
         Spacer(1, 3 * mm),
         *(Paragraph(markup(line), BODY) for line in page.head),
         Paragraph("Inks", HEAD),
@@ -146,6 +146,12 @@ def _flowables(page: CardPage) -> list[Flowable]:
         Spacer(1, 6 * mm),
         Paragraph(PREDICTED, BODY),
     ]
+
+
+def _side_by_side(pictures: list[Image]) -> Table:
+    table = Table([pictures], hAlign="LEFT")
+    table.setStyle(TableStyle([LETTERS]))
+    return table
 
 
 def _steps(part: Part) -> list[Flowable]:

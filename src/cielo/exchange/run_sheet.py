@@ -14,7 +14,7 @@ from reportlab.platypus import Flowable, Image, Paragraph, SimpleDocTemplate, Sp
 from cielo.core.geometry.masks import outlines_mm
 from cielo.core.plan import Dry, LayMask, Plan, Step, masks_on
 from cielo.core.say import care, fetch, lies_turned, say, say_minutes, to_fetch, where_to_lay
-from cielo.exchange.letters import BOLD, PLAIN, markup
+from cielo.exchange.letters import BOLD, LETTERS, PLAIN, markup
 
 TITLE = ParagraphStyle("title", fontName=BOLD, fontSize=21, leading=26)
 BODY = ParagraphStyle("body", fontName=PLAIN, fontSize=13, leading=17.5)
@@ -73,7 +73,7 @@ def _part(made: Made, width: float) -> Iterator[Flowable]:
         beside = Table(
             [[picture, head]], colWidths=[picture.drawWidth + 5 * mm, width - 37 * mm - picture.drawWidth], hAlign="LEFT"
         )
-        beside.setStyle(TableStyle([("VALIGN", (0, 0), (-1, -1), "TOP"), ("LEFTPADDING", (0, 0), (-1, -1), 0)]))
+        beside.setStyle(TableStyle([LETTERS, ("VALIGN", (0, 0), (-1, -1), "TOP"), ("LEFTPADDING", (0, 0), (-1, -1), 0)]))
         yield beside
     yield Spacer(1, 4 * mm)
     lay_out = [*to_fetch(plan), *made.tools]
@@ -89,7 +89,7 @@ def _part(made: Made, width: float) -> Iterator[Flowable]:
         for i, (step, on) in enumerate(masks_on(plan))
     ]
     table = Table(rows, colWidths=[12 * mm, 32 * mm, width - 74 * mm], hAlign="LEFT")
-    table.setStyle(TableStyle([("VALIGN", (0, 0), (-1, -1), "TOP"), ("LINEABOVE", (0, 0), (-1, -1), 0.4, black)]))
+    table.setStyle(TableStyle([LETTERS, ("VALIGN", (0, 0), (-1, -1), "TOP"), ("LINEABOVE", (0, 0), (-1, -1), 0.4, black)]))
     yield table
     yield Spacer(1, 8 * mm)
 

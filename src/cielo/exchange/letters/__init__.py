@@ -16,6 +16,8 @@ from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 
 PLAIN, BOLD = "Cielo", "Cielo-Bold"
+# For the style of a table, whose cells would else name a face that is not embedded.
+LETTERS = ("FONT", (0, 0), (-1, -1), PLAIN, 12)
 FOLDER = Path(__file__).parent
 # First and last character of each, and the face that has it (Unicode blocks).
 ASIAN: tuple[tuple[int, int, str], ...] = (
