@@ -20,8 +20,9 @@ GROUNDS = (
 
 
 def settle(page: Page) -> None:
-    page.wait_for_load_state("networkidle")
-    page.wait_for_timeout(500)
+    # The Desk listens for others' edits, so that its net is never idle.
+    page.wait_for_timeout(1500)
+    page.wait_for_function('() => [...document.images].every((image) => image.complete || image.loading === "lazy")')
 
 
 def take(page: Page, address: str) -> None:

@@ -253,8 +253,9 @@ def test_nothing_runs_off_the_side_and_the_card_keeps_its_name(page: Page, size:
     pages = ["/", desk, desk.replace("/desk/", "/bench/"), *(f"{desk}/{part}" for part in ("pieces", "day"))]
     for address in [*pages, "/stencils", "/crossings"]:
         page.goto(address)
-        # A page that is still empty runs off nowhere.
-        page.wait_for_load_state("networkidle")
+        # A page that is still empty runs off nowhere; one that listens for others' edits is never idle.
+        expect(page.locator("main").first).to_be_visible()
+        page.wait_for_timeout(1200)
         check_nothing_runs_off_the_side(page)
         if address in pages[2:]:
             expect(page.get_by_role("heading", name="Dusk over dunes")).to_be_visible()

@@ -125,6 +125,7 @@ def test_two_windows_keep_both_their_edits_and_undo_only_their_own(page: Page, c
     expect(page.get_by_text(SAVED, exact=True)).to_be_visible()
     plan = saved_plan(page, server)
     assert (plan["units"], plan["title"]) == ("cm", "Theirs and ours"), "made again on what the other window made"
+    expect(other.get_by_label("Name of the card")).to_have_value("Theirs and ours")  # seen without asking for it
     other.get_by_role("button", name="Undo").click()
     expect(other.get_by_text("this card was changed in another window").or_(other.get_by_text("was not done"))).to_be_visible()
     expect(other.get_by_label("Name of the card")).to_have_value("Theirs and ours")

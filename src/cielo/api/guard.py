@@ -50,7 +50,9 @@ class Guard:
             scope = {**scope, "method": "GET"}
         counting = _Counting(receive, most)
         answer = _Answer(counting.answering(dressed, scope))
-        self.at_work += 1
+        # A page that only listens is not at work.
+        working = not scope["path"].endswith("/events")
+        self.at_work += working
         try:
             await self.app(scope, counting, answer)
         except Exception as error:
@@ -58,7 +60,7 @@ class Guard:
                 raise
             await unforeseen(number, scope["method"], scope["path"], error)(scope, receive, answer)
         finally:
-            self.at_work -= 1
+            self.at_work -= working
             took_ms = round(1000 * (perf_counter() - began))
             facts = {"number": number, "status": answer.status, "took_ms": took_ms}
             LOG.info("%s %s", scope["method"], scope["path"], extra=facts)

@@ -123,6 +123,12 @@ def open_card(store: Store, card_id: str) -> CardOnDesk:
         return CardOnDesk(part, undoes, redoes, supplies, measured, current.plan, told)
 
 
+def revision_of(store: Store, card_id: str) -> int:
+    """The number of a card's newest revision. Raises NotFound."""
+    with store.reading() as session:
+        return find_card(session, whole_id(card_id)).revision
+
+
 def card_at(store: Store, card_id: str, revision: int) -> Plan:
     """The plan of a card at one of its revisions."""
     with store.reading() as session:

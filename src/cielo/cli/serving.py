@@ -61,7 +61,8 @@ def serve(db: Database = None, port: Port = 8490) -> None:
     print(f"Cielo is at http://127.0.0.1:{listener.getsockname()[1]}  (Ctrl-C stops it)", flush=True)
     if web is None:
         print("The pages are not built; only the API answers. Build them with: make web", flush=True)
-    uvicorn.Server(uvicorn.Config(application, log_level="warning")).run(sockets=[listener])
+    # Pages that listen for others' edits are let go after a second, and ask again when Cielo is back.
+    uvicorn.Server(uvicorn.Config(application, log_level="critical", timeout_graceful_shutdown=1)).run(sockets=[listener])
 
 
 @app.command()

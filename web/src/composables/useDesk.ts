@@ -1,11 +1,13 @@
 /** The card that a page and all that stands on it are of. */
 import { inject, type InjectionKey, provide } from "vue";
 import type { CardStore } from "../stores/card";
+import { useOthersEdits } from "./useOthersEdits";
 
 const DESK: InjectionKey<CardStore> = Symbol("the card on the desk");
 
 export function provideDesk(card: CardStore) {
   provide(DESK, card);
+  useOthersEdits(card.id, (revision) => void card.follow(revision));
 }
 export function useDesk(): CardStore {
   const card = inject(DESK);

@@ -41,6 +41,32 @@ describe("a card", () => {
     expect(localStorage.length).toBe(0);
   });
 
+  it("follows what another window did, and leaves the undoing of it to that window", async () => {
+    server.edit((plan) => ({ ...plan, title: "Theirs" }));
+    await store.follow(2);
+    expect(store.card?.plan.title).toBe("Theirs");
+    const asked = server.requests.length;
+    store.undo();
+    expect(server.requests).toHaveLength(asked);
+    expect(store.outbox).toHaveLength(0);
+    await store.follow(2);
+    expect(server.requests).toHaveLength(asked);
+    retitle("Ours");
+    await until(() => store.pristine);
+    store.undo();
+    await until(() => store.pristine);
+    expect(server.requests.at(-1)).toContain("undo");
+  });
+
+  it("does not follow while something of its own is on its way", async () => {
+    server.holds = true;
+    retitle("Ours");
+    await store.follow(9);
+    expect(store.card?.plan.title).toBe("Ours");
+    server.release();
+    await until(() => store.pristine);
+  });
+
   it("keeps edits while the server is away and sends them, in order, when it is back", async () => {
     server.away = true;
     retitle("Night");

@@ -112,6 +112,27 @@ function makeStore(id: string) {
       );
     }
 
+    /** The newest revision that another window made, where it is what stands now. */
+    const foreign = ref<number | null>(null);
+    /** The card has come to a revision: where it was not by this window, it is fetched. What is on its way is sent first. */
+    async function follow(revision: number) {
+      if (!saved.value || revision <= saved.value.revision || sending.value || outbox.value.length) return;
+      await load();
+      foreign.value = saved.value.revision;
+    }
+    /** What was done last in another window is undone there. */
+    function back(way: "undo" | "redo") {
+      if (foreign.value !== null && foreign.value === saved.value?.revision && !outbox.value.length) {
+        const said = saved.value[way === "undo" ? "undoes" : "redoes"] ?? "the last change";
+        notices.say(
+          "foreign",
+          `“${way === "undo" ? "Undo" : "Redo"}” was not done: this card was changed in another window (${said}). Take it back there, or go on from it here.`,
+        );
+        return;
+      }
+      push(way, { do: way, based_on: null });
+    }
+
     /** Takes an edit on: shown at once, sent as soon as may be. */
     function push(said: string, change: Change) {
       draft.value = null;
@@ -146,8 +167,9 @@ function makeStore(id: string) {
       setDraft(change: Change | null) {
         draft.value = change;
       },
-      undo: () => push("undo", { do: "undo", based_on: null }),
-      redo: () => push("redo", { do: "redo", based_on: null }),
+      follow,
+      undo: () => back("undo"),
+      redo: () => back("redo"),
     };
   });
 }
