@@ -112,3 +112,21 @@ def test_the_trainer_asks_marks_and_says_how_it_goes(page: Page) -> None:
     check_reachable(page)
     page.get_by_role("button", name="Ask me another").click()
     expect(page.locator(".so")).to_have_count(0)
+
+
+def test_a_question_mark_helps_where_one_is_and_gives_the_focus_back(page: Page) -> None:
+    page.goto("/crossings")
+    link = page.get_by_role("link", name="Train the eye")
+    link.focus()
+    page.keyboard.press("?")
+    told = page.locator("[data-test=help]")
+    expect(told).to_contain_text("Every ink over every other")
+    check_reachable(page)
+    page.keyboard.press("Escape")
+    expect(told).to_have_count(0)
+    expect(link).to_be_focused()
+    page.goto("/")
+    page.get_by_placeholder("search").fill("?")
+    expect(told).to_have_count(0)
+    page.get_by_role("button", name="Help for this place").click()
+    expect(told).to_contain_text("say in words what you wish for")

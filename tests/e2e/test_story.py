@@ -24,6 +24,7 @@ def start_card(page: Page, name: str, inks: tuple[str, ...], mask: str = "a moon
         choose(page, mask)
     for ink in inks:
         page.locator(".pick", has_text=ink).click()
+        expect(page.locator(".pick", has_text=ink)).to_have_attribute("aria-pressed", "true")
     page.get_by_role("button", name="Lay it out").click()
     expect(page.get_by_role("list", name="Run of proofs")).to_be_visible()
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import en from "element-plus/es/locale/lang/en";
+import HelpHere from "./components/HelpHere.vue";
 import NoticeLine from "./components/NoticeLine.vue";
 </script>
 
@@ -8,6 +9,7 @@ import NoticeLine from "./components/NoticeLine.vue";
     <RouterView v-slot="{ Component, route }">
       <component :is="Component" :key="route.path" />
     </RouterView>
+    <HelpHere />
     <NoticeLine />
   </el-config-provider>
 </template>

@@ -46,7 +46,8 @@ header {
   align-items: center;
   gap: 10px;
   min-height: 60px;
-  padding: 4px 20px;
+  /* At the right the sign for help. */
+  padding: 4px 34px 4px 20px;
   border-bottom: 1px solid var(--hairline);
 }
 .home {
@@ -118,7 +119,10 @@ header {
 }
 @media (max-width: 420px) {
   header {
-    padding: 4px 14px;
+    padding: 4px 34px 4px 12px;
+  }
+  .home {
+    font-size: 25px;
   }
   .way {
     padding: 0 7px;
