@@ -42,7 +42,7 @@ def test_equal_discs_come_near_the_best_packing_known(n: int) -> None:
     # rho (L - g) = r + g / 2, solved for g.
     best = (PACKED[n] * SIDE - r) / (PACKED[n] + 0.5)
     assert spread.after <= best + 1.0, "no better than can be, but for the discs' own corners and the millimetre"
-    assert spread.after >= 0.8 * best, (spread.after, best)
+    assert spread.after >= 0.88 * best, (spread.after, best)
 
 
 @given(

@@ -124,6 +124,9 @@ header {
   .home {
     font-size: 25px;
   }
+  .actions :deep(.el-button) {
+    padding: 6px 7px;
+  }
   .way {
     padding: 0 7px;
   }

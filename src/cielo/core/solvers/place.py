@@ -11,7 +11,7 @@ c        (rows, columns)  clearance of a figure with its middle at a place: min 
 =======  ===============  =========================================================================================
 
 Each figure in turn goes where c is largest, and then each again with the others where they now are, until none gains: a local optimum of the
-least clearance. Figures that stand keep their height and move to the side alone.
+least clearance; of several starts the best. Figures that stand keep their height and move to the side alone.
 """
 
 from collections.abc import Sequence
@@ -34,7 +34,7 @@ from cielo.errors import BadInput
 
 # Places are a millimetre apart; outlines are looked at this finely.
 CELL_MM, OUTLINE_MM = 1.0, 2.0
-ROUNDS = 12
+ROUNDS, STARTS = 12, 4
 
 Distances = NDArray[np.float32]
 
@@ -64,20 +64,9 @@ def spread_evenly(plan: Plan, step_id: str) -> Spread:
     kept_off = union_all(_keep_off(plan, step))
     places = [(at.x_mm, at.y_mm) for at in region.places]
     before = _least(shapes, places, kept_off, width, height)
-    # The largest has the fewest places to go to.
-    order = sorted(range(len(shapes)), key=lambda n: (-shapes[n].envelope.area, n))
-    found: dict[int, tuple[float, float]] = {}
-    for _ in range(ROUNDS):
-        moved = False
-        for n in order:
-            others = [shapely.affinity.translate(shapes[m], *at) for m, at in found.items() if m != n]
-            rows = _row(places[n][1], height) if region.stands else None
-            best = _best_place(shapes[n], union_all([kept_off, *others]), width, height, found.get(n), rows)
-            moved = moved or best != found.get(n)
-            found[n] = best
-        if not moved:
-            break
-    after = [found[n] for n in range(len(shapes))]
+    rows = [_row(y, height) if region.stands else None for _, y in places]
+    tried = [_settled(shapes, start, rows, kept_off, width, height) for start in _starts(len(shapes), width, height)]
+    after = max(tried, key=lambda found: _least(shapes, found, kept_off, width, height))
     least = _least(shapes, after, kept_off, width, height)
     if least <= before:
         return Spread(plan, before, before)
@@ -85,6 +74,43 @@ def spread_evenly(plan: Plan, step_id: str) -> Spread:
         replace(old, x_mm=x, y_mm=old.y_mm if region.stands else y) for old, (x, y) in zip(region.places, after, strict=True)
     )
     return Spread(replace_step(plan, replace(step, region=replace(region, places=at))), before, least)
+
+
+Places = Sequence[tuple[float, float]]
+
+
+def _starts(count: int, width: float, height: float) -> list[dict[int, tuple[float, float]]]:
+    """Where figures begin: nowhere yet, so that each goes where most is free; and thrown, since the first places decide a good deal."""
+    rng = np.random.default_rng(count)
+    thrown = [
+        {n: (float(x), float(y)) for n, (x, y) in enumerate(np.round(rng.uniform((0, 0), (width, height), (count, 2))))}
+        for _ in range(STARTS)
+    ]
+    return [{}, *thrown]
+
+
+def _settled(
+    shapes: Sequence[BaseGeometry],
+    start: dict[int, tuple[float, float]],
+    rows: Sequence[int | None],
+    kept_off: BaseGeometry,
+    width: float,
+    height: float,
+) -> Places:
+    """Figures each moved to its best place in turn, until none gains."""
+    found = dict(start)
+    # The largest has the fewest places to go to.
+    order = sorted(range(len(shapes)), key=lambda n: (-shapes[n].envelope.area, n))
+    for _ in range(ROUNDS):
+        moved = False
+        for n in order:
+            others = [shapely.affinity.translate(shapes[m], *at) for m, at in found.items() if m != n]
+            best = _best_place(shapes[n], union_all([kept_off, *others]), width, height, found.get(n), rows[n])
+            moved = moved or best != found.get(n)
+            found[n] = best
+        if not moved:
+            break
+    return [found[n] for n in range(len(shapes))]
 
 
 def _row(y_mm: float, height_mm: float) -> int:
