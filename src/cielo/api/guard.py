@@ -8,7 +8,9 @@ from uuid import uuid4
 from starlette.datastructures import Headers, MutableHeaders
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
+from cielo.api.doorstep import answer_at_the_door, is_of_this_machine, token_of
 from cielo.api.errors import LOG, problem, unforeseen
+from cielo.api.pairing import Pairing
 from cielo.errors import BadInput, CieloError, TooLarge
 
 HOSTS = frozenset({"127.0.0.1", "localhost", "[::1]"})
@@ -26,10 +28,11 @@ POLICY = (
 class Guard:
     """Refuses strange hosts (against rebinding), other sites (against forged requests) and bodies that are too large, said or not;
     sets the content policy: nothing from another host, no inline script; answers HEAD as GET without its body; and lets no answer of the
-    API be kept that does not say that it may be."""
+    API be kept that does not say that it may be. With ``pairing`` it answers for ``hosts`` too, and lets devices of the local network in that
+    were paired; all others stand at the door."""
 
-    def __init__(self, app: ASGIApp) -> None:
-        self.app = app
+    def __init__(self, app: ASGIApp, pairing: Pairing | None = None, hosts: frozenset[str] = frozenset()) -> None:
+        self.app, self.pairing, self.hosts = app, pairing, HOSTS | hosts
         self.at_work = 0
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
@@ -40,11 +43,16 @@ class Guard:
         most = LARGEST_PHOTO if scope["path"] in PHOTOS else LARGEST_BODY
         number, began = uuid4().hex[:8], perf_counter()
         dressed = _dressed(send, scope["path"], number, head=scope["method"] == "HEAD")
-        refused = _stranger(headers) or _too_large(headers, most) or self._too_much(scope["path"])
+        refused = (
+            self._stranger(headers) or self._not_for_others(scope) or _too_large(headers, most) or self._too_much(scope["path"])
+        )
         if refused is not None:
             status, title, error = refused
             wait = {"retry-after": "2"} if status == 503 else None
             await problem(status, title, error, wait)(scope, receive, dressed)
+            return
+        if self.pairing is not None and not is_of_this_machine(scope) and not self.pairing.knows(token_of(headers)):
+            await answer_at_the_door(self.pairing, scope, receive, dressed)
             return
         if scope["method"] == "HEAD":
             scope = {**scope, "method": "GET"}
@@ -65,23 +73,32 @@ class Guard:
             facts = {"number": number, "status": answer.status, "took_ms": took_ms}
             LOG.info("%s %s", scope["method"], scope["path"], extra=facts)
 
+    def _stranger(self, headers: Headers) -> tuple[int, str, CieloError] | None:
+        host = headers.get("host", "")
+        if host.rsplit(":", 1)[0] not in self.hosts and host not in self.hosts:
+            error = BadInput(f"Cielo does not answer for the host {host!r}.", mend="Open it at http://127.0.0.1.")
+            return 421, "Wrong host", error
+        origin = headers.get("origin")
+        elsewhere = headers.get("sec-fetch-site") == "cross-site" and headers.get("sec-fetch-mode") != "navigate"
+        if elsewhere or (origin is not None and origin not in (f"http://{host}", f"https://{host}")):
+            error = BadInput("this request comes from another site.", mend="Use Cielo's own pages.")
+            return 403, "Wrong origin", error
+        return None
+
+    def _not_for_others(self, scope: Scope) -> tuple[int, str, CieloError] | None:
+        """Who is let in is decided at the computer alone."""
+        if self.pairing is None or is_of_this_machine(scope) or not scope["path"].startswith("/api/devices"):
+            return None
+        return (
+            403,
+            "Not from here",
+            CieloError("devices are let in at the computer.", mend="Look at the computer that Cielo runs on."),
+        )
+
     def _too_much(self, path: str) -> tuple[int, str, CieloError] | None:
         if self.at_work < MOST_AT_ONCE or path == "/api/health":
             return None
         return 503, "Busy", CieloError("Cielo has more to do than it can.", mend="Wait a moment, and ask again.")
-
-
-def _stranger(headers: Headers) -> tuple[int, str, CieloError] | None:
-    host = headers.get("host", "")
-    if host.rsplit(":", 1)[0] not in HOSTS and host not in HOSTS:
-        error = BadInput(f"Cielo does not answer for the host {host!r}.", mend="Open it at http://127.0.0.1.")
-        return 421, "Wrong host", error
-    origin = headers.get("origin")
-    elsewhere = headers.get("sec-fetch-site") == "cross-site" and headers.get("sec-fetch-mode") != "navigate"
-    if elsewhere or (origin is not None and origin not in (f"http://{host}", f"https://{host}")):
-        error = BadInput("this request comes from another site.", mend="Use Cielo's own pages.")
-        return 403, "Wrong origin", error
-    return None
 
 
 def _too_large(headers: Headers, most: int) -> tuple[int, str, CieloError] | None:
@@ -143,7 +160,7 @@ def _dressed(send: Send, path: str, number: str, *, head: bool) -> Send:
             headers.setdefault("content-security-policy", POLICY)
             headers["x-request-id"] = number
             headers["x-content-type-options"] = "nosniff"
-            headers["referrer-policy"] = "no-referrer"
+            headers.setdefault("referrer-policy", "no-referrer")
             headers["cross-origin-opener-policy"] = "same-origin"
             headers["cross-origin-resource-policy"] = "same-origin"
             if path.startswith("/api/"):

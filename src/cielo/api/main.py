@@ -2,6 +2,7 @@
 
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
+from dataclasses import dataclass
 from pathlib import Path
 
 from fastapi import FastAPI
@@ -11,12 +12,14 @@ from starlette.staticfiles import StaticFiles
 
 from cielo.api import errors
 from cielo.api.guard import Guard
+from cielo.api.pairing import Pairing
 from cielo.api.routers import (
     bench,
     cards,
     crossings,
     cutting,
     day,
+    devices,
     events,
     grounds,
     journal,
@@ -40,6 +43,7 @@ ROUTERS = tuple(
         shelf,
         things,
         cards,
+        devices,
         events,
         stencils,
         prints,
@@ -57,8 +61,17 @@ ROUTERS = tuple(
 )
 
 
-def create_app(store: Store, web_root: Path | None = None) -> FastAPI:
-    """Cielo on a store; serves the built front end from ``web_root`` where one is given."""
+@dataclass(frozen=True)
+class Lan:
+    """Cielo on the local network: who is let in, under which hosts it answers, and the address other devices open."""
+
+    pairing: Pairing
+    hosts: frozenset[str]
+    address: str
+
+
+def create_app(store: Store, web_root: Path | None = None, lan: Lan | None = None) -> FastAPI:
+    """Cielo on a store; serves the built front end from ``web_root`` where one is given, to other devices too with ``lan``."""
 
     @asynccontextmanager
     async def running(_app: FastAPI) -> AsyncIterator[None]:
@@ -72,8 +85,9 @@ def create_app(store: Store, web_root: Path | None = None) -> FastAPI:
         title="Cielo", version="0.1.0", docs_url=None, redoc_url=None, openapi_url="/api/openapi.json", lifespan=running
     )
     app.state.store = store
+    app.state.lan = lan
     app.add_middleware(GZipMiddleware, minimum_size=1024)
-    app.add_middleware(Guard)
+    app.add_middleware(Guard, pairing=lan.pairing if lan else None, hosts=lan.hosts if lan else frozenset())
     errors.install(app)
     for router in ROUTERS:
         app.include_router(router, prefix="/api")

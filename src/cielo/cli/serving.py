@@ -1,7 +1,7 @@
-"""The web application and its demo, on this machine alone."""
+"""The web application and its demo, on this machine alone, or with --lan for the tablet at the table."""
 
 from pathlib import Path
-from typing import Annotated
+from typing import TYPE_CHECKING, Annotated
 
 import typer
 
@@ -14,6 +14,9 @@ from cielo.cli.common import (
     print_json,
 )
 from cielo.errors import BadInput
+
+if TYPE_CHECKING:
+    from cielo.api.main import Lan
 
 WEB_ROOT = Path(__file__).resolve().parents[3] / "web" / "dist"
 
@@ -31,8 +34,14 @@ def demo(db: Database = None, port: Port = 8490, fill_only: Annotated[bool, type
 
 
 @app.command()
-def serve(db: Database = None, port: Port = 8490) -> None:
-    """Serve Cielo on this machine alone."""
+def serve(
+    db: Database = None,
+    port: Port = 8490,
+    lan: Annotated[bool, typer.Option("--lan", help="let paired devices of the local network in too")] = False,
+    certificate: Annotated[Path | None, typer.Option(help="with --lan: a certificate, PEM, so that nobody listens in")] = None,
+    key: Annotated[Path | None, typer.Option(help="its private key, PEM")] = None,
+) -> None:
+    """Serve Cielo: on this machine alone, or with --lan to devices that are let in by a code."""
     import socket
 
     import uvicorn
@@ -40,10 +49,16 @@ def serve(db: Database = None, port: Port = 8490) -> None:
     from cielo.api.main import create_app
     from cielo.store.database import Store
 
+    if (certificate is None) != (key is None) or (certificate is not None and not lan):
+        raise BadInput("a certificate goes with its key, and with --lan.", field="--certificate", mend="Give all three.")
+    for file, field in ((certificate, "--certificate"), (key, "--key")):
+        if file is not None and not file.is_file():
+            raise BadInput(f"there is no file {file.name}.", field=field, mend="Give a PEM file.")
     listener = socket.socket()
     listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
     try:
-        listener.bind(("127.0.0.1", port))
+        # Without --lan nothing but this machine is answered.
+        listener.bind(("0.0.0.0" if lan else "127.0.0.1", port))
     except OSError as error:
         raise BadInput(
             f"port {port} is taken.", field="--port", mend="Stop what uses it, or give another with --port."
@@ -55,14 +70,62 @@ def serve(db: Database = None, port: Port = 8490) -> None:
     from cielo.app.warm import warm_up
 
     path = db or data_folder() / "cielo.sqlite"
-    application = create_app(Store(path), web)
+    number, scheme = listener.getsockname()[1], "https" if certificate else "http"
+    on_lan = _lan(number, scheme) if lan else None
+    application = create_app(Store(path), web, on_lan)
     write_log(path)
     Thread(target=warm_up, daemon=True).start()
-    print(f"Cielo is at http://127.0.0.1:{listener.getsockname()[1]}  (Ctrl-C stops it)", flush=True)
+    print(f"Cielo is at {scheme}://127.0.0.1:{number}  (Ctrl-C stops it)", flush=True)
+    if on_lan is not None:
+        _tell_how_to_come(on_lan)
     if web is None:
         print("The pages are not built; only the API answers. Build them with: make web", flush=True)
-    # Pages that listen for others' edits are let go after a second, and ask again when Cielo is back.
-    uvicorn.Server(uvicorn.Config(application, log_level="critical", timeout_graceful_shutdown=1)).run(sockets=[listener])
+    # Pages that listen for others' edits are let go after a second, and ask again when Cielo is back. No proxy stands before it.
+    config = uvicorn.Config(
+        application,
+        log_level="critical",
+        timeout_graceful_shutdown=1,
+        proxy_headers=False,
+        ssl_certfile=certificate,
+        ssl_keyfile=key,
+    )
+    uvicorn.Server(config).run(sockets=[listener])
+
+
+def _lan(port: int, scheme: str) -> "Lan":
+    """Cielo under every address of this machine; other devices open the one it reaches them from."""
+    import socket
+
+    from cielo.api.main import Lan
+    from cielo.api.pairing import Pairing
+
+    name = socket.gethostname()
+    try:
+        own = set(socket.gethostbyname_ex(name)[2])
+    except OSError:
+        own = set()
+    with socket.socket(socket.AF_INET, socket.SOCK_DGRAM) as probe:
+        try:
+            probe.connect(("192.0.2.1", 9))  # nothing is sent: it only says which way the local network lies (RFC 5737)
+            first = probe.getsockname()[0]
+        except OSError:
+            first = next((address for address in sorted(own) if not address.startswith("127.")), "127.0.0.1")
+    hosts = frozenset({*own, first, name, f"{name}.local"})
+    return Lan(Pairing(), hosts, f"{scheme}://{first}:{port}")
+
+
+def _tell_how_to_come(lan: "Lan") -> None:
+    """Address, code and QR for the tablet, and the notice that goes with it."""
+    import segno
+
+    print(f"\nThe tablet at the table: open {lan.address} and give the code {lan.pairing.code}, or read this:", flush=True)
+    segno.make(f"{lan.address}/?code={lan.pairing.code}", error="l").terminal(compact=True)
+    print("Devices that are let in stand on the Cards page, and can be sent away there.", flush=True)
+    if lan.address.startswith("http:"):
+        print(
+            "What goes to and fro can be read by others on this network: use it at home, or give --certificate and --key.",
+            flush=True,
+        )
 
 
 @app.command()

@@ -8,6 +8,7 @@ import PageHead from "../components/PageHead.vue";
 import PageState from "../components/PageState.vue";
 import { useAsked } from "../composables/useAsked";
 import { useDoing } from "../composables/useDoing";
+import DevicesHere from "../features/DevicesHere.vue";
 import StartCard from "../features/card/StartCard.vue";
 import WordText from "../components/word/WordText.vue";
 import { grouped } from "../logic/cardGroups";
@@ -39,6 +40,7 @@ const things = useThings();
 const low = computed(() => things.things.filter((thing) => thing.low && !thing.away));
 const sure = ref<string | null>(null);
 const starting = ref(false);
+const tablet = ref(false);
 const notices = useNotices();
 const router = useRouter();
 const bringing = useDoing("bring-in");
@@ -120,10 +122,12 @@ async function putInGroup(card: CardSummary, group: string) {
 <template>
   <PageHead>
     <template #actions>
+      <el-button :aria-expanded="tablet" @click="tablet = !tablet">The tablet at the table</el-button>
       <el-button :disabled="bringing.busy.value" @click="files.open()">Bring in a plan file</el-button>
     </template>
   </PageHead>
   <main>
+    <DevicesHere v-if="tablet" />
     <div class="head">
       <h1>{{ showAway ? "Put away" : "Cards" }}</h1>
       <el-button v-if="!starting" type="primary" @click="starting = true">Start a new card</el-button>

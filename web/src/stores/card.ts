@@ -8,6 +8,7 @@ import { ask, asFile, NoAnswer, Refusal } from "../api/client";
 import type { CardOut } from "../api/models";
 import { sayEvened } from "../logic/solving";
 import { changed, type Change, type Edit, Gone, isPlanChange, withChanges } from "../logic/edits";
+import { newKey } from "../logic/keys";
 import { readOutbox, writeOutbox } from "../logic/outbox";
 import { useNotices } from "./notices";
 import { useServer } from "./server";
@@ -139,7 +140,7 @@ function makeStore(id: string) {
       moves.value = null;
       const based_on = outbox.value.length ? null : (saved.value?.revision ?? null);
       const based = change.do === "undo" || change.do === "redo" ? { ...change, based_on } : change;
-      outbox.value = [...outbox.value, { key: crypto.randomUUID(), said: said.slice(0, 120), change: based }];
+      outbox.value = [...outbox.value, { key: newKey(), said: said.slice(0, 120), change: based }];
       writeOutbox(id, outbox.value, []);
       void flush();
     }
