@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useDebounceFn, useEventListener, useIntervalFn } from "@vueuse/core";
+import { useDebounceFn, useEventListener } from "@vueuse/core";
 import { computed, ref, watch } from "vue";
 import { ask } from "../api/client";
 import type { Look } from "../api/client";
@@ -19,7 +19,7 @@ import PieceRow from "../features/card/PieceRow.vue";
 import PanelAnswer from "../features/panel/PanelAnswer.vue";
 import PanelTable from "../features/panel/PanelTable.vue";
 import WholeCard from "../features/panel/WholeCard.vue";
-import RunOfProofs from "../features/step/RunOfProofs.vue";
+import RunRow from "../features/step/RunRow.vue";
 import StepList from "../features/step/StepList.vue";
 import { wholeOf } from "../logic/beside";
 import { newSteps } from "../logic/newSteps";
@@ -147,26 +147,6 @@ const answer = useAsked(
   () => [place.value, desk.saved?.revision, stepsDone.value],
 );
 
-// The run of proofs shown one after another, as the card grows.
-const {
-  isActive: playing,
-  pause,
-  resume,
-} = useIntervalFn(
-  () => {
-    const next = steps.value[at.value + 1];
-    if (next) chosen.value = next.id;
-    else pause();
-  },
-  900,
-  { immediate: false },
-);
-function play() {
-  if (playing.value) return pause();
-  chosen.value = steps.value[0]?.id ?? null;
-  resume();
-}
-
 useEventListener("keydown", (event) => {
   if (event.key === "Escape" && wide.value && !event.defaultPrevented) wide.value = false;
   const typing = event.target instanceof HTMLInputElement;
@@ -265,20 +245,15 @@ useEventListener("keydown", (event) => {
           </div>
         </div>
       </main>
-      <section v-show="!wide" class="run" aria-label="The run of proofs">
-        <RunOfProofs :chosen="chosen" :findings="findings" @choose="choose" />
-        <div class="moving">
-          <el-button :disabled="!steps.length" :aria-pressed="playing" @click="play">
-            {{ playing ? "Stop" : "Play it" }}
-          </el-button>
-          <el-button v-if="steps.length" tag="a" :href="`/api/cards/${id}/run-of-proofs.png`" download
-            >As a film</el-button
-          >
-          <el-button v-if="steps.length" tag="a" :href="`/api/cards/${wholeOf(id)}/page.html`" download
-            >As a page</el-button
-          >
-        </div>
-      </section>
+      <RunRow
+        v-show="!wide"
+        :id="id"
+        :steps="steps"
+        :chosen="chosen"
+        :findings="findings"
+        @choose="choose"
+        @show="(to) => (chosen = to)"
+      />
     </template>
     <PageState v-else :state="desk.state" what="This card" @again="desk.load()" />
   </div>
@@ -334,22 +309,5 @@ main.wide {
   min-height: 120px;
   overflow-y: auto;
   padding: 4px 18px 30px;
-}
-.run {
-  flex: none;
-  display: flex;
-  align-items: center;
-  border-top: 1px solid var(--hairline);
-}
-.run > :first-child {
-  flex: 1;
-  min-width: 0;
-}
-.moving {
-  flex: none;
-  display: flex;
-  flex-direction: column;
-  padding: 0 10px;
-  border-left: 1px solid var(--hairline);
 }
 </style>

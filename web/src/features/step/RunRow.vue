@@ -1,0 +1,87 @@
+<script setup lang="ts">
+/** The run of proofs at the foot of the Desk: shown one after another, as the card grows, and taken along as a film or a page. */
+import { useIntervalFn } from "@vueuse/core";
+import type { Finding, Step } from "../../api/models";
+import { wholeOf } from "../../logic/beside";
+import RunOfProofs from "./RunOfProofs.vue";
+
+const props = defineProps<{
+  id: string;
+  steps: Step[];
+  chosen: string | null;
+  findings: Map<string, Finding[]>;
+}>();
+const emit = defineEmits<{
+  /** A proof was tapped. */
+  choose: [id: string | null];
+  /** The one that is shown while they are played. */
+  show: [id: string | null];
+}>();
+const A_PROOF_MS = 900;
+const {
+  isActive: playing,
+  pause,
+  resume,
+} = useIntervalFn(
+  () => {
+    const at = props.steps.findIndex((step) => step.id === props.chosen);
+    const next = props.steps[at + 1];
+    if (next) emit("show", next.id);
+    else pause();
+  },
+  A_PROOF_MS,
+  { immediate: false },
+);
+function play() {
+  if (playing.value) return pause();
+  emit("show", props.steps[0]?.id ?? null);
+  resume();
+}
+</script>
+
+<template>
+  <section class="run" aria-label="The run of proofs">
+    <RunOfProofs :chosen="chosen" :findings="findings" @choose="(to) => emit('choose', to)" />
+    <div class="moving">
+      <el-button :disabled="!steps.length" :aria-pressed="playing" @click="play">
+        {{ playing ? "Stop" : "Play it" }}
+      </el-button>
+      <div v-if="steps.length" class="taken">
+        <el-button tag="a" :href="`/api/cards/${id}/run-of-proofs.png`" download>As a film</el-button>
+        <el-button tag="a" :href="`/api/cards/${wholeOf(id)}/page.html`" download>As a page</el-button>
+      </div>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.run {
+  flex: none;
+  display: flex;
+  align-items: center;
+  border-top: 1px solid var(--hairline);
+}
+.run > :first-child {
+  flex: 1;
+  min-width: 0;
+}
+.moving {
+  flex: none;
+  display: flex;
+  flex-direction: column;
+  align-items: flex-start;
+  padding: 0 6px;
+  border-left: 1px solid var(--hairline);
+}
+.taken {
+  display: flex;
+}
+.moving :deep(.el-button) {
+  padding: 6px 8px;
+}
+@media (max-width: 620px) {
+  .taken {
+    flex-direction: column;
+  }
+}
+</style>
