@@ -61,10 +61,16 @@ describe("a card", () => {
   it("does not follow while something of its own is on its way", async () => {
     server.holds = true;
     retitle("Ours");
+    await until(() => server.requests.at(-1) === "PUT /api/cards/c1");
+    const fetched = () => server.requests.filter((one) => one === "GET /api/cards/c1").length;
+    const before = fetched();
     await store.follow(9);
     expect(store.card?.plan.title).toBe("Ours");
+    expect(fetched()).toBe(before);
     server.release();
     await until(() => store.pristine);
+    await until(() => fetched() > before);
+    expect(store.card?.plan.title).toBe("Ours");
   });
 
   it("keeps edits while the server is away and sends them, in order, when it is back", async () => {

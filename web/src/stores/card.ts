@@ -94,6 +94,8 @@ function makeStore(id: string) {
         else if (!(error instanceof NoAnswer)) throw error;
       } finally {
         sending.value = false;
+        // What others did meanwhile was told while this was on its way.
+        if (!outbox.value.length) void follow(heard);
       }
     }
     function done(edit: Edit) {
@@ -115,9 +117,16 @@ function makeStore(id: string) {
 
     /** The newest revision that another window made, where it is what stands now. */
     const foreign = ref<number | null>(null);
+    /** The newest revision that was told of while something of its own was on its way. */
+    let heard = 0;
     /** The card has come to a revision: where it was not by this window, it is fetched. What is on its way is sent first. */
     async function follow(revision: number) {
-      if (!saved.value || revision <= saved.value.revision || sending.value || outbox.value.length) return;
+      if (!saved.value || revision <= saved.value.revision) return;
+      if (sending.value || outbox.value.length) {
+        heard = Math.max(heard, revision);
+        return;
+      }
+      heard = 0;
       await load();
       foreign.value = saved.value.revision;
     }
