@@ -6,6 +6,7 @@ import {
   inARow,
   newPrint,
   placesOf,
+  tallOf,
   withAnother,
   withoutLast,
   withPlace,
@@ -55,4 +56,13 @@ it("sets prints evenly along a line, each turned as it goes", () => {
     [40, 10, 90],
     [40, 30, 90],
   ]);
+});
+
+it("stands wide images on the edge too", () => {
+  const hills = newPrint("hill-pair", 60, 30, 50);
+  const tall = tallOf(hills.image, "M-0.50 0.15L0.00 -0.15L0.50 0.15");
+  expect(tall).toBeCloseTo(0.3);
+  expect(inARow(hills, 3, panel, tall).places[0]?.y_mm).toBeCloseTo(170 - 9, 1);
+  expect(tallOf({ image: "own", name: "reed", rings: [[[-2, -50], [2, -50], [0, 50]]] })).toBe(1); // prettier-ignore
+  expect(tallOf(hills.image, "")).toBe(1);
 });

@@ -45,9 +45,27 @@ export function withAnother(
 export function withoutLast(region: Print): Print {
   return region.places.length > 1 ? { ...region, places: region.places.slice(0, -1) } : region;
 }
-/** So many of them in a row along the bottom, evenly apart, standing on it. */
-export function inARow(region: Print, many: number, panel: { width: number; height: number }): Print {
-  const y_mm = Math.round((panel.height - region.size_mm / 2) * 10) / 10;
+/** How tall an image is, as a share of its longer side: by its own outlines, or for a built-in one by its path. */
+export function tallOf(image: Print["image"], path = ""): number {
+  const points =
+    image.image === "own"
+      ? image.rings.flat()
+      : [...path.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map(([, x, y]) => [Number(x), Number(y)]);
+  if (!points.length) return 1;
+  const span = (axis: 0 | 1) => {
+    const along = points.map((point) => point[axis] ?? 0);
+    return Math.max(...along) - Math.min(...along);
+  };
+  return span(1) / (Math.max(span(0), span(1)) || 1);
+}
+/** So many of them in a row along the bottom, evenly apart, standing on it; `tall`: see tallOf. */
+export function inARow(
+  region: Print,
+  many: number,
+  panel: { width: number; height: number },
+  tall = 1,
+): Print {
+  const y_mm = Math.round((panel.height - (region.size_mm * tall) / 2) * 10) / 10;
   const first = region.places[0] ?? UPRIGHT;
   const places = Array.from({ length: many }, (_, i) => ({
     ...first,

@@ -46,21 +46,26 @@ function makeStore(id: string) {
     /** Whether the picture of `saved` is what is shown. */
     const pristine = computed(() => outbox.value.length === 0 && draft.value === null);
 
+    /** How many times the card is just being fetched: edits wait for it, so that they are made on what stands now. */
+    let fetching = 0;
     async function load() {
+      fetching++;
       try {
         saved.value = await ask("get", "/api/cards/{card_id}", path);
         state.value = "ready";
-        void flush();
       } catch (error) {
         if (error instanceof NoAnswer) state.value = saved.value ? "ready" : "away";
         else if (error instanceof Refusal) state.value = error.status === 404 ? "absent" : "refused";
         else throw error;
+      } finally {
+        fetching--;
       }
+      if (state.value === "ready") void flush();
     }
 
     /** Sends the edits one by one, the oldest first, until none is left or the server is away. */
     async function flush() {
-      if (sending.value || !saved.value) return;
+      if (sending.value || fetching || !saved.value) return;
       sending.value = true;
       try {
         for (let edit = outbox.value[0], tries = 0; edit && saved.value; edit = outbox.value[0]) {

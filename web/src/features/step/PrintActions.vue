@@ -6,13 +6,15 @@ import type { Print, Step } from "../../api/models";
 import WordMenu from "../../components/word/WordMenu.vue";
 import { useDesk } from "../../composables/useDesk";
 import { panelSize } from "../../logic/panelSize";
-import { alongLine, centred, inARow, regionOf, withAnother, withoutLast } from "../../logic/prints";
+import { alongLine, centred, inARow, regionOf, tallOf, withAnother, withoutLast } from "../../logic/prints";
 import { newStepId } from "../../logic/steps";
+import { useShelf } from "../../stores/shelf";
 import StencilTiles from "../shelf/StencilTiles.vue";
 
 const props = defineProps<{ step: Step }>();
 const emit = defineEmits<{ choose: [id: string] }>();
 const desk = useDesk();
+const shelf = useShelf();
 const region = computed(() => regionOf(props.step));
 const print = computed(() => (region.value?.over === "print" ? region.value : null));
 const panel = computed(() => (desk.card ? panelSize(desk.card.plan.card) : { width: 0, height: 0 }));
@@ -33,6 +35,13 @@ const strokes = computed(() =>
     return [{ value: step.id, label: `along the stroke of step ${at + 1}`, points: of.points }];
   }),
 );
+/** How tall the image is beside its longer side, so that it stands on the edge. */
+const tall = computed(() => {
+  const image = print.value?.image;
+  if (!image) return 1;
+  const motif = image.image === "built-in" ? image.motif : null;
+  return tallOf(image, shelf.shelf?.motifs.find(({ key }) => key === motif)?.path);
+});
 const places = computed(() => [...WHERE, ...strokes.value]);
 const FEWEST_ALONG = 5;
 const WHERE = [
@@ -58,7 +67,7 @@ function place(how: string) {
   else if (how === "fewer") set(withoutLast(now), "stamp one fewer");
   else if (how === "middle") set(centred(now, panel.value), "stamp it in the middle");
   else if (how === "three" || how === "five")
-    set(inARow(now, rows[how], panel.value), "stamp them along the bottom");
+    set(inARow(now, rows[how], panel.value, tall.value), "stamp them along the bottom");
 }
 const AS = [
   { value: "stands", label: "it stands", hint: "Cielo minds that there is ground under it" },

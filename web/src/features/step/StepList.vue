@@ -46,6 +46,11 @@ function press(id: string) {
 /** What is thrown goes everywhere: part of the panel can be covered for its time. */
 const thrown = (step: Step) =>
   (step.do === "brush" || step.do === "water") && /splatter|spray|mister/.test(step.tool);
+/** What is a thing on its ground, and can stand out from it: a band of a blend is none. */
+const THINGS = new Set(["print", "motifs", "words", "in-print", "inside", "pressed", "stroke"]);
+const stands = (step: Step) => step.do === "brush" && (THINGS.has(step.region.over) || sheds(step.ink));
+const sheds = (key: string) =>
+  ["powder", "clear"].includes(plan.value?.inks.find((ink) => ink.key === key)?.kind ?? "");
 const PRINTED = new Set(["print", "motifs", "words"]);
 const said = (id: string) => desk.saved?.reading.steps.find((step) => step.id === id);
 const words = (id: string) =>
@@ -183,7 +188,7 @@ function takeOut(id: string) {
           <el-button v-if="step.do === 'brush' || step.do === 'water'" size="small" @click="again(step)"
             >Do it again</el-button
           >
-          <ShowIt v-if="step.do === 'brush'" :key="step.id" :step="step.id" />
+          <ShowIt v-if="stands(step)" :key="step.id" :step="step.id" />
           <span v-if="thrown(step)" class="after"><ShieldWord :step="step" /></span>
           <span v-if="steps.length > 1" class="after"
             ><WordMenu
