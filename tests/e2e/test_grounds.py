@@ -19,6 +19,7 @@ def start_on(page: Page, ground: str, inks: tuple[str, ...], stock: str = "") ->
         choose(page, stock)
     for ink in inks:
         page.locator(".pick", has_text=ink).click()
+        expect(page.locator(".pick", has_text=ink)).to_have_attribute("aria-pressed", "true")
     page.get_by_role("list", name="Grounds").get_by_role("button", name=ground).click()
     page.get_by_role("button", name="Lay it out").click()
     expect(page.get_by_role("list", name="Run of proofs")).to_be_visible()

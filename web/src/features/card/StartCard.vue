@@ -301,8 +301,9 @@ h2 .quiet {
   margin-top: 8px;
   font-style: italic;
 }
+/* As high whatever it shows, so that the inks below stay under the finger. */
 .grounds {
-  max-height: 400px;
+  height: min(400px, 60vh);
   overflow-y: auto;
   padding: 4px;
   border-top: 1px solid var(--hairline);

@@ -11,13 +11,18 @@ import { sayNear, sayRecipe, simplest, stepsOf } from "../../logic/solving";
 import { lastOfGround } from "../../logic/steps";
 import ColourField from "../shelf/ColourField.vue";
 import ColourTyped from "../shelf/ColourTyped.vue";
+import StillWorking from "./StillWorking.vue";
 
 const props = defineProps<{ card: CardOut }>();
 const emit = defineEmits<{ taken: [] }>();
 const desk = useDesk();
 const lab = ref<Lab>([62, 30, 30]);
 const typed = ref(false);
-const { value: found, busy } = useAsked(
+const {
+  value: found,
+  busy,
+  stop,
+} = useAsked(
   (signal) =>
     ask("post", "/api/cards/{card_id}/find", {
       params: { path: { card_id: props.card.id } },
@@ -55,7 +60,7 @@ function take(recipe: Schemas["RecipeOut"]) {
       label="The colour you want"
       @choose="(value) => (lab = value)"
     />
-    <p v-if="busy" class="quiet" role="status">Trying the shelf …</p>
+    <StillWorking v-if="busy" what="Trying the shelf …" @stop="stop" />
     <p v-else-if="found && !found.reachable" role="status">
       Your shelf cannot reach it on this stock; this is how near it gets.
     </p>

@@ -1,17 +1,18 @@
 <script setup lang="ts">
 /** The same card in other inks of the shelf, each as it would look; one tap takes it, and undo brings the old back. */
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import { ask } from "../../api/client";
 import type { CardOut, Schemas } from "../../api/models";
 import { useAsked } from "../../composables/useAsked";
 import { useDesk } from "../../composables/useDesk";
 import ProposalTiles from "./ProposalTiles.vue";
+import StillWorking from "./StillWorking.vue";
 
 type Way = Schemas["ColourwayOut"];
 const props = defineProps<{ card: CardOut }>();
 const emit = defineEmits<{ taken: [] }>();
 const desk = useDesk();
-const { value: ways, busy } = useAsked(
+const asked = useAsked(
   (signal) =>
     ask("get", "/api/cards/{card_id}/colourways", {
       params: {
@@ -22,6 +23,17 @@ const { value: ways, busy } = useAsked(
     }),
   () => desk.saved?.revision,
 );
+const { value: ways, busy } = asked;
+/** Stopped by her, so that nothing is said of what the shelf has not. */
+const stopped = ref(false);
+function stop() {
+  asked.stop();
+  stopped.value = true;
+}
+function again() {
+  stopped.value = false;
+  void asked.again();
+}
 const said = (way: Way) => way.swaps.map((swap) => `${swap.now.name} for ${swap.was_name}`).join(", ");
 const proposals = computed(() =>
   (ways.value ?? []).map((way) => ({ key: said(way), plan: way.plan, name: "", lines: [said(way)] })),
@@ -39,7 +51,10 @@ function take(key: string) {
 
 <template>
   <section class="ways" aria-label="Other colours">
-    <p v-if="busy" class="quiet" role="status">Looking through the shelf …</p>
+    <StillWorking v-if="busy" what="Looking through the shelf …" @stop="stop" />
+    <p v-else-if="stopped" role="status">
+      Stopped. <button type="button" class="word" @click="again">Look again</button>
+    </p>
     <p v-else-if="!ways?.length" role="status">
       No other inks of the shelf keep the light and dark of this card and look clearly different. More inks on
       the shelf would give more.

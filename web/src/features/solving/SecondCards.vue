@@ -8,6 +8,7 @@ import { useAsked } from "../../composables/useAsked";
 import { useDoing } from "../../composables/useDoing";
 import { wholeOf } from "../../logic/beside";
 import ProposalTiles from "./ProposalTiles.vue";
+import StillWorking from "./StillWorking.vue";
 
 const props = defineProps<{ cardId: string; title: string; count: number; sheet: string; units: Units }>();
 const router = useRouter();
@@ -57,7 +58,7 @@ async function take(key: string) {
   <section class="second" aria-label="A second card of what is left">
     <el-button :aria-expanded="open" @click="open = !open">Make a second card of what is left</el-button>
     <template v-if="open">
-      <p v-if="asked.busy.value" role="status" class="quiet">Looking at the offcuts …</p>
+      <StillWorking v-if="asked.busy.value" what="Looking at the offcuts …" @stop="open = false" />
       <p v-else-if="asked.refusal.value" role="status">{{ asked.refusal.value.message }}</p>
       <p v-else-if="!proposals.length" role="status">
         The inks on your shelf give no ground on it without an alarm.

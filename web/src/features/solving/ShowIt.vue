@@ -8,6 +8,7 @@ import { useAsked } from "../../composables/useAsked";
 import { useDesk } from "../../composables/useDesk";
 import { sayLaid } from "../../logic/solving";
 import ProposalTiles from "./ProposalTiles.vue";
+import StillWorking from "./StillWorking.vue";
 
 type Level = Schemas["Show"]["level"];
 const props = defineProps<{ step: string }>();
@@ -59,9 +60,9 @@ function take(key: string) {
       @choose="(to) => (level = to)"
   /></span>
   <section v-if="level" ref="box" class="ways" :aria-label="`Ways to stand out ${level}`">
-    <p class="head">
-      <span v-if="asked.busy.value" role="status">Trying the inks of your shelf …</span>
-      <span v-else-if="asked.refusal.value" role="status">{{ asked.refusal.value.message }}</span>
+    <StillWorking v-if="asked.busy.value" what="Trying the inks of your shelf …" @stop="level = null" />
+    <p v-else class="head">
+      <span v-if="asked.refusal.value" role="status">{{ asked.refusal.value.message }}</span>
       <span v-else-if="!proposals.length" role="status">
         No ink of your shelf lets it stand out {{ level }} here without an alarm.
       </span>

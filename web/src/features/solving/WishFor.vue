@@ -6,6 +6,7 @@ import type { Schemas, Units } from "../../api/models";
 import WordChoice from "../../components/word/WordChoice.vue";
 import { useThings } from "../../stores/things";
 import ProposalTiles from "./ProposalTiles.vue";
+import StillWorking from "./StillWorking.vue";
 
 type Proposed = Schemas["ProposedOut"];
 const props = defineProps<{
@@ -123,8 +124,8 @@ function take(key: string) {
           @choose="(value) => (low = value)" /></template
       >.
       <el-button v-if="!busy" native-type="submit" :disabled="!stock">Show three grounds</el-button>
-      <el-button v-else @click="stop">Looking … Stop</el-button>
     </p>
+    <StillWorking v-if="busy" what="Laying grounds out …" @stop="stop" />
     <p v-if="told" role="status" class="quiet">{{ told }}</p>
     <ProposalTiles :proposals="proposals" @take="take" />
   </form>

@@ -1,0 +1,27 @@
+<script setup lang="ts">
+/** A solver at work: what it does, that it goes on, and a way to stop it. */
+defineProps<{ what: string }>();
+const emit = defineEmits<{ stop: [] }>();
+</script>
+
+<template>
+  <p class="working" role="status">
+    <span>{{ what }}</span>
+    <progress :aria-label="what" />
+    <button type="button" class="word" @click="emit('stop')">Stop</button>
+  </p>
+</template>
+
+<style scoped>
+.working {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 14px;
+}
+progress {
+  width: 150px;
+  height: 8px;
+  accent-color: var(--ink);
+}
+</style>
