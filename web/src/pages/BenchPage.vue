@@ -203,7 +203,8 @@ header {
   display: flex;
   align-items: center;
   gap: 18px;
-  padding: 8px 24px;
+  /* At the right the sign for help. */
+  padding: 8px 40px 8px 24px;
 }
 .ways {
   display: flex;
