@@ -160,9 +160,11 @@ def take_the_solvers(page: Page, address: str) -> None:
     page.goto(address)
     page.get_by_text("Dusk over dunes", exact=True).click()
     page.wait_for_selector("[data-test=panel]")
-    page.get_by_role("button", name=re.compile("Change the card")).click()
+    folded = page.get_by_role("button", name=re.compile("Change the card"))
+    if folded.is_visible():
+        folded.click()
     page.get_by_role("button", name="Other colours").click()
-    page.locator(".proposals img").nth(2).wait_for(timeout=60_000)
+    page.locator(".proposals img").first.wait_for(timeout=60_000)
     page.locator(".proposals").scroll_into_view_if_needed()
     settle(page)
     page.screenshot(path=OUT / "desk-colourways.png")
