@@ -74,6 +74,15 @@ def test_figures_come_whole_apart_off_the_words_and_no_nearer_than_they_were(
     assert spread_evenly(whole, "s2") == spread
 
 
+def test_a_small_thing_is_not_swallowed_by_a_large_figure() -> None:
+    """A drop in the middle, and an image so large that its rim would run round it with the most room."""
+    drop = lay("blue", Print(BuiltIn("dot"), 4.0, (At(50.0, 50.0),)), "stamp", touch="first", passes=1, onto="dry")
+    star = Print(BuiltIn("dot"), 44.0, (At(50.0, 52.0),))
+    spread = spread_evenly(stamped(star, drop, side=SIDE), "s2")
+    assert spread.after > 0
+    assert shapes(spread.plan)[0].distance(print_shape(drop.region, SIDE, SIDE, 0)) > 0  # type: ignore[arg-type]
+
+
 def test_what_stands_keeps_its_height() -> None:
     row = Print(BuiltIn("saguaro"), 30.0, tuple(At(20.0 + 4 * i, 150.0) for i in range(3)), stands="stands")
     spread = spread_evenly(stamped(row), "s1")

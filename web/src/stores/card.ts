@@ -4,13 +4,13 @@
  */
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef, watch } from "vue";
-import { ask, asFile, NoAnswer, Refusal } from "../api/client";
+import { ask, NoAnswer, Refusal } from "../api/client";
 import type { CardOut } from "../api/models";
-import { sayEvened } from "../logic/solving";
-import { changed, type Change, type Edit, Gone, isPlanChange, withChanges } from "../logic/edits";
+import { type Change, type Edit, Gone, withChanges } from "../logic/edits";
 import { newKey } from "../logic/keys";
 import { readOutbox, writeOutbox } from "../logic/outbox";
 import { useNotices } from "./notices";
+import { isRebased, sendEdit } from "./sendEdit";
 import { useServer } from "./server";
 
 type State = "asking" | "ready" | "absent" | "away" | "refused";
@@ -70,7 +70,7 @@ function makeStore(id: string) {
       try {
         for (let edit = outbox.value[0], tries = 0; edit && saved.value; edit = outbox.value[0]) {
           try {
-            saved.value = await send(id, edit, saved.value, moves);
+            saved.value = await sendEdit(id, edit, saved.value, moves);
             done(edit);
             tries = 0;
           } catch (error) {
@@ -201,152 +201,3 @@ export function useCard(id: string) {
   return store;
 }
 export type CardStore = ReturnType<typeof useCard>;
-
-/** An edit that can be made as well on the newer plan. What is taken back, and what stands at a step, is not guessed. */
-function isRebased(change: Change): boolean {
-  return change.do !== "undo" && change.do !== "redo";
-}
-
-/** Pieces are put on and taken away in the whole card; on the page of a piece its own plan is shown. */
-async function ofPart(id: string, answer: CardOut): Promise<CardOut> {
-  if (answer.id === id) return answer;
-  return ask("get", "/api/cards/{card_id}", { params: { path: { card_id: id } } });
-}
-
-async function send(
-  id: string,
-  { key, said, change }: Edit,
-  now: CardOut,
-  moves: { value: string[] | null },
-): Promise<CardOut> {
-  const params = { path: { card_id: id } };
-  const basis = { based_on: now.revision, key };
-  if (isPlanChange(change)) {
-    const body = { ...basis, said, plan: changed(now.plan, change) };
-    return ask("put", "/api/cards/{card_id}", { params, body });
-  }
-  switch (change.do) {
-    case "gradient":
-      return ask("post", "/api/cards/{card_id}/gradient", { params, body: { ...change.wish, ...basis } });
-    case "ground":
-      return ask("post", "/api/cards/{card_id}/ground", {
-        params,
-        body: { ...basis, ground: change.ground },
-      });
-    case "resize":
-      return ask("post", "/api/cards/{card_id}/card", {
-        params,
-        body: { ...basis, said: change.said, card: change.card },
-      });
-    case "make-piece":
-      return ofPart(
-        id,
-        await ask("post", "/api/cards/{card_id}/beside", {
-          params,
-          body: { ...basis, kind: change.kind, stock: change.stock },
-        }),
-      );
-    case "put-piece":
-      return ofPart(
-        id,
-        await ask("put", "/api/cards/{card_id}/beside/{piece}", {
-          params: { path: { card_id: id, piece: change.piece } },
-          body: { ...basis, ...change.put, said: change.said },
-        }),
-      );
-    case "take-piece-away":
-      return ofPart(
-        id,
-        await ask("post", "/api/cards/{card_id}/beside/{piece}/take-away", {
-          params: { path: { card_id: id, piece: change.piece } },
-          body: basis,
-        }),
-      );
-    case "print-design":
-      return ask("post", "/api/cards/{card_id}/prints/design", {
-        params,
-        body: { ...basis, design: change.design, after: change.after },
-      });
-    case "print-drawing":
-      return ask("post", "/api/cards/{card_id}/prints/drawing", {
-        params: { ...params, query: { ...basis, name: change.name, after: change.after } },
-        ...asFile("image/svg+xml", new Blob([change.svg])),
-      });
-    case "own-mask":
-      return ask("post", "/api/cards/{card_id}/prints/{step}/mask", {
-        params: { path: { card_id: id, step: change.step } },
-        body: basis,
-      });
-    case "spread":
-      return ask("post", "/api/cards/{card_id}/prints/{step}/spread", {
-        params: { path: { card_id: id, step: change.step } },
-        body: basis,
-      });
-    case "thread":
-      return ofPart(
-        id,
-        await ask("post", "/api/cards/{card_id}/beside/{piece}/thread", {
-          params: { path: { card_id: id, piece: change.piece } },
-          body: basis,
-        }),
-      );
-    case "stencil":
-      return ask("post", "/api/cards/{card_id}/stencil", {
-        params,
-        body: { ...basis, stencil: change.stencil },
-      });
-    case "drawing":
-      return ask("post", "/api/cards/{card_id}/drawing", {
-        params: { ...params, query: { ...basis, name: change.name } },
-        ...asFile("image/svg+xml", new Blob([change.svg])),
-      });
-    case "remedy": {
-      const { code, step, remedy } = change;
-      return ask("post", "/api/cards/{card_id}/remedy", { params, body: { ...basis, code, step, remedy } });
-    }
-    case "take-measured-in":
-      return ask("post", "/api/cards/{card_id}/measured", { params, body: basis });
-    case "order": {
-      const ordered = await ask("post", "/api/cards/{card_id}/order", { params, body: basis });
-      moves.value = ordered.moves;
-      return ordered.card;
-    }
-    case "even": {
-      const evened = await ask("post", "/api/cards/{card_id}/even", { params, body: basis });
-      moves.value = [sayEvened(evened.before, evened.after)];
-      return evened.card;
-    }
-    case "undo":
-      return ask("post", "/api/cards/{card_id}/undo", {
-        params,
-        body: { key, based_on: change.based_on ?? now.revision },
-      });
-    case "redo":
-      return ask("post", "/api/cards/{card_id}/redo", {
-        params,
-        body: { key, based_on: change.based_on ?? now.revision },
-      });
-    case "mask-action": {
-      const at = { path: { card_id: id, mask: change.mask } };
-      const { action } = change;
-      switch (action.do) {
-        case "centre":
-          return ask("post", "/api/cards/{card_id}/masks/{mask}/centre", { params: at, body: basis });
-        case "as-mask":
-          return ask("post", "/api/cards/{card_id}/masks/{mask}/as-mask", { params: at, body: basis });
-        case "bridges":
-          return ask("post", "/api/cards/{card_id}/masks/{mask}/bridges", { params: at, body: basis });
-        case "hold-mask":
-          return ask("post", "/api/cards/{card_id}/masks/{mask}/hold", {
-            params: at,
-            body: { ...basis, kind: action.kind },
-          });
-        case "strip":
-          return ask("post", "/api/cards/{card_id}/masks/{mask}/strip", {
-            params: at,
-            body: { ...basis, motif: action.motif, margin_mm: action.margin_mm },
-          });
-      }
-    }
-  }
-}

@@ -6,7 +6,7 @@ Symbols
 symbol   shape            meaning
 =======  ===============  =========================================================================================
 D        (rows, columns)  from a place on the panel to the nearest edge or thing to keep off, mm; 0 on it (Euclidean)
-p_k      (k, 2)           points along the outline of a figure, from its middle, mm
+p_k      (k, 2)           points along the hull of a figure and within it, from its middle, mm
 c        (rows, columns)  clearance of a figure with its middle at a place: min over k of D there + p_k, mm
 =======  ===============  =========================================================================================
 
@@ -33,7 +33,7 @@ from cielo.core.units import mark_mm
 from cielo.errors import BadInput
 
 # Places are a millimetre apart; outlines are looked at this finely.
-CELL_MM, OUTLINE_MM = 1.0, 2.0
+CELL_MM, OUTLINE_MM, WITHIN_MM = 1.0, 2.0, 3.0
 ROUNDS, STARTS = 12, 4
 
 Distances = NDArray[np.float32]
@@ -184,17 +184,21 @@ def _clearance(shape: BaseGeometry, distances: Distances) -> Distances:
         rows_in, columns_in = slice(max(r, 0), max(r, 0) + len(inner)), slice(max(c, 0), max(c, 0) + inner.shape[1])
         part = distances[rows_in, columns_in]
         inner[: part.shape[0], : part.shape[1]] = np.minimum(inner[: part.shape[0], : part.shape[1]], part)
-    # A figure that lies on what it is to keep off has no clearance, though its outline may run round it.
     clearance[first_row : last_row + 1, first : last + 1] = inner
     return clearance
 
 
 def _outline(shape: BaseGeometry) -> NDArray[np.float64]:
-    """Points along a figure's hull and through its middle, (k, 2), mm from its place."""
+    """Points along a figure's hull and within it, (k, 2), mm from its place: what it lies on it does not keep off, though its rim may run
+    round it."""
     hull = shape.convex_hull
     along = np.arange(0.0, hull.length, OUTLINE_MM)
-    points = [hull.exterior.interpolate(at) for at in along] if hull.geom_type == "Polygon" else [hull.centroid]
-    return np.array([(point.x, point.y) for point in (*points, hull.centroid)])
+    rim = [hull.exterior.interpolate(at) for at in along] if hull.geom_type == "Polygon" else []
+    left, top, right, bottom = hull.bounds
+    x, y = np.meshgrid(np.arange(left, right, WITHIN_MM), np.arange(top, bottom, WITHIN_MM))
+    within = shapely.contains_xy(hull, x, y)
+    points = [(point.x, point.y) for point in (*rim, hull.centroid)]
+    return np.concatenate([np.array(points), np.column_stack([x[within], y[within]])])
 
 
 def _least(
