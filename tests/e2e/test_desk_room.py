@@ -20,6 +20,7 @@ def desk(browser: Browser, server: Server) -> Iterator[Page]:
     page.goto("/")
     page.get_by_role("link", name=re.compile("Dusk over dunes")).first.click()
     expect(page.get_by_role("list", name="Run of proofs")).to_be_visible()
+    page.evaluate("async () => { await document.fonts.ready; }")
     yield page
     context.close()
 

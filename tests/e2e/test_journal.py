@@ -110,7 +110,7 @@ def test_a_colour_is_found_and_laid_other_colours_are_taken_and_a_gradient_evene
     evened = panel(page)
     assert np.abs(np.diff(evened.mean(axis=(1, 2)))).max() <= np.abs(np.diff(before.mean(axis=(1, 2)))).max() * 1.1
     page.get_by_role("button", name="Other colours").click()
-    ways = page.get_by_role("region", name="Other colours").get_by_role("button")
+    ways = page.get_by_role("region", name="Other colours").get_by_role("listitem").get_by_role("button")
     expect(ways.first).to_be_visible(timeout=40_000)
     ways.first.click()
     expect(page.get_by_text("Saved", exact=True)).to_be_visible()

@@ -301,7 +301,7 @@ li[data-chosen] {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  margin: 0 0 0 -12px;
+  margin: -5px 0 -3px -12px;
 }
 .after {
   margin-left: 8px;

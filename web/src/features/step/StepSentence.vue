@@ -20,6 +20,6 @@ defineProps<{ step: Step; parts: Part[] }>();
 .sentence {
   display: block;
   font-size: 18px;
-  line-height: 1.65;
+  line-height: 1.5;
 }
 </style>
