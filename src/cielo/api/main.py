@@ -31,6 +31,7 @@ from cielo.api.routers import (
     stencils,
     things,
     training,
+    versions,
 )
 from cielo.app.keeping_safe import keep_safe
 from cielo.app.walled import end_readers
@@ -56,6 +57,7 @@ ROUTERS = tuple(
         journal,
         solving,
         training,
+        versions,
         predict,
     )
 )

@@ -102,7 +102,7 @@ def _part_of(card_id: str, plan: Plan) -> Plan:
     return plan_of_piece(plan, piece) if piece else plan
 
 
-def _with_part(card_id: str, plan: Plan, part: Plan) -> Plan:
+def with_part(card_id: str, plan: Plan, part: Plan) -> Plan:
     """The whole plan after the part that an id means was changed."""
     piece = card_id.partition(OF)[2]
     return with_piece_plan(plan, piece, part) if piece else part
@@ -221,12 +221,12 @@ def change_card(store: Store, card_id: str, basis: Basis, said: str, change: Cal
     is stored.
     """
     with store.transaction() as session:
-        current = _to_edit(session, card_id, basis)
+        current = to_edit(session, card_id, basis)
         if current is not None:
             was = _part_of(card_id, current.plan)
             now = with_crossings(session, change(was), was)
             # What every piece of the whole is for is kept with it; only the part that was changed is read anew.
-            plan = _with_part(card_id, current.plan, resettled(was, now))
+            plan = with_part(card_id, current.plan, resettled(was, now))
             ensure_sound(plan)
             if plan != current.plan:
                 card = find_card(session, whole_id(card_id))
@@ -234,7 +234,7 @@ def change_card(store: Store, card_id: str, basis: Basis, said: str, change: Cal
     return open_card(store, card_id)
 
 
-def _to_edit(session: Session, card_id: str, basis: Basis) -> Revision | None:
+def to_edit(session: Session, card_id: str, basis: Basis) -> Revision | None:
     """The revision an edit is made from; None when the edit has been made already. Raises OutOfDate."""
     whole = whole_id(card_id)
     card = find_card(session, whole)
@@ -296,7 +296,7 @@ def put_in_order(store: Store, card_id: str, basis: Basis) -> tuple[CardOnDesk, 
 def undo(store: Store, card_id: str, basis: Basis) -> CardOnDesk:
     """Bring back the plan before the last change. Raises BadInput when there is none, OutOfDate when the card was changed since."""
     with store.transaction() as session:
-        current = _to_edit(session, card_id, basis)
+        current = to_edit(session, card_id, basis)
         if current is not None:
             if current.undo_to is None:
                 raise BadInput("there is nothing to undo.")
@@ -309,7 +309,7 @@ def undo(store: Store, card_id: str, basis: Basis) -> CardOnDesk:
 def redo(store: Store, card_id: str, basis: Basis) -> CardOnDesk:
     """Bring back what undo took away. Raises BadInput when there is nothing, OutOfDate when the card was changed since."""
     with store.transaction() as session:
-        current = _to_edit(session, card_id, basis)
+        current = to_edit(session, card_id, basis)
         if current is not None:
             if current.redo_to is None:
                 raise BadInput("there is nothing to redo.")

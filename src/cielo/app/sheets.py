@@ -32,7 +32,7 @@ def run_sheet(plan: Plan, supplies: Supplies | None = None) -> bytes:
     beside = [_made(plan_of_piece(plan, piece.key), None, _put_on(plan, piece)) for piece in pieces_made(plan)]
     whole = _made(plan, supplies, _headed(plan), _to_lay_out(plan))
     finished = (assembled_png(plan, FINISHED_DPI), *_front_mm(plan))
-    return write_run_sheet([replace(whole, takes=_takes(plan), finished=finished), *beside])
+    return write_run_sheet([replace(whole, takes=takes(plan), finished=finished), *beside])
 
 
 def card_page(plan: Plan, photo: bytes = b"", notes: Sequence[tuple[str, str]] = ()) -> CardPage:
@@ -45,7 +45,7 @@ def card_page(plan: Plan, photo: bytes = b"", notes: Sequence[tuple[str, str]] =
         assembled_png(plan, PAGE_DPI),
         width,
         height,
-        (_headed(plan), _takes(plan)),
+        (_headed(plan), takes(plan)),
         [InkLine(ink.name, hex_from_lab(seen_on(plan.stock.paper, ink))) for ink in plan.inks],
         list(dict.fromkeys([*to_fetch(plan), *_to_lay_out(plan)])),
         [Part(name, [say(part, step) for step in part.steps]) for name, part in parts if part.steps],
@@ -62,7 +62,7 @@ def _front_mm(plan: Plan) -> tuple[float, float]:
     return (card.height_mm, card.width_mm) if turned else (card.width_mm, card.height_mm)
 
 
-def _takes(plan: Plan) -> str:
+def takes(plan: Plan) -> str:
     """How long a card takes: with the hands, and waiting."""
     parts = [part for _, part in parts_of_card(plan)]
     hands = sum(seconds_of(part, step) for part in parts for step in part.steps if needs_of(part, step))

@@ -57,6 +57,15 @@ def read_revision(session: Session, card_id: str, number: int) -> Revision:
     return Revision(card_id, row.number, plan, row.said, row.undo_to, row.redo_to)
 
 
+def distinct_revisions(session: Session, card_id: str) -> list[RevisionRow]:
+    """The revisions of a card, the newest first; of those with the same plan only the newest."""
+    query = select(RevisionRow).where(RevisionRow.card_id == card_id).order_by(RevisionRow.number.desc())
+    by_plan: dict[str, RevisionRow] = {}
+    for row in session.scalars(query):
+        by_plan.setdefault(row.document, row)
+    return list(by_plan.values())
+
+
 def was_made(session: Session, card_id: str, edit_key: str) -> bool:
     """Whether the edit of that key has made a revision already."""
     query = select(RevisionRow.id).where(RevisionRow.card_id == card_id, RevisionRow.edit_key == edit_key)

@@ -86,6 +86,8 @@ export type ServerChange =
   | { do: "take-measured-in" }
   | { do: "order" }
   | { do: "even" }
+  /** The card as it stood at one of its revisions. */
+  | { do: "version"; number: number }
   /** `based_on`: the revision that is taken back; null where the edit before it, still on its way, is meant. */
   | { do: "undo" | "redo"; based_on: number | null };
 
@@ -120,6 +122,7 @@ const SERVER = new Set<Change["do"]>([
   "take-measured-in",
   "order",
   "even",
+  "version",
   "undo",
   "redo",
 ]);

@@ -9,6 +9,7 @@ import PageState from "../components/PageState.vue";
 import { useAsked } from "../composables/useAsked";
 import type { Place } from "../composables/usePicture";
 import { provideDesk } from "../composables/useDesk";
+import { useVersions } from "../composables/useVersions";
 import CardName from "../features/card/CardName.vue";
 import CardFacts from "../features/card/CardFacts.vue";
 import SavedWord from "../features/card/SavedWord.vue";
@@ -19,6 +20,8 @@ import PieceRow from "../features/card/PieceRow.vue";
 import PanelAnswer from "../features/panel/PanelAnswer.vue";
 import PanelTable from "../features/panel/PanelTable.vue";
 import WholeCard from "../features/panel/WholeCard.vue";
+import BesideVersion from "../features/versions/BesideVersion.vue";
+import CardHistory from "../features/versions/CardHistory.vue";
 import RunRow from "../features/step/RunRow.vue";
 import StepList from "../features/step/StepList.vue";
 import { wholeOf } from "../logic/beside";
@@ -33,6 +36,7 @@ import { useShelf } from "../stores/shelf";
 const props = defineProps<{ id: string }>();
 const desk = useCard(props.id);
 provideDesk(desk);
+const { beside, before, tryAnotherWay, layBeside, leaveVersions, seeBefore } = useVersions(desk);
 const card = computed(() => desk.card);
 const shelf = useShelf();
 watch(
@@ -190,7 +194,9 @@ useEventListener("keydown", (event) => {
             :together="together"
             @together="(shown) => (together = shown)"
           />
-          <WholeCard v-if="together" :card="card" />
+          <CardHistory v-if="before" :card="card" @beside="layBeside" @leave="leaveVersions" />
+          <BesideVersion v-else-if="beside" v-bind="beside" :card="card" @leave="leaveVersions" />
+          <WholeCard v-else-if="together" :card="card" />
           <PanelTable
             v-else
             :card="card"
@@ -209,6 +215,7 @@ useEventListener("keydown", (event) => {
             @point="point"
           />
           <PanelAnswer
+            v-if="!before && !beside"
             :answer="place && answer.value.value"
             :card="card"
             :steps="stepsDone"
@@ -227,7 +234,7 @@ useEventListener("keydown", (event) => {
         <div v-show="!wide" class="right" data-words>
           <CardFacts :card="card" @laid-anew="chosen = null" @turned="(by) => work?.scrollBy(0, by)" />
           <div ref="work" class="work">
-            <VerdictLine :card="card" />
+            <VerdictLine :card="card" @try="tryAnotherWay" @before="seeBefore" />
             <FindingNote
               v-for="finding in onTheCard"
               :key="finding.code + finding.message"

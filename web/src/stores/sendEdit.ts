@@ -119,6 +119,11 @@ export async function sendEdit(
       moves.value = [sayEvened(evened.before, evened.after)];
       return evened.card;
     }
+    case "version":
+      return ask("post", "/api/cards/{card_id}/versions/{number}/take", {
+        params: { path: { card_id: id, number: change.number } },
+        body: basis,
+      });
     case "undo":
       return ask("post", "/api/cards/{card_id}/undo", {
         params,

@@ -1,6 +1,7 @@
 """What is said of a plan: steps, masks and what to fetch, in plain words. The same words stand on the Desk, at the Bench and on the run
 sheet."""
 
+from cielo.core.say.difference import differences
 from cielo.core.say.fetching import care, fetch, to_fetch
 from cielo.core.say.mask import mask_facts, where_to_lay
 from cielo.core.say.part import Part, say_minutes
@@ -11,6 +12,7 @@ from cielo.core.say.words import say_apart
 __all__ = [
     "Part",
     "care",
+    "differences",
     "fetch",
     "lies_turned",
     "mask_facts",

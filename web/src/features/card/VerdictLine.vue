@@ -6,6 +6,12 @@ import { useDesk } from "../../composables/useDesk";
 import { sayUsual } from "../../logic/journal";
 
 const props = defineProps<{ card: CardOut }>();
+const emit = defineEmits<{
+  /** Something else is to be tried, beside what stands now. */
+  try: [];
+  /** How it was before is to be seen. */
+  before: [];
+}>();
 const desk = useDesk();
 const steps = computed(() => props.card.plan.steps.length);
 const trouble = computed(() => props.card.reading.findings.filter((f) => f.severity !== "remind").length);
@@ -20,7 +26,9 @@ const putInOrder = () => desk.push("put it in working order", { do: "order" });
       <b>{{ trouble === 1 ? "One thing" : `${trouble} things` }} will go wrong</b> as it stands.
     </template>
     <template v-else>Nothing will go wrong that Cielo knows of.</template>{{ " " }}
-    <button v-if="steps > 1" type="button" class="word" @click="putInOrder">Put it in working order</button>
+    <button v-if="steps > 1" type="button" class="word" @click="putInOrder">Put it in working order</button
+    >{{ " " }} <button type="button" class="word" @click="emit('try')">Try another way</button>{{ " " }}
+    <button type="button" class="word" @click="emit('before')">As it was</button>
   </p>
   <p v-if="card.measured.length" class="told" role="status">
     Your shelf has since learnt: {{ card.measured.join(", ") }}.

@@ -1,0 +1,22 @@
+/** Versions of a card: when they were made, and what is said of how they stand. */
+
+/** When a version was made: the time today, the day before that; by the browser's language. */
+export function sayWhen(made: string, now = new Date()): string {
+  const at = new Date(/[zZ]|[+-]\d\d:\d\d$/.test(made) ? made : `${made}Z`);
+  const today = at.toDateString() === now.toDateString();
+  return today
+    ? at.toLocaleTimeString(undefined, { hour: "2-digit", minute: "2-digit" })
+    : at.toLocaleDateString(undefined, { day: "numeric", month: "long", year: "numeric" });
+}
+
+interface Standing {
+  troubles: string[];
+  takes: string;
+}
+/** What will go wrong with a version, and how long it takes. */
+export function sayStanding({ troubles, takes }: Standing): string {
+  const wrong = troubles.length
+    ? `${troubles.length === 1 ? "One thing" : `${troubles.length} things`} will go wrong: ${troubles.join(" ")}`
+    : "Nothing will go wrong that Cielo knows of.";
+  return takes ? `${wrong} ${takes}` : wrong;
+}
