@@ -1,7 +1,9 @@
 """The journal by the web: a card made on the bench goes on record, is photographed, compared, teaches, and is remembered."""
 
 import json
+from datetime import UTC, datetime, timedelta
 from io import BytesIO
+from itertools import pairwise
 from typing import Any
 
 import numpy as np
@@ -11,6 +13,8 @@ from PIL import Image
 
 from cielo.app.archive import archive_all, unpack_all
 from cielo.core.learnt import hand_of
+from cielo.core.sequence.durations import usual_seconds, work_of
+from cielo.exchange.plan_file import PlanModel
 from cielo.store.database import Store
 from tests.api.test_grounds import start
 
@@ -172,3 +176,40 @@ def test_find_even_colourways_and_bridges_by_the_web(web: TestClient) -> None:
     assert bridges[0]["kind"] == "as it is"
     none = start(web, "smoosh-dry")
     assert web.post(f"/api/cards/{none['id']}/even", json={"based_on": none["revision"]}).status_code == 422
+
+
+def test_the_bench_clocks_her_and_days_reckon_with_it_when_she_agrees(web: TestClient, monkeypatch: pytest.MonkeyPatch) -> None:
+    clock = [datetime(2026, 1, 7, 9, 0, tzinfo=UTC)]
+    for module in ("cielo.store.bench", "cielo.app.bench"):
+        monkeypatch.setattr(f"{module}.now", lambda: clock[0])
+    card = web.get(f"/api/cards/{web.get('/api/cards').json()[0]['id']}").json()
+    bench = f"/api/cards/{card['id']}/bench"
+    plan = PlanModel.model_validate(card["plan"]).to_core()
+    assert web.post(f"{bench}/1/step", json={"step": plan.steps[0].id}).status_code == 200
+    for step, then in pairwise(plan.steps):
+        clock[0] += timedelta(seconds=usual_seconds(plan, step) * (1.0 if work_of(plan, step) == "dry" else 2.0))
+        assert web.post(f"{bench}/1/step", json={"step": then.id}).status_code == 200
+    clock[0] += timedelta(hours=9)  # left lying over night: it says nothing of her
+    assert web.post(f"{bench}/1/made").status_code == 200
+    entry = web.post("/api/journal/made", json={"card": card["id"], "number": 1}).json()
+    assert "would be usual" in entry["clocked"]
+    assert any(said.startswith("Blending takes you") for said in entry["paces"])
+    assert not any(said.startswith("Drying") for said in entry["paces"])
+    # Nothing changes until she agrees.
+    copied = web.post(f"/api/cards/{card['id']}/copy").json()
+    assert copied["plan"]["pace"]["blend"] == 1
+    web.post(f"/api/journal/{entry['id']}/pace", json={"taken_in": True})
+    paced = web.post(f"/api/cards/{card['id']}/copy").json()
+    blend = paced["plan"]["pace"]["blend"]
+    assert 1.2 < blend < 2
+    assert paced["plan"]["pace"]["dry"] == pytest.approx(1, abs=0.05)
+    known = web.get(f"/api/cards/{copied['id']}").json()
+    assert "how long your steps take" in known["measured"]
+    learnt = web.get("/api/journal/learnt").json()
+    assert learnt["paced_entries"] == [{"entry": entry["id"], "title": card["plan"]["title"]}]
+    slow, usual = (web.get(f"/api/cards/{one['id']}/day").json() for one in (paced, copied))
+    assert slow["length_s"] > usual["length_s"]
+    web.post(f"/api/journal/{entry['id']}/pace", json={"taken_in": False})
+    assert web.post(f"/api/cards/{card['id']}/copy").json()["plan"]["pace"]["blend"] == 1
+    made_before = web.post("/api/journal", json={"title": "By feel"}).json()
+    assert web.post(f"/api/journal/{made_before['id']}/pace", json={"taken_in": True}).status_code == 422

@@ -14,6 +14,7 @@ from pypdf import PdfReader
 
 from cielo.app.sheets import card_page, run_sheet
 from cielo.core.geometry.pieces import pieces_of
+from cielo.core.learnt import Remembered
 from cielo.core.plan import Plan, plan_of_piece
 from cielo.core.say import say
 from cielo.core.sequence.durations import seconds_of
@@ -158,3 +159,10 @@ def test_by_command_and_over_the_web(web: TestClient, tmp_path: Path) -> None:
     assert "attachment" in sent.headers["content-disposition"]
     assert DUSK.title in sent.text
     assert web.get(f"/api/cards/{card}/page.pdf").content.startswith(b"%PDF")
+
+
+def test_what_she_wanted_to_remember_stands_on_the_sheet_at_its_step() -> None:
+    step = next(step for step in DUSK.steps if step.do == "brush")
+    note = Remembered(step.id, "0" * 12, "First light", "Work the brush off longer.", "the same inks again")
+    assert "Work the brush off longer." in text_of(run_sheet(DUSK, None, [note]))
+    assert "Work the brush off longer." not in text_of(run_sheet(DUSK))

@@ -5,7 +5,7 @@ are kept under its key, a tilde and their id. The clock is the server's, so a sl
 """
 
 from dataclasses import dataclass, replace
-from datetime import UTC, datetime, timedelta
+from datetime import datetime, timedelta
 
 from sqlalchemy.orm import Session
 
@@ -13,8 +13,10 @@ from cielo.app.shelf import supplies_for
 from cielo.app.things import book_step
 from cielo.core.advice.supplies import Supplies
 from cielo.core.materials import Ink
-from cielo.core.plan import Dry, DryingWay, Plan
+from cielo.core.plan import Dry, DryingWay, Plan, Step
+from cielo.core.sequence.durations import usual_seconds, work_of
 from cielo.core.sequence.made import Difference, as_made
+from cielo.core.sequence.pace import Took
 from cielo.core.sequence.timetable import OF_PIECE, parts_of_card
 from cielo.core.table.table import suggested_minutes
 from cielo.errors import BadInput, NotFound
@@ -25,10 +27,15 @@ from cielo.store.bench import (
     drop_difference,
     drop_places_above,
     drop_timer,
+    forget_times,
+    now,
     read_differences,
     read_places,
+    read_since,
     read_timers,
+    read_times,
     write_place,
+    write_time,
     write_timer,
 )
 from cielo.store.cards import find_card, read_revision
@@ -36,6 +43,8 @@ from cielo.store.database import Store
 from cielo.store.shelf import forget_booked, is_booked, read_inks
 
 MOST_CARDS = 60
+# A step that took longer than so many seconds and so many times the usual was left lying meanwhile. Judgement.
+LEFT_LYING_S, LEFT_LYING = 600.0, 5.0
 
 
 @dataclass(frozen=True)
@@ -111,6 +120,8 @@ def go_to_step(store: Store, card_id: str, step: str, number: int = 1) -> BenchS
         bench = _Bench(session, card_id, number)
         state = _state(bench)
         at, before = state.plan.index_of(step), state.plan.index_of(state.step)
+        if at == before + 1:
+            _clock(bench, state, state.step)
         # Going on means that what lies between was done.
         for done in state.plan.steps[before:at]:
             book_step(session, bench.card, number, state.plan, done.id, bench.piece)
@@ -123,6 +134,8 @@ def finish_card(store: Store, card_id: str, number: int = 1) -> BenchState:
     with store.transaction() as session:
         bench = _Bench(session, card_id, number)
         state = _state(bench)
+        if not state.made and state.step == state.plan.steps[-1].id:
+            _clock(bench, state, state.step)
         for done in state.plan.steps:
             book_step(session, bench.card, number, state.plan, done.id, bench.piece)
         write_place(session, bench.card, number, bench.kept(state.plan.steps[-1].id))
@@ -135,8 +148,22 @@ def make_again(store: Store, card_id: str, number: int = 1) -> BenchState:
         bench = _Bench(session, card_id, number)
         state = _state(bench)
         forget_booked(session, bench.card, number)
+        forget_times(session, bench.card, number)
         write_place(session, bench.card, number, bench.kept(state.plan.steps[0].id))
         return _state(bench)
+
+
+def clocked(store: Store, card_id: str, number: int) -> tuple[Took, ...]:
+    """How long the steps of a card of the batch took, of all its parts, where the bench has clocked them."""
+    with store.reading() as session:
+        bench = _Bench(session, card_id, number)
+        times = read_times(session, bench.card, number)
+        return tuple(
+            Took(work_of(plan, step), _usual(plan, step), times[kept])
+            for key, (plan, _) in bench.parts.items()
+            for step in plan.steps
+            if (kept := bench.kept(step.id, key)) in times
+        )
 
 
 def start_timer(store: Store, card_id: str, step: str, number: int = 1, way: DryingWay | None = None) -> BenchState:
@@ -148,7 +175,7 @@ def start_timer(store: Store, card_id: str, step: str, number: int = 1, way: Dry
         if not isinstance(drying, Dry):
             raise BadInput("only a drying step has a timer.", field="step")
         minutes = drying.minutes if way in (None, drying.way) else suggested_minutes(state.plan, drying, way)
-        write_timer(session, bench.card, Timer(number, bench.kept(step), datetime.now(UTC) + timedelta(minutes=minutes)))
+        write_timer(session, bench.card, Timer(number, bench.kept(step), now() + timedelta(minutes=minutes)))
         write_place(session, bench.card, number, bench.kept(step))
         return _state(bench)
 
@@ -180,6 +207,24 @@ def as_planned_after_all(store: Store, card_id: str, number: int, difference_id:
         bench = _Bench(session, card_id, number)
         drop_difference(session, bench.card, number, difference_id)
         return _state(bench)
+
+
+def _clock(bench: "_Bench", state: BenchState, step: str) -> None:
+    """Keep how long the step in hand took, until now. Hands do one thing at a time: theirs began when anything was last done on any card
+    of the batch; a drying began when its own card came to it. What took far longer than it can was left lying, and says nothing."""
+    since = read_since(bench.session, bench.card)
+    doing = state.plan.steps[state.plan.index_of(step)]
+    began = since.get(bench.number) if isinstance(doing, Dry) else max(since.values(), default=None)
+    if began is None:
+        return
+    took_s = (now() - began).total_seconds()
+    if 0 < took_s <= max(LEFT_LYING_S, LEFT_LYING * usual_seconds(state.plan, doing)):
+        write_time(bench.session, bench.card, bench.number, bench.kept(step), took_s)
+
+
+def _usual(plan: Plan, step: Step) -> float:
+    """How long a step usually takes, seconds; a drying as it would be planned where things dry as usual."""
+    return usual_seconds(plan, step) / (plan.pace.dry if isinstance(step, Dry) else 1.0)
 
 
 class _Bench:

@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 
 from sqlalchemy.orm import Session
 
-from cielo.app.learnt import her_hand, remembered_for
+from cielo.app.learnt import her_hand, her_pace, remembered_for
 from cielo.app.measured import as_measured_now, measured_since, with_crossings
 from cielo.app.shelf import supplies_for
 from cielo.core.advice.judge import judge
@@ -136,11 +136,11 @@ def card_at(store: Store, card_id: str, revision: int) -> Plan:
 
 
 def start_card(store: Store, plan: Plan, said: str, *, by_her_hand: bool = True) -> CardOnDesk:
-    """A new card from a plan, predicted for the maker's own hand; one that is brought in as a file keeps the hand it has."""
+    """A new card from a plan, predicted and reckoned for the maker's own hand; one that is brought in as a file keeps the hand it has."""
     ensure_sound(plan)
     with store.transaction() as session:
         if by_her_hand:
-            plan = replace(plan, hand=her_hand(session).strength)
+            plan = replace(plan, hand=her_hand(session).strength, pace=her_pace(session))
         revision = add_card(session, settled(with_crossings(session, plan)), said)
     return open_card(store, revision.card_id)
 

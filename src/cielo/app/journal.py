@@ -8,7 +8,7 @@ from uuid import uuid4
 
 import numpy as np
 
-from cielo.app.bench import stand_at_bench
+from cielo.app.bench import clocked, stand_at_bench
 from cielo.app.cards import CardOnDesk, start_card
 from cielo.app.photographs import compared_with, photographed
 from cielo.app.pictures import panel_png
@@ -21,7 +21,7 @@ from cielo.core.plan import Plan
 from cielo.core.say import say
 from cielo.errors import BadInput
 from cielo.exchange.card_page import CardPage
-from cielo.exchange.journal_file import ComparisonModel, Corners, JournalModel, MadeFacts, RegionModel
+from cielo.exchange.journal_file import ComparisonModel, Corners, JournalModel, MadeFacts, RegionModel, TookModel
 from cielo.exchange.photo import as_kept
 from cielo.exchange.plan_file import PlanModel
 from cielo.exchange.png import write_png
@@ -63,6 +63,7 @@ def record_made(store: Store, card_id: str, number: int) -> Entry:
         card=whole,
         number=number,
         differently=differently,
+        took=tuple(TookModel(**vars(one)) for one in clocked(store, card_id, number)),
     )
     return _new(store, document)
 
@@ -120,7 +121,7 @@ def _compared(
             seen = compared_with(_plan_of(entry), photo, corners=corners)
             # The pictures of the comparison are asked for next.
             KEPT.put(_seen_as(_plan_of(entry), photo, _corners_of(seen)), seen)
-            document = document.model_copy(update={"comparison": _told(seen)})
+            document = document.model_copy(update={"comparison": told_of(seen)})
         except BadInput as error:
             refused = error
             if corners is not None:
@@ -132,7 +133,8 @@ def _compared(
     return open_entry(store, entry.id)
 
 
-def _told(seen: Compared) -> ComparisonModel:
+def told_of(seen: Compared) -> ComparisonModel:
+    """What a comparison is kept as."""
     return ComparisonModel(
         corners=_corners_of(seen),
         regions=tuple(
@@ -153,6 +155,18 @@ def take_lesson(store: Store, entry_id: str, taken_in: bool) -> Entry:
                 "no photograph of it was compared yet.", field="photo", mend="Bring a photograph of the card in first."
             )
         write_entry(session, entry_id, entry.document.model_copy(update={"taken_in": taken_in}))
+    return open_entry(store, entry_id)
+
+
+def take_pace(store: Store, entry_id: str, paced_in: bool) -> Entry:
+    """Reckon with how long its steps took from now on, or no longer. Raises NotFound, BadInput where nothing was clocked."""
+    with store.transaction() as session:
+        entry = read_entry(session, entry_id)
+        if not entry.document.took:
+            raise BadInput(
+                "the bench has clocked none of its steps.", field="took", mend="Make a card at the Bench, step by step."
+            )
+        write_entry(session, entry_id, entry.document.model_copy(update={"paced_in": paced_in}))
     return open_entry(store, entry_id)
 
 

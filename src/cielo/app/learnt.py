@@ -8,7 +8,8 @@ from sqlalchemy.orm import Session
 
 from cielo.core.keeping import KEPT
 from cielo.core.learnt import Hand, Note, Remembered, hand_of, remembered
-from cielo.core.plan import Brush, Plan
+from cielo.core.plan import Brush, Pace, Plan
+from cielo.core.sequence.pace import Took, WorkPace, pace_from, paces_of
 from cielo.store.database import Store
 from cielo.store.journal import Entry, read_entries
 
@@ -18,10 +19,13 @@ LIKED = 4
 
 @dataclass(frozen=True)
 class Learnt:
-    """Her hand, the cards it rests on, and what the cards she likes share, in words with counts."""
+    """Her hand, the cards it rests on; how long she is at each kind of work, and the cards that rests on; what the cards she likes
+    share, in words with counts."""
 
     hand: Hand
     from_entries: tuple[tuple[str, str, float], ...]
+    paces: tuple[WorkPace, ...]
+    paced_entries: tuple[tuple[str, str], ...]
     liked: tuple[str, ...]
 
 
@@ -30,11 +34,23 @@ def her_hand(session: Session) -> Hand:
     return hand_of([hand for *_, hand in _hands(read_entries(session))])
 
 
+def her_pace(session: Session) -> Pace:
+    """How long she is at each kind of work, from the cards whose times are reckoned with."""
+    return pace_from(_paces(read_entries(session)))
+
+
+def _paces(entries: Sequence[Entry]) -> tuple[WorkPace, ...]:
+    return paces_of(
+        Took(one.work, one.usual_s, one.took_s) for entry in entries if entry.document.paced_in for one in entry.document.took
+    )
+
+
 def what_was_learnt(store: Store) -> Learnt:
     """Everything the journal has taught."""
     with store.reading() as session:
         entries = read_entries(session)
-    return Learnt(hand_of([hand for *_, hand in _hands(entries)]), _hands(entries), _liked(entries))
+    paced = tuple((entry.id, entry.document.facts.title) for entry in entries if entry.document.paced_in)
+    return Learnt(hand_of([hand for *_, hand in _hands(entries)]), _hands(entries), _paces(entries), paced, _liked(entries))
 
 
 def remembered_for(session: Session, plan: Plan, card_id: str) -> tuple[Remembered, ...]:

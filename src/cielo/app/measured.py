@@ -4,7 +4,7 @@ from dataclasses import replace
 
 from sqlalchemy.orm import Session
 
-from cielo.app.learnt import her_hand
+from cielo.app.learnt import her_hand, her_pace
 from cielo.core.advice.supplies import OnShelf
 from cielo.core.materials import MeasuredCrossing
 from cielo.core.plan import Plan
@@ -23,8 +23,8 @@ def as_measured_now(session: Session, plan: Plan, shelf: OnShelf) -> Plan:
     stock = next((stock for stock in shelf.stocks if stock.key == plan.stock.key), None)
     if stock is None:
         return plan
-    hand = her_hand(session).strength
-    renewed = replace(plan, stock=stock, inks=tuple(inks.get(ink.key, ink) for ink in plan.inks), hand=hand)
+    hand, pace = her_hand(session).strength, her_pace(session)
+    renewed = replace(plan, stock=stock, inks=tuple(inks.get(ink.key, ink) for ink in plan.inks), hand=hand, pace=pace)
     return replace(renewed, crossings=_crossings_of(session, plan))
 
 
@@ -36,6 +36,7 @@ def measured_since(session: Session, plan: Plan, shelf: OnShelf) -> tuple[str, .
     pairs = dict.fromkeys((c.bottom, c.top) for c in sorted(known, key=lambda c: (c.bottom, c.top)))
     return (
         *(["how strong your hand is"] if now.hand != plan.hand else []),
+        *(["how long your steps take"] if now.pace != plan.pace else []),
         *([plan.stock.name] if now.stock != plan.stock else []),
         *(ink.name for ink, new in zip(plan.inks, now.inks, strict=True) if ink != new),
         *(f"{names.get(top, top)} over {names.get(bottom, bottom)}" for bottom, top in pairs),

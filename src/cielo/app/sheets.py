@@ -7,6 +7,7 @@ from cielo.app.pictures import assembled_png, panel_png
 from cielo.core.advice.judge import judge
 from cielo.core.advice.supplies import Supplies
 from cielo.core.geometry.pieces import pieces_of, tape_lengths_mm
+from cielo.core.learnt import Remembered
 from cielo.core.materials import TOOLS
 from cielo.core.optics.spectra import hex_from_lab
 from cielo.core.order.reasons import reasons
@@ -27,10 +28,11 @@ from cielo.exchange.templates import write_pdf
 PROOF_DPI, FINISHED_DPI, PAGE_DPI = 40.0, 80.0, 110.0
 
 
-def run_sheet(plan: Plan, supplies: Supplies | None = None) -> bytes:
-    """The run sheet as PDF, the panel and every piece on it; the same plan and supplies always give the same bytes."""
+def run_sheet(plan: Plan, supplies: Supplies | None = None, notes: Sequence[Remembered] = ()) -> bytes:
+    """The run sheet as PDF, the panel and every piece on it, with what she wanted to remember at its steps; the same plan, supplies and
+    notes always give the same bytes."""
     beside = [_made(plan_of_piece(plan, piece.key), None, _put_on(plan, piece)) for piece in pieces_made(plan)]
-    whole = _made(plan, supplies, _headed(plan), _to_lay_out(plan))
+    whole = _made(plan, supplies, _headed(plan), _to_lay_out(plan), notes)
     finished = (assembled_png(plan, FINISHED_DPI), *_front_mm(plan))
     return write_run_sheet([replace(whole, takes=takes(plan), finished=finished), *beside])
 
@@ -77,8 +79,11 @@ def _minutes(seconds: int) -> str:
     return say_minutes(max(1, round(seconds / 60)))
 
 
-def _made(plan: Plan, supplies: Supplies | None, head: str, tools: Sequence[str] = ()) -> Made:
+def _made(plan: Plan, supplies: Supplies | None, head: str, tools: Sequence[str] = (), notes: Sequence[Remembered] = ()) -> Made:
     remember: dict[str | None, list[str]] = {}
+    for note in notes:
+        said = f"You wanted to remember, from {note.of} ({note.because}): {note.words}"
+        remember.setdefault(note.step, []).append(said)
     for finding in judge(plan, supplies):
         sign = "Remember" if finding.severity == "remind" else "Mind"
         remember.setdefault(finding.step, []).append(f"{sign}: {finding.message} {finding.why}")

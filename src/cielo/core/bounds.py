@@ -42,6 +42,8 @@ Passes = Annotated[int, Interval(ge=1, le=20)]
 PrintCount = Annotated[int, Interval(ge=1, le=40)]
 # What a maker's own hand lays beside the usual one: no hand is further from it.
 Hand = Annotated[float, Interval(ge=0.5, le=2.0)]
+# How long her hands are at a kind of work beside the usual time.
+Times = Annotated[float, Interval(ge=0.25, le=4.0)]
 Owned = Annotated[int, Interval(ge=1, le=40)]
 Seed = Annotated[int, Interval(ge=0, le=1_000_000)]
 # What keys and ids are made of, in files and on the web.

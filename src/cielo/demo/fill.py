@@ -6,6 +6,7 @@ from pathlib import Path
 from cielo.app.cards import list_cards, start_card
 from cielo.app.shelf import fill_shelf
 from cielo.demo.cards import demo_plans
+from cielo.demo.made import fill_journal
 from cielo.demo.shelf import SHELF
 from cielo.demo.solved import solved_plans
 from cielo.store.database import Store
@@ -25,6 +26,7 @@ def fill_file(path: Path) -> bool:
         beside.with_name(beside.name + ending).unlink(missing_ok=True)
     store = Store(beside)
     fill(store)
+    fill_journal(store)
     store.close()
     for ending in ("-wal", "-shm"):
         path.with_name(path.name + ending).unlink(missing_ok=True)

@@ -5,6 +5,7 @@ from typing import Annotated
 from pydantic import Field
 
 from cielo.core.bounds import Key, Name
+from cielo.core.sequence.pace import Work
 from cielo.exchange.materials_model import Strict
 from cielo.exchange.plan_file import PlanModel
 
@@ -12,6 +13,7 @@ Words = Annotated[str, Field(max_length=2000)]
 Pixels = Annotated[float, Field(allow_inf_nan=False, ge=-20_000, le=40_000)]
 Point = tuple[Pixels, Pixels]
 Corners = tuple[Point, Point, Point, Point]
+Seconds = Annotated[float, Field(allow_inf_nan=False, gt=0, le=1_000_000)]
 Lab = tuple[float, float, float]
 
 
@@ -45,10 +47,19 @@ class MadeFacts(Strict):
     for_whom: Words = ""
 
 
+class TookModel(Strict):
+    """A step that the bench clocked: its kind of work, how long it usually takes and how long it took, seconds."""
+
+    work: Work
+    usual_s: Seconds
+    took_s: Seconds
+
+
 class JournalModel(Strict):
     """One entry. ``plan`` as it was followed, None for a card made before Cielo; ``differently``: what was done otherwise, in words.
 
-    ``taken_in``: whether what its photograph told of her hand is used for coming predictions.
+    ``taken_in``: whether what its photograph told of her hand is used for coming predictions; ``paced_in``: whether how long its
+    steps ``took`` is reckoned with.
     """
 
     facts: MadeFacts
@@ -58,3 +69,5 @@ class JournalModel(Strict):
     differently: tuple[Annotated[str, Field(max_length=400)], ...] = ()
     comparison: ComparisonModel | None = None
     taken_in: bool = False
+    took: Annotated[tuple[TookModel, ...], Field(max_length=4000)] = ()
+    paced_in: bool = False

@@ -1,5 +1,6 @@
-"""A photograph's bytes to pixels: JPEG, PNG or WebP, held the right way up. Hostile files are refused before they are unpacked."""
+"""A photograph's bytes to pixels: JPEG, PNG, WebP or HEIC, held the right way up. Hostile files are refused before they are unpacked."""
 
+from functools import cache
 from io import BytesIO
 
 import numpy as np
@@ -9,7 +10,7 @@ from cielo.errors import BadInput, TooLarge
 
 LARGEST_BYTES = 25_000_000
 MOST_PIXELS = 60_000_000
-FORMS = ("JPEG", "PNG", "WEBP")
+FORMS = ("JPEG", "PNG", "WEBP", "HEIF")
 # The tag that says how a camera was held. Source: Exif 2.32, 4.6.4.
 ORIENTATION = 0x0112
 
@@ -21,6 +22,15 @@ def write_photo(photo: NDArray[np.uint8]) -> bytes:
     out = BytesIO()
     Image.fromarray(photo).save(out, "JPEG", quality=93)
     return out.getvalue()
+
+
+@cache
+def _learn_heic() -> None:
+    """Let Pillow read HEIC; such a picture comes the right way up already, whatever its camera says. Without previews and depth, which
+    nothing here looks at."""
+    from pillow_heif import register_heif_opener
+
+    register_heif_opener(thumbnails=False, depth_images=False, aux_images=False)
 
 
 # A photograph is kept no larger than this, pixels on its long side.
@@ -41,13 +51,14 @@ def size_of_photo(data: bytes) -> tuple[int, int]:
     """Columns and rows of a photograph held the right way up, before it was made smaller to be read. Raises BadInput."""
     from PIL import Image
 
+    _learn_heic()
     try:
         with Image.open(BytesIO(data), formats=FORMS) as image:
             turned = image.getexif().get(ORIENTATION, 1) in (5, 6, 7, 8)
             return (image.height, image.width) if turned else (image.width, image.height)
     except (OSError, SyntaxError, ValueError, Image.DecompressionBombError) as error:
         raise BadInput(
-            "this is no photograph that can be read.", field="photo", mend="Bring in a JPEG, PNG or WebP picture, whole."
+            "this is no photograph that can be read.", field="photo", mend="Bring in a JPEG, PNG, WebP or HEIC picture, whole."
         ) from error
 
 
@@ -55,6 +66,7 @@ def read_photo(data: bytes) -> NDArray[np.uint8]:
     """Pixels, (rows, columns, 3), sRGB. Raises BadInput or TooLarge."""
     from PIL import Image, ImageOps
 
+    _learn_heic()
     if len(data) > LARGEST_BYTES:
         raise TooLarge(f"the photograph is {len(data) / 1e6:.0f} MB.", mend=f"Cielo reads up to {LARGEST_BYTES // 1_000_000} MB.")
     try:
@@ -69,5 +81,5 @@ def read_photo(data: bytes) -> NDArray[np.uint8]:
             return np.asarray(upright.convert("RGB"), dtype=np.uint8)
     except (OSError, SyntaxError, ValueError, Image.DecompressionBombError) as error:
         raise BadInput(
-            "this is no photograph that can be read.", field="photo", mend="Bring in a JPEG, PNG or WebP picture, whole."
+            "this is no photograph that can be read.", field="photo", mend="Bring in a JPEG, PNG, WebP or HEIC picture, whole."
         ) from error

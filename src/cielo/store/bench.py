@@ -7,7 +7,7 @@ from sqlalchemy import delete, select
 from sqlalchemy.orm import Session
 
 from cielo.core.sequence.made import Difference
-from cielo.store.tables import BenchDifferenceRow, BenchPlaceRow, BenchTimerRow
+from cielo.store.tables import BenchDifferenceRow, BenchPlaceRow, BenchTimeRow, BenchTimerRow
 
 
 @dataclass(frozen=True)
@@ -34,14 +34,39 @@ def read_places(session: Session, card_id: str) -> dict[int, str]:
 
 
 def write_place(session: Session, card_id: str, number: int, step: str) -> None:
-    """Let a card of the batch stand at a step."""
-    session.merge(BenchPlaceRow(card_id=card_id, number=number, step_id=step))
+    """Let a card of the batch stand at a step, from now on; where it stands there already, since it came to it."""
+    row = session.get(BenchPlaceRow, (card_id, number))
+    if row is None or row.step_id != step:
+        session.merge(BenchPlaceRow(card_id=card_id, number=number, step_id=step, since=now().replace(tzinfo=None)))
     session.flush()
+
+
+def read_since(session: Session, card_id: str) -> dict[int, datetime]:
+    """Since when each card of the batch stands at its step, by its number; without those not known."""
+    rows = session.scalars(select(BenchPlaceRow).where(BenchPlaceRow.card_id == card_id))
+    return {row.number: row.since.replace(tzinfo=UTC) for row in rows if row.since is not None}
+
+
+def write_time(session: Session, card_id: str, number: int, step: str, seconds: float) -> None:
+    """Keep how long a step took; done over, it is the last time that counts."""
+    session.merge(BenchTimeRow(card_id=card_id, number=number, step_id=step, seconds=seconds))
+    session.flush()
+
+
+def read_times(session: Session, card_id: str, number: int) -> dict[str, float]:
+    """How long the steps of a card of the batch took, seconds, by what they are kept under."""
+    query = select(BenchTimeRow).where(BenchTimeRow.card_id == card_id, BenchTimeRow.number == number)
+    return {row.step_id: row.seconds for row in session.scalars(query)}
+
+
+def forget_times(session: Session, card_id: str, number: int) -> None:
+    """A card of the batch is begun anew, and clocked anew."""
+    session.execute(delete(BenchTimeRow).where(BenchTimeRow.card_id == card_id, BenchTimeRow.number == number))
 
 
 def drop_places_above(session: Session, card_id: str, number: int) -> None:
     """Take the cards above a number out of the batch, with their timers and differences."""
-    for table in (BenchPlaceRow, BenchTimerRow, BenchDifferenceRow):
+    for table in (BenchPlaceRow, BenchTimeRow, BenchTimerRow, BenchDifferenceRow):
         session.execute(delete(table).where(table.card_id == card_id, table.number > number))
 
 
@@ -86,7 +111,7 @@ def add_difference(session: Session, card_id: str, number: int, difference: Diff
             step_id=difference.step,
             how=difference.how,
             value=difference.value,
-            made_at=datetime.now(UTC).replace(tzinfo=None),
+            made_at=now().replace(tzinfo=None),
         )
     )
     session.flush()
@@ -101,3 +126,8 @@ def drop_difference(session: Session, card_id: str, number: int, difference_id: 
             BenchDifferenceRow.id == difference_id,
         )
     )
+
+
+def now() -> datetime:
+    """What the clock of the server says, UTC."""
+    return datetime.now(UTC)

@@ -79,13 +79,25 @@ class CrossingRow(Base):
 
 
 class BenchPlaceRow(Base):
-    """Where one card of a batch stands at the bench; cards are numbered from 1."""
+    """Where one card of a batch stands at the bench, and since when; cards are numbered from 1."""
 
     __tablename__ = "bench_place"
 
     card_id: Mapped[str] = mapped_column(ForeignKey("card.id", ondelete="CASCADE"), primary_key=True)
     number: Mapped[int] = mapped_column(primary_key=True)
     step_id: Mapped[str]
+    since: Mapped[datetime | None]
+
+
+class BenchTimeRow(Base):
+    """How long a step of one card of a batch took at the bench, seconds."""
+
+    __tablename__ = "bench_time"
+
+    card_id: Mapped[str] = mapped_column(ForeignKey("card.id", ondelete="CASCADE"), primary_key=True)
+    number: Mapped[int] = mapped_column(primary_key=True)
+    step_id: Mapped[str] = mapped_column(primary_key=True)
+    seconds: Mapped[float]
 
 
 class BenchTimerRow(Base):

@@ -2145,6 +2145,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/journal/{entry}/pace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pace
+         * @description Reckon with how long its steps took, or no longer.
+         */
+        post: operations["pace_api_journal__entry__pace_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/journal/{entry}/again": {
         parameters: {
             query?: never;
@@ -4185,6 +4205,8 @@ export interface components {
         /**
          * JournalEntryOut
          * @description One entry. ``card``: the card it was made as, where that is known; ``stock`` and ``inks`` by name; ``size_mm`` of its panel.
+         *
+         *     ``clocked``: how long it took at the bench, as a sentence; ``paces``: what that told of her, by kind of work, in sentences.
          */
         JournalEntryOut: {
             /** Id */
@@ -4215,6 +4237,12 @@ export interface components {
             comparison: components["schemas"]["ComparisonModel"] | null;
             /** Taken In */
             taken_in: boolean;
+            /** Paced In */
+            paced_in: boolean;
+            /** Clocked */
+            clocked: string;
+            /** Paces */
+            paces: string[];
         };
         /** KeepCrossing */
         KeepCrossing: {
@@ -4336,6 +4364,10 @@ export interface components {
             cards: number;
             /** From Entries */
             from_entries: components["schemas"]["FromEntryOut"][];
+            /** Paces */
+            paces: string[];
+            /** Paced Entries */
+            paced_entries: components["schemas"]["PacedEntryOut"][];
             /** Liked */
             liked: string[];
         };
@@ -4861,6 +4893,68 @@ export interface components {
             image: string;
         };
         /**
+         * Pace
+         * @description How long the maker's own hands are at each kind of work beside the usual time, and how long things dry at her table
+         *     (core.sequence.pace). All 1 until the bench has clocked her.
+         */
+        Pace: {
+            /**
+             * Blend
+             * @default 1
+             */
+            blend: number;
+            /**
+             * Dab
+             * @default 1
+             */
+            dab: number;
+            /**
+             * Stamp
+             * @default 1
+             */
+            stamp: number;
+            /**
+             * Powder
+             * @default 1
+             */
+            powder: number;
+            /**
+             * Water
+             * @default 1
+             */
+            water: number;
+            /**
+             * Mask
+             * @default 1
+             */
+            mask: number;
+            /**
+             * Wipe
+             * @default 1
+             */
+            wipe: number;
+            /**
+             * Prepare
+             * @default 1
+             */
+            prepare: number;
+            /**
+             * Dry
+             * @default 1
+             */
+            dry: number;
+        };
+        /**
+         * PacedEntryOut
+         * @description An entry whose times are reckoned with.
+         */
+        PacedEntryOut: {
+            /** Entry */
+            entry: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * Paper
          * @description The colour and finish of a sheet: all that the optics needs of it.
          */
@@ -5137,6 +5231,20 @@ export interface components {
              * @default 1
              */
             hand: number;
+            /**
+             * @default {
+             *       "blend": 1,
+             *       "dab": 1,
+             *       "stamp": 1,
+             *       "powder": 1,
+             *       "water": 1,
+             *       "mask": 1,
+             *       "wipe": 1,
+             *       "prepare": 1,
+             *       "dry": 1
+             *     }
+             */
+            pace: components["schemas"]["Pace"];
         };
         /** PracticeOut */
         PracticeOut: {
@@ -13971,6 +14079,72 @@ export interface operations {
         };
     };
     lesson_api_journal__entry__lesson_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Lesson"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JournalEntryOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    pace_api_journal__entry__pace_post: {
         parameters: {
             query?: never;
             header?: never;

@@ -25,6 +25,9 @@ test("a search wants every word, wherever it stands", () => {
     differently: [],
     comparison: null,
     taken_in: false,
+    paced_in: false,
+    clocked: "",
+    paces: [],
   });
   const all = [entry("Dusk", ["Yucca 1"]), entry("Dawn", ["Agave 6"], "less blue")];
   expect(searched(all, "").map((one) => one.id)).toEqual(["Dusk", "Dawn"]);

@@ -77,7 +77,11 @@ const hand = computed(() => {
       @leave="choose(null)"
     />
     <template v-else>
-      <section v-if="learnt?.cards || learnt?.liked.length" class="learnt" aria-label="What was learnt">
+      <section
+        v-if="learnt?.cards || learnt?.paced_entries.length || learnt?.liked.length"
+        class="learnt"
+        aria-label="What was learnt"
+      >
         <p v-if="hand">
           <b>{{ hand }}</b> From
           <template v-for="(from, i) in learnt?.from_entries" :key="from.entry"
@@ -86,6 +90,15 @@ const hand = computed(() => {
               {{ from.title }}
             </button></template
           >. Each can be taken back there.
+        </p>
+        <p v-if="learnt?.paced_entries.length">
+          <b>{{ learnt.paces.join(" ") || "You are about as quick as usual." }}</b> From
+          <template v-for="(from, i) in learnt.paced_entries" :key="from.entry"
+            ><template v-if="i">, </template
+            ><button type="button" class="word" @click="choose(from.entry)">
+              {{ from.title }}
+            </button></template
+          >.
         </p>
         <p v-for="line in learnt?.liked" :key="line">{{ line }}</p>
       </section>

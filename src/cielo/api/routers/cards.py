@@ -259,7 +259,7 @@ def sheet(card_id: CardId, store: StoreOfApp) -> Response:
     card = cards.open_card(store, card_id)
     plan = card.revision.plan
     return Response(
-        run_sheet(plan, card.supplies),
+        run_sheet(plan, card.supplies, card.remembered),
         media_type="application/pdf",
         headers={"content-disposition": attachment(plan.title, "run-sheet.pdf", "inline")},
     )

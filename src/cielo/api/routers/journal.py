@@ -107,6 +107,12 @@ def lesson(entry: EntryId, body: Lesson, store: StoreOfApp) -> JournalEntryOut:
     return JournalEntryOut.of(journal.take_lesson(store, entry, body.taken_in))
 
 
+@router.post("/{entry}/pace")
+def pace(entry: EntryId, body: Lesson, store: StoreOfApp) -> JournalEntryOut:
+    """Reckon with how long its steps took, or no longer."""
+    return JournalEntryOut.of(journal.take_pace(store, entry, body.taken_in))
+
+
 @router.post("/{entry}/again", status_code=201)
 def again(entry: EntryId, store: StoreOfApp) -> CardOut:
     """A new card from the plan of an entry, as it was followed."""

@@ -6,12 +6,16 @@ from typing import Self
 from pydantic import BaseModel
 
 from cielo.app.learnt import Learnt
+from cielo.core.sequence.pace import Took, paces_of, say_clocked, say_pace
 from cielo.exchange.journal_file import ComparisonModel, MadeFacts
 from cielo.store.journal import Entry
 
 
 class JournalEntryOut(BaseModel):
-    """One entry. ``card``: the card it was made as, where that is known; ``stock`` and ``inks`` by name; ``size_mm`` of its panel."""
+    """One entry. ``card``: the card it was made as, where that is known; ``stock`` and ``inks`` by name; ``size_mm`` of its panel.
+
+    ``clocked``: how long it took at the bench, as a sentence; ``paces``: what that told of her, by kind of work, in sentences.
+    """
 
     id: str
     made_at: datetime
@@ -25,11 +29,15 @@ class JournalEntryOut(BaseModel):
     differently: list[str]
     comparison: ComparisonModel | None
     taken_in: bool
+    paced_in: bool
+    clocked: str
+    paces: list[str]
 
     @classmethod
     def of(cls, entry: Entry) -> Self:
         document = entry.document
         plan = document.plan.to_core() if document.plan else None
+        clocked = [Took(one.work, one.usual_s, one.took_s) for one in document.took]
         return cls(
             id=entry.id,
             made_at=entry.made_at,
@@ -43,6 +51,9 @@ class JournalEntryOut(BaseModel):
             differently=list(document.differently),
             comparison=document.comparison,
             taken_in=document.taken_in,
+            paced_in=document.paced_in,
+            clocked=say_clocked(clocked),
+            paces=[said for pace in paces_of(clocked) if (said := say_pace(pace))],
         )
 
 
@@ -54,6 +65,13 @@ class FromEntryOut(BaseModel):
     hand: float
 
 
+class PacedEntryOut(BaseModel):
+    """An entry whose times are reckoned with."""
+
+    entry: str
+    title: str
+
+
 class LearntOut(BaseModel):
     """What the journal has taught."""
 
@@ -61,6 +79,8 @@ class LearntOut(BaseModel):
     off_by: float
     cards: int
     from_entries: list[FromEntryOut]
+    paces: list[str]
+    paced_entries: list[PacedEntryOut]
     liked: list[str]
 
     @classmethod
@@ -70,5 +90,7 @@ class LearntOut(BaseModel):
             off_by=learnt.hand.off_by,
             cards=learnt.hand.cards,
             from_entries=[FromEntryOut(entry=entry, title=title, hand=hand) for entry, title, hand in learnt.from_entries],
+            paces=[said for pace in learnt.paces if (said := say_pace(pace))],
+            paced_entries=[PacedEntryOut(entry=entry, title=title) for entry, title in learnt.paced_entries],
             liked=list(learnt.liked),
         )

@@ -80,7 +80,7 @@ from cielo.core.plan.steps import (
     Wipe,
     WipeBeads,
 )
-from cielo.core.plan.whole import Plan, Schools, Wish, last_water, masks_laid, masks_on
+from cielo.core.plan.whole import Pace, Plan, Schools, Wish, last_water, masks_laid, masks_on
 
 __all__ = [
     "LEAST_PITCH_MM",
@@ -128,6 +128,7 @@ __all__ = [
     "Onto",
     "Outline",
     "OwnImage",
+    "Pace",
     "Patches",
     "Piece",
     "Plan",

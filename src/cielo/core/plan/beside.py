@@ -73,7 +73,7 @@ def with_piece_plan(plan: Plan, key: str, own: Plan) -> Plan:
         steps=own.steps,
         holds=own.holds,
     )
-    return replace(with_piece(plan, piece), inks=own.inks, units=own.units, schools=own.schools, hand=own.hand)
+    return replace(with_piece(plan, piece), inks=own.inks, units=own.units, schools=own.schools, hand=own.hand, pace=own.pace)
 
 
 def with_piece(plan: Plan, piece: Piece) -> Plan:

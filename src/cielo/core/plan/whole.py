@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from annotated_types import Len
 
-from cielo.core.bounds import MOST_INKS, MOST_STEPS, Hand, Key, Name, Owned
+from cielo.core.bounds import MOST_INKS, MOST_STEPS, Hand, Key, Name, Owned, Times
 from cielo.core.materials import Ink, MeasuredCrossing, Stock
 from cielo.core.plan.card import Card
 from cielo.core.plan.pieces import Cut, Focal, Piece
@@ -34,6 +34,22 @@ class Schools:
 
 
 @dataclass(frozen=True)
+class Pace:
+    """How long the maker's own hands are at each kind of work beside the usual time, and how long things dry at her table
+    (core.sequence.pace). All 1 until the bench has clocked her."""
+
+    blend: Times = 1.0
+    dab: Times = 1.0
+    stamp: Times = 1.0
+    powder: Times = 1.0
+    water: Times = 1.0
+    mask: Times = 1.0
+    wipe: Times = 1.0
+    prepare: Times = 1.0
+    dry: Times = 1.0
+
+
+@dataclass(frozen=True)
 class Wish:
     """The maker wants one step before another."""
 
@@ -48,6 +64,7 @@ class Plan:
     pieces : what is made beside the panel and put on it; a plain card has none.
     crossings : what was measured of its inks over each other on its stock; crossings of other inks count for nothing.
     hand : how much ink the maker's own hand lays beside the usual one, as her photographs have taught (core.learnt).
+    pace : how long she is at each kind of work, as the bench has clocked it.
     """
 
     title: Name
@@ -65,6 +82,7 @@ class Plan:
     crossings: Annotated[tuple[MeasuredCrossing, ...], Len(0, MOST_INKS * (MOST_INKS - 1))] = ()
     pieces: Annotated[tuple[Piece, ...], Len(0, 12)] = ()
     hand: Hand = 1.0
+    pace: Pace = Pace()
 
     def ink(self, key: str) -> Ink:
         """The ink of that key. Raises BadInput when there is none."""

@@ -32,7 +32,11 @@ def water_wants(surface: Surface) -> float:
 
 
 def wants_min(plan: Plan, step: Step) -> float:
-    """How long what a step lays dries in the air, minutes; 0 for what lays nothing wet."""
+    """How long what a step lays dries in the air at the maker's own table, minutes; 0 for what lays nothing wet."""
+    return plan.pace.dry * _usually_wants_min(plan, step)
+
+
+def _usually_wants_min(plan: Plan, step: Step) -> float:
     surface = plan.stock.paper.surface
     match step:
         case Brush():

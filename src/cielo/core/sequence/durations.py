@@ -15,13 +15,40 @@ from cielo.core.plan import (
     Wipe,
     WipeBeads,
 )
+from cielo.core.sequence.pace import Work
 
-# How long a pair of hands is at each step, seconds: judgement, no source; the bench's own times are to replace them.
+# How long a pair of hands is at each step, seconds: judgement, no source; what the bench has clocked is reckoned with (plan.pace).
 PASS_S, WHOLE_PASS_S, PRINT_S, MASK_S, LIFT_S, WIPE_S, POUR_S = 25, 45, 15, 40, 20, 30, 120
 
 
+def work_of(plan: Plan, step: Step) -> Work:
+    """Which kind of work a step is."""
+    match step:
+        case Dry():
+            return "dry"
+        case Brush():
+            if plan.ink(step.ink).kind in RESIST_KINDS:
+                return "powder"
+            texture = TOOLS[step.tool].texture
+            return "stamp" if texture in ("print", "crisp") else "blend" if texture == "even" else "dab"
+        case Water():
+            return "water"
+        case LayMask() | LiftMask():
+            return "mask"
+        case Wipe() | WipeBeads():
+            return "wipe"
+        case Prepare():
+            return "prepare"
+
+
 def seconds_of(plan: Plan, step: Step) -> int:
-    """How long a step takes, seconds."""
+    """How long a step takes this maker, seconds; a drying as long as it is planned."""
+    work, usual = work_of(plan, step), usual_seconds(plan, step)
+    return usual if work == "dry" else max(1, round(usual * getattr(plan.pace, work)))
+
+
+def usual_seconds(plan: Plan, step: Step) -> int:
+    """How long a step usually takes, seconds."""
     match step:
         case Dry():
             return max(1, round(60 * step.minutes))

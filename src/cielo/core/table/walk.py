@@ -10,7 +10,7 @@ from dataclasses import replace
 
 from cielo.core.materials import RESIST_KINDS
 from cielo.core.plan import Brush, LayMask, LiftMask, Plan, Prepare, Pressed, Step, Water, Wipe, same_sheet
-from cielo.core.sequence.drying import GLUE_MINUTES, wants_min
+from cielo.core.sequence.drying import wants_min
 from cielo.core.sequence.durations import passing_min
 from cielo.core.simulation.contact import Contact
 from cielo.core.table.moment import Lying, Moment, Wet
@@ -58,7 +58,7 @@ def _after(plan: Plan, contact: Contact, step: Step, before: Moment) -> Moment:
         case Water():
             return replace(moment, wet=(*moment.wet, Wet(step.id, "water", wants_min(plan, step))))
         case Prepare():
-            glued = (Wet(step.id, "glue", GLUE_MINUTES),) if step.act == "mount" else ()
+            glued = (Wet(step.id, "glue", wants_min(plan, step)),) if step.act == "mount" else ()
             acts = moment.acts | {step.act} if step.act in HOLDS else moment.acts
             return replace(moment, wet=(*moment.wet, *glued), acts=acts)
         case _:

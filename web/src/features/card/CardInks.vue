@@ -36,7 +36,11 @@ async function turn(what: Open) {
 
 /** A photograph of a sky, a cloth or a wall in the place of what is laid; undo brings that back. */
 const { run, busy } = useDoing("from-picture");
-const pictures = useFileDialog({ accept: "image/jpeg,image/png,image/webp", multiple: false, reset: true });
+const pictures = useFileDialog({
+  accept: "image/jpeg,image/png,image/webp,image/heic,.heic",
+  multiple: false,
+  reset: true,
+});
 pictures.onChange(async (files) => {
   const file = files?.[0];
   if (!file) return;

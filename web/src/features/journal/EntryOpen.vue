@@ -31,7 +31,11 @@ const write = (part: Partial<Entry["facts"]>) =>
   change(() =>
     ask("put", "/api/journal/{entry}", { ...path.value, body: { ...props.entry.facts, ...part } }),
   );
-const photos = useFileDialog({ accept: "image/jpeg,image/png,image/webp", multiple: false, reset: true });
+const photos = useFileDialog({
+  accept: "image/jpeg,image/png,image/webp,image/heic,.heic",
+  multiple: false,
+  reset: true,
+});
 photos.onChange((files) => {
   const file = files?.[0];
   if (file)
@@ -48,6 +52,8 @@ const practise = () =>
   );
 const lesson = (taken_in: boolean) =>
   change(() => ask("post", "/api/journal/{entry}/lesson", { ...path.value, body: { taken_in } }));
+const pace = (taken_in: boolean) =>
+  change(() => ask("post", "/api/journal/{entry}/pace", { ...path.value, body: { taken_in } }));
 function keepCorners(corners: [number, number][]) {
   cornering.value = false;
   const [a, b, c, d] = corners;
@@ -145,6 +151,19 @@ const apart = computed(
       <ul v-if="entry.differently.length" class="list" aria-label="Done differently">
         <li v-for="line in entry.differently" :key="line">Done differently. {{ line }}</li>
       </ul>
+      <p v-if="entry.clocked" class="lesson" data-test="clocked">
+        <b>{{ entry.clocked }}</b> {{ entry.paces.join(" ") }}
+        <template v-if="entry.paced_in">
+          Days, sheets and dryings of cards begun from now on reckon with that.
+        </template>
+        <el-button
+          :type="entry.paced_in ? undefined : 'primary'"
+          :disabled="busy"
+          @click="pace(!entry.paced_in)"
+        >
+          {{ entry.paced_in ? "Reckon as usual again" : "Reckon with my own times" }}
+        </el-button>
+      </p>
       <template v-if="entry.comparison">
         <p v-if="!apart.length">No part of it came out clearly otherwise than predicted.</p>
         <ul v-else class="list" aria-label="Where it came out otherwise">

@@ -13,7 +13,11 @@ const boxes = ref<Schemas["BoxOut"][]>([]);
 const warning = ref("");
 const chosen = ref<number | null>(null);
 const { run, busy } = useDoing("photo");
-const photos = useFileDialog({ accept: "image/jpeg,image/png,image/webp", multiple: false, reset: true });
+const photos = useFileDialog({
+  accept: "image/jpeg,image/png,image/webp,image/heic,.heic",
+  multiple: false,
+  reset: true,
+});
 photos.onChange(async (files) => {
   const file = files?.[0];
   if (!file) return;
