@@ -1,9 +1,11 @@
 """The demo's journal: what is kept beside it is what taking it anew gives, and every entry can be opened, looked at and learnt from."""
 
+from io import BytesIO
 from pathlib import Path
 
 import pytest
 from fastapi.testclient import TestClient
+from pypdf import PdfReader
 
 from cielo.api.main import create_app
 from cielo.demo.fill import fill_file
@@ -42,6 +44,8 @@ def test_the_journal_of_the_demo_is_looked_through_and_learnt_from(tmp_path: Pat
             assert entry["card"] is not None
             assert entry["clocked"]
             assert web.get(f"/api/journal/{entry['id']}/photo.jpg").status_code == 200
+            page = PdfReader(BytesIO(web.get(f"/api/journal/{entry['id']}/page.pdf").content))
+            assert entry["facts"]["next_time"].split(".")[0] in "".join(sheet.extract_text() for sheet in page.pages)
             assert web.get(f"/api/journal/{entry['id']}/panel.png", params={"side": "predicted"}).status_code == 200
         assert not web.get("/api/journal/learnt").json()["cards"], "nothing is learnt before she agrees"
         web.post(f"/api/journal/{entries[1]['id']}/lesson", json={"taken_in": True})

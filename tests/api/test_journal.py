@@ -193,8 +193,9 @@ def test_the_bench_clocks_her_and_days_reckon_with_it_when_she_agrees(web: TestC
     assert web.post(f"{bench}/1/made").status_code == 200
     entry = web.post("/api/journal/made", json={"card": card["id"], "number": 1}).json()
     assert "would be usual" in entry["clocked"]
-    assert any(said.startswith("Blending takes you") for said in entry["paces"])
-    assert not any(said.startswith("Drying") for said in entry["paces"])
+    assert entry["paces"].startswith("Blending takes you")
+    assert "drying" not in entry["paces"]
+    assert "blended" in entry["techniques"]
     # Nothing changes until she agrees.
     copied = web.post(f"/api/cards/{card['id']}/copy").json()
     assert copied["plan"]["pace"]["blend"] == 1

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from cielo.core.plan import Pace, Plan
 from cielo.core.sequence.durations import seconds_of, usual_seconds, work_of
-from cielo.core.sequence.pace import LONGEST, SHORTEST, WORKS, Took, Work, pace_from, paces_of, say_clocked, say_pace
+from cielo.core.sequence.pace import LONGEST, SHORTEST, WORKS, Took, Work, pace_from, paces_of, say_clocked, say_paces
 from cielo.core.table.table import table_of
 from cielo.demo.cards import demo_plans
 
@@ -43,8 +43,13 @@ def test_any_clocking_gives_a_pace_a_plan_can_have(said: list[tuple[Work, float,
     assert {pace.work for pace in paces} == {one.work for one in took}
     assert all(SHORTEST <= pace.times <= LONGEST for pace in paces)
     assert isinstance(pace_from(paces), Pace)
-    assert all(say_pace(pace) or abs(pace.times - 1) < 0.05 for pace in paces)
+    assert bool(say_paces(paces)) == any(abs(pace.times - 1) >= 0.05 for pace in paces)
     assert bool(say_clocked(took)) == any(one.work != "dry" for one in took)
+
+
+def test_paces_are_told_in_one_sentence() -> None:
+    paces = paces_of([*[Took("blend", 60, 120)] * 12, Took("stamp", 15, 60), Took("dry", 300, 300)])
+    assert say_paces(paces) == "Blending takes you 1.7 times as long as usual (12 steps), stamping 1.3 (one step)."
 
 
 @pytest.mark.parametrize("plan", DEMO, ids=lambda plan: plan.title)

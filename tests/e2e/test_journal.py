@@ -62,7 +62,7 @@ def test_a_card_goes_on_record_is_photographed_and_teaches_the_next(page: Page) 
     stronger = panel(page)
     assert stronger.shape == usual.shape
     assert stronger.mean() < usual.mean() - 0.5
-    expect(page.locator("[data-test=remembered]")).to_contain_text("Off-load the darker ink more")
+    expect(page.locator("[data-test=remembered]").filter(has_text="Off-load the darker ink more")).to_be_visible()
     # Taken back, the card after that is predicted as ever.
     page.get_by_role("link", name="Journal", exact=True).first.click()
     page.get_by_role("region", name="What was learnt").get_by_role("button").first.click()

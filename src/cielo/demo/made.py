@@ -24,7 +24,7 @@ DUSK = MadeFacts(
     title="Dusk over dunes",
     rating=5,
     notes="The rim of the moon came out crisp. The blue is a shade stronger than on screen.",
-    next_time="Work the brush off longer before it goes round the moon.",
+    next_time="One pass of orange less: it took over the yellow.",
     lies="The show box, first row",
     for_whom="The invitation table",
 )
@@ -38,7 +38,7 @@ LIGHT = MadeFacts(
 BEFORE = MadeFacts(
     title="Frost on the pots",
     rating=3,
-    notes="Made by feel two winters ago, white over blue on a scrap.",
+    notes="Made two winters ago, without a plan: white patted over a dusk on a scrap.",
     next_time="Leave the top third bare.",
     lies="The drawer under the press",
 )

@@ -2205,6 +2205,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/journal/{entry}/page.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Page To Print
+         * @description A card that was made, with its photograph and what was written of it, to print.
+         */
+        get: operations["page_to_print_api_journal__entry__page_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/journal/{entry}/picture.png": {
         parameters: {
             query?: never;
@@ -4206,7 +4226,8 @@ export interface components {
          * JournalEntryOut
          * @description One entry. ``card``: the card it was made as, where that is known; ``stock`` and ``inks`` by name; ``size_mm`` of its panel.
          *
-         *     ``clocked``: how long it took at the bench, as a sentence; ``paces``: what that told of her, by kind of work, in sentences.
+         *     ``clocked``: how long it took at the bench, as a sentence; ``paces``: what that told of her, by kind of work; ``techniques``:
+         *     how it was made.
          */
         JournalEntryOut: {
             /** Id */
@@ -4242,7 +4263,9 @@ export interface components {
             /** Clocked */
             clocked: string;
             /** Paces */
-            paces: string[];
+            paces: string;
+            /** Techniques */
+            techniques: string[];
         };
         /** KeepCrossing */
         KeepCrossing: {
@@ -4365,7 +4388,7 @@ export interface components {
             /** From Entries */
             from_entries: components["schemas"]["FromEntryOut"][];
             /** Paces */
-            paces: string[];
+            paces: string;
             /** Paced Entries */
             paced_entries: components["schemas"]["PacedEntryOut"][];
             /** Liked */
@@ -14290,6 +14313,68 @@ export interface operations {
                 };
                 content: {
                     "text/html": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    page_to_print_api_journal__entry__page_pdf_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
                 };
             };
             /** @description Not Found */

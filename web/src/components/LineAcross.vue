@@ -23,6 +23,10 @@ const ratio = () => `${props.size[0]} / ${props.size[1]}`;
 </template>
 
 <style scoped>
+.both {
+  width: fit-content;
+  max-width: 100%;
+}
 .panel {
   position: relative;
   height: 52vh;

@@ -26,3 +26,36 @@ export function searched(entries: readonly Entry[], text: string): Entry[] {
     return words.every((word) => all.includes(word));
   });
 }
+
+/** What the journal can be shown by. */
+export type ShownBy = "time" | "liking" | "technique" | "ink" | "stock";
+export const SHOWN: readonly { value: ShownBy; label: string }[] = [
+  { value: "time", label: "the last made first" },
+  { value: "liking", label: "the best liked first" },
+  { value: "technique", label: "by how they were made" },
+  { value: "ink", label: "by ink" },
+  { value: "stock", label: "by stock" },
+];
+
+interface Group {
+  /** What its cards share; empty where all stand together. */
+  of: string;
+  entries: Entry[];
+}
+const LIKED = ["not said yet", "1 of 5", "2 of 5", "3 of 5", "4 of 5", "5 of 5"];
+/** Entries in the groups they are shown by, each as they came; a card of two inks stands with both. */
+export function grouped(entries: readonly Entry[], by: ShownBy): Group[] {
+  if (by === "time") return entries.length ? [{ of: "", entries: [...entries] }] : [];
+  const groups = new Map<string, Entry[]>();
+  for (const entry of entries)
+    for (const of of sharedBy(entry, by)) groups.set(of, [...(groups.get(of) ?? []), entry]);
+  const named = [...groups].map(([of, inIt]) => ({ of, entries: inIt }));
+  return by === "liking"
+    ? named.sort((a, b) => LIKED.indexOf(b.of) - LIKED.indexOf(a.of))
+    : named.sort((a, b) => b.entries.length - a.entries.length || a.of.localeCompare(b.of));
+}
+function sharedBy(entry: Entry, by: ShownBy): string[] {
+  if (by === "liking") return [LIKED[entry.facts.rating] ?? ""];
+  const shared = by === "ink" ? entry.inks : by === "stock" ? [entry.stock] : entry.techniques;
+  return shared.filter(Boolean).length ? shared : ["made before Cielo"];
+}

@@ -1,12 +1,14 @@
 /** Versions of a card: when they were made, and what is said of how they stand. */
 
+/** A day in full, by the browser's language. */
+export const sayDay = (at: string | Date): string =>
+  new Date(at).toLocaleDateString(undefined, { day: "numeric", month: "long", year: "numeric" });
+
 /** When a version was made: the time today, the day before that; by the browser's language. */
 export function sayWhen(made: string, now = new Date()): string {
   const at = new Date(/[zZ]|[+-]\d\d:\d\d$/.test(made) ? made : `${made}Z`);
   const today = at.toDateString() === now.toDateString();
-  return today
-    ? at.toLocaleTimeString(undefined, { hour: "2-digit", minute: "2-digit" })
-    : at.toLocaleDateString(undefined, { day: "numeric", month: "long", year: "numeric" });
+  return today ? at.toLocaleTimeString(undefined, { hour: "2-digit", minute: "2-digit" }) : sayDay(at);
 }
 
 interface Standing {

@@ -8,8 +8,10 @@ import PageHead from "../components/PageHead.vue";
 import PageState from "../components/PageState.vue";
 import { useAsked } from "../composables/useAsked";
 import { useDoing } from "../composables/useDoing";
+import WordChoice from "../components/word/WordChoice.vue";
+import EntryTile from "../features/journal/EntryTile.vue";
 import EntryOpen from "../features/journal/EntryOpen.vue";
-import { sayUsual, searched } from "../logic/journal";
+import { grouped, sayUsual, searched, SHOWN, type ShownBy } from "../logic/journal";
 
 type Entry = Schemas["JournalEntryOut"];
 const route = useRoute();
@@ -26,6 +28,8 @@ const { value: learnt, again: learnAgain } = useAsked((signal) =>
 const { run } = useDoing("journal");
 const text = ref("");
 const shown = computed(() => searched(entries.value ?? [], text.value));
+const by = ref<ShownBy>("time");
+const groups = computed(() => grouped(shown.value, by.value));
 const open = computed(() => entries.value?.find((entry) => entry.id === route.query.entry) ?? null);
 const choose = (id: string | null) => router.push({ query: id ? { entry: id } : {} });
 
@@ -92,7 +96,7 @@ const hand = computed(() => {
           >. Each can be taken back there.
         </p>
         <p v-if="learnt?.paced_entries.length">
-          <b>{{ learnt.paces.join(" ") || "You are about as quick as usual." }}</b> From
+          <b>{{ learnt.paces || "You are about as quick as usual." }}</b> From
           <template v-for="(from, i) in learnt.paced_entries" :key="from.entry"
             ><template v-if="i">, </template
             ><button type="button" class="word" @click="choose(from.entry)">
@@ -106,25 +110,24 @@ const hand = computed(() => {
         Nothing is on record yet. When a card is made at the Bench, press “How was it?” there; a card you made
         before goes in here by its name.
       </p>
-      <ul class="tiles" aria-label="Cards that were made">
-        <li v-for="entry in shown" :key="entry.id">
-          <button type="button" class="tile" @click="choose(entry.id)">
-            <span class="picture">
-              <img
-                v-if="entry.photographed || entry.planned"
-                loading="lazy"
-                :src="`/api/journal/${entry.id}/${entry.photographed ? 'photo.jpg' : 'picture.png'}`"
-                alt=""
-              />
-            </span>
-            <b>{{ entry.facts.title }}</b>
-            <small
-              >{{ new Date(entry.made_at).toLocaleDateString()
-              }}<template v-if="entry.facts.rating">, {{ entry.facts.rating }} of 5</template></small
-            >
-          </button>
-        </li>
-      </ul>
+      <p v-if="entries.length" class="sentence order">
+        Shown
+        <WordChoice
+          label="How they are shown"
+          :text="SHOWN.find(({ value }) => value === by)?.label ?? ''"
+          :value="by"
+          :choices="SHOWN"
+          @choose="(to) => (by = to)"
+        />.
+      </p>
+      <section v-for="group in groups" :key="group.of" :aria-label="group.of || undefined">
+        <h2 v-if="group.of">{{ group.of }}</h2>
+        <ul class="tiles" :aria-label="group.of ? `Cards: ${group.of}` : 'Cards that were made'">
+          <li v-for="entry in group.entries" :key="entry.id">
+            <EntryTile :entry="entry" @choose="choose(entry.id)" />
+          </li>
+        </ul>
+      </section>
       <form class="add" @submit.prevent="add">
         <label
           >A card made before Cielo
@@ -158,30 +161,12 @@ h1 {
   padding: 0;
   list-style: none;
 }
-.tile {
-  display: flex;
-  flex-direction: column;
-  gap: 2px;
-  width: 208px;
-  padding: 6px;
-  border: 0;
-  background: transparent;
-  text-align: left;
-  cursor: pointer;
+h2 {
+  margin: 14px 24px 0;
+  font-size: 20px;
 }
-.tile:hover {
-  background: var(--paper-deep);
-}
-.picture {
-  display: grid;
-  place-items: center;
-  height: 210px;
-  background: var(--surround);
-}
-.picture img {
-  width: 100%;
-  height: 210px;
-  object-fit: contain;
+.order {
+  margin: 14px 24px 0;
 }
 .add {
   display: flex;

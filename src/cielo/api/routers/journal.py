@@ -14,7 +14,7 @@ from cielo.app import journal
 from cielo.app.bench import MOST_CARDS
 from cielo.app.journal import Side
 from cielo.app.learnt import what_was_learnt
-from cielo.exchange.card_page import write_html
+from cielo.exchange.card_page import write_html, write_pdf
 from cielo.exchange.journal_file import Corners, MadeFacts
 
 router = APIRouter(prefix="/journal", tags=["journal"], responses=REFUSALS)
@@ -125,6 +125,14 @@ def page_to_send(entry: EntryId, store: StoreOfApp) -> Response:
     page = journal.page_of(store, entry)
     headers = {"content-disposition": attachment(page.title, "html", "attachment")}
     return Response(write_html(page), media_type="text/html", headers=headers)
+
+
+@router.get("/{entry}/page.pdf", response_class=Response, responses={200: {"content": {"application/pdf": {}}}})
+def page_to_print(entry: EntryId, store: StoreOfApp) -> Response:
+    """A card that was made, with its photograph and what was written of it, to print."""
+    page = journal.page_of(store, entry)
+    headers = {"content-disposition": attachment(page.title, "pdf", "inline")}
+    return Response(write_pdf(page), media_type="application/pdf", headers=headers)
 
 
 @router.get("/{entry}/picture.png", **PNG)

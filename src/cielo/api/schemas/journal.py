@@ -6,15 +6,34 @@ from typing import Self
 from pydantic import BaseModel
 
 from cielo.app.learnt import Learnt
-from cielo.core.sequence.pace import Took, paces_of, say_clocked, say_pace
+from cielo.core.plan import Plan
+from cielo.core.sequence.durations import work_of
+from cielo.core.sequence.pace import Took, Work, paces_of, say_clocked, say_paces
 from cielo.exchange.journal_file import ComparisonModel, MadeFacts
 from cielo.store.journal import Entry
+
+# How a card with a kind of work in it was made.
+MADE: dict[Work, str] = {
+    "blend": "blended",
+    "dab": "dabbed or splattered",
+    "stamp": "stamped",
+    "powder": "powder or paste",
+    "water": "with water",
+    "mask": "with masks",
+}
+
+
+def techniques_of(plan: Plan) -> list[str]:
+    """How a card was made, in the order of MADE."""
+    works = {work_of(plan, step) for step in plan.steps}
+    return [made for work, made in MADE.items() if work in works]
 
 
 class JournalEntryOut(BaseModel):
     """One entry. ``card``: the card it was made as, where that is known; ``stock`` and ``inks`` by name; ``size_mm`` of its panel.
 
-    ``clocked``: how long it took at the bench, as a sentence; ``paces``: what that told of her, by kind of work, in sentences.
+    ``clocked``: how long it took at the bench, as a sentence; ``paces``: what that told of her, by kind of work; ``techniques``:
+    how it was made.
     """
 
     id: str
@@ -31,7 +50,8 @@ class JournalEntryOut(BaseModel):
     taken_in: bool
     paced_in: bool
     clocked: str
-    paces: list[str]
+    paces: str
+    techniques: list[str]
 
     @classmethod
     def of(cls, entry: Entry) -> Self:
@@ -53,7 +73,8 @@ class JournalEntryOut(BaseModel):
             taken_in=document.taken_in,
             paced_in=document.paced_in,
             clocked=say_clocked(clocked),
-            paces=[said for pace in paces_of(clocked) if (said := say_pace(pace))],
+            paces=say_paces(paces_of(clocked)),
+            techniques=techniques_of(plan) if plan else [],
         )
 
 
@@ -79,7 +100,7 @@ class LearntOut(BaseModel):
     off_by: float
     cards: int
     from_entries: list[FromEntryOut]
-    paces: list[str]
+    paces: str
     paced_entries: list[PacedEntryOut]
     liked: list[str]
 
@@ -90,7 +111,7 @@ class LearntOut(BaseModel):
             off_by=learnt.hand.off_by,
             cards=learnt.hand.cards,
             from_entries=[FromEntryOut(entry=entry, title=title, hand=hand) for entry, title, hand in learnt.from_entries],
-            paces=[said for pace in learnt.paces if (said := say_pace(pace))],
+            paces=say_paces(learnt.paces),
             paced_entries=[PacedEntryOut(entry=entry, title=title) for entry, title in learnt.paced_entries],
             liked=list(learnt.liked),
         )

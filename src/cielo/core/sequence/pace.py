@@ -30,15 +30,15 @@ PRIOR_STEPS = 4.0
 SHORTEST, LONGEST = 0.25, 4.0
 # What a kind of work is called: "brushing takes you 1.3 times as long".
 CALLED: dict[Work, str] = {
-    "blend": "Blending",
-    "dab": "Dabbing and splattering",
-    "stamp": "Stamping",
-    "powder": "Powder and paste",
-    "water": "Work with water",
-    "mask": "Laying and lifting masks",
-    "wipe": "Wiping",
-    "prepare": "Trimming and gluing",
-    "dry": "Drying",
+    "blend": "blending",
+    "dab": "dabbing and splattering",
+    "stamp": "stamping",
+    "powder": "powder and paste",
+    "water": "work with water",
+    "mask": "laying and lifting masks",
+    "wipe": "wiping",
+    "prepare": "trimming and gluing",
+    "dry": "drying",
 }
 # A factor nearer to one than this is not worth a word.
 WORTH_TELLING = 0.05
@@ -92,9 +92,17 @@ def pace_from(paces: Iterable[WorkPace]) -> Pace:
     return Pace(**{one.work: one.times for one in paces})
 
 
-def say_pace(pace: WorkPace) -> str:
-    """ "Blending takes you 1.3 times as long as usual, from 12 steps."; "" where it is as usual."""
-    if abs(pace.times - 1) < WORTH_TELLING:
+def say_paces(paces: Iterable[WorkPace]) -> str:
+    """ "Blending takes you 1.3 times as long as usual (12 steps), stamping 1.2 (one step)."; "" where all is as usual."""
+    told = [
+        f"{CALLED[one.work]} {one.times:.1f} ({'one step' if one.steps == 1 else f'{one.steps} steps'})"
+        for one in paces
+        if abs(one.times - 1) >= WORTH_TELLING
+    ]
+    if not told:
         return ""
-    rests = "one step" if pace.steps == 1 else f"{pace.steps} steps"
-    return f"{CALLED[pace.work]} takes you {pace.times:.1f} times as long as usual, from {rests}."
+    first, *others = told
+    work, _, rests = first.partition(" (")
+    called, _, times = work.rpartition(" ")
+    said = [f"{called[0].upper()}{called[1:]} takes you {times} times as long as usual ({rests}", *others]
+    return f"{', '.join(said)}."

@@ -22,6 +22,8 @@ const emit = defineEmits<{
   discard: [];
 }>();
 
+/** Longer than this, signs, it may be broken into lines. */
+const LONG = 34;
 const id = useId();
 const open = ref(false);
 const word = ref<HTMLButtonElement | null>(null);
@@ -142,6 +144,7 @@ defineExpose({ taken });
       ref="word"
       type="button"
       class="word"
+      :class="{ long: text.length > LONG }"
       :aria-label="`${label}: ${text}. Change it`"
       :aria-haspopup="popup"
       :aria-expanded="open"

@@ -9,6 +9,7 @@ import NumbersFold from "../../components/NumbersFold.vue";
 import WordText from "../../components/word/WordText.vue";
 import { useDoing } from "../../composables/useDoing";
 import { sayHand } from "../../logic/journal";
+import { sayDay } from "../../logic/versions";
 import BesidePrediction from "./BesidePrediction.vue";
 import CornersByHand from "./CornersByHand.vue";
 
@@ -23,10 +24,14 @@ const version = ref(0);
 const cornering = ref(false);
 const sure = ref(false);
 
-async function change(asked: () => Promise<Entry>) {
-  await run(async () => emit("changed", await asked()));
+const change = (asked: () => Promise<Entry>) => run(async () => emit("changed", await asked()));
+/** A change of its photograph, or of where the card lies on it. */
+async function seenAnew(asked: () => Promise<Entry>) {
+  await change(asked);
   version.value += 1;
 }
+/** What ends a sentence after words of hers, which may have ended it already. */
+const end = (words: string) => (/[.!?…]$/.test(words.trim()) ? "" : ".");
 const write = (part: Partial<Entry["facts"]>) =>
   change(() =>
     ask("put", "/api/journal/{entry}", { ...path.value, body: { ...props.entry.facts, ...part } }),
@@ -39,12 +44,12 @@ const photos = useFileDialog({
 photos.onChange((files) => {
   const file = files?.[0];
   if (file)
-    void change(() =>
+    void seenAnew(() =>
       ask("post", "/api/journal/{entry}/photo", { ...path.value, ...asFile(file.type, file) }),
     );
 });
 const practise = () =>
-  change(() =>
+  seenAnew(() =>
     ask("post", "/api/journal/{entry}/practice-photo", {
       ...path.value,
       body: { hand: 1.2, seed: version.value + 1 },
@@ -58,7 +63,7 @@ function keepCorners(corners: [number, number][]) {
   cornering.value = false;
   const [a, b, c, d] = corners;
   if (a && b && c && d)
-    void change(() =>
+    void seenAnew(() =>
       ask("post", "/api/journal/{entry}/corners", { ...path.value, body: { corners: [a, b, c, d] } }),
     );
 }
@@ -130,7 +135,7 @@ const apart = computed(
         />
       </h2>
       <p class="quiet">
-        Made {{ new Date(entry.made_at).toLocaleDateString()
+        Made {{ sayDay(entry.made_at)
         }}<template v-if="entry.stock">, on {{ entry.stock }}, in {{ entry.inks.join(", ") }}</template
         >.
       </p>
@@ -152,7 +157,7 @@ const apart = computed(
         <li v-for="line in entry.differently" :key="line">Done differently. {{ line }}</li>
       </ul>
       <p v-if="entry.clocked" class="lesson" data-test="clocked">
-        <b>{{ entry.clocked }}</b> {{ entry.paces.join(" ") }}
+        <b>{{ entry.clocked }}</b> {{ entry.paces }}
         <template v-if="entry.paced_in">
           Days, sheets and dryings of cards begun from now on reckon with that.
         </template>
@@ -195,14 +200,14 @@ const apart = computed(
           :value="entry.facts.next_time"
           :longest="300"
           @change="(next_time) => write({ next_time })"
-        />. What you think of it:
+        />{{ end(entry.facts.next_time) }} What you think of it:
         <WordText
           label="What you think of it"
           :text="entry.facts.notes || 'no words yet'"
           :value="entry.facts.notes"
           :longest="600"
           @change="(notes) => write({ notes })"
-        />. It lies
+        />{{ end(entry.facts.notes) }} It lies
         <WordText
           label="Where it lies"
           :text="entry.facts.lies || 'where it lies'"
@@ -223,6 +228,14 @@ const apart = computed(
         <el-button v-if="entry.planned" :disabled="busy" @click="again">Start a card from it</el-button>
         <el-button v-if="entry.planned" tag="a" :href="`/api/journal/${entry.id}/page.html`" download
           >A page to send</el-button
+        >
+        <el-button
+          v-if="entry.planned"
+          tag="a"
+          :href="`/api/journal/${entry.id}/page.pdf`"
+          target="_blank"
+          rel="noopener"
+          >A page to print</el-button
         >
         <el-button v-if="!sure" @click="sure = true">Take it out</el-button>
         <template v-else>

@@ -1,0 +1,61 @@
+<script setup lang="ts">
+/** A card that was made, as it lies in the journal: its photograph, its prediction, or her words on it. */
+import type { Schemas } from "../../api/models";
+import { sayDay } from "../../logic/versions";
+
+defineProps<{ entry: Schemas["JournalEntryOut"] }>();
+const emit = defineEmits<{ choose: [] }>();
+</script>
+
+<template>
+  <button type="button" class="tile" @click="emit('choose')">
+    <span class="picture">
+      <img
+        v-if="entry.photographed || entry.planned"
+        loading="lazy"
+        :src="`/api/journal/${entry.id}/${entry.photographed ? 'photo.jpg' : 'picture.png'}`"
+        alt=""
+      />
+      <span v-else class="words">{{ entry.facts.notes || "No picture of it yet." }}</span>
+    </span>
+    <b>{{ entry.facts.title }}</b>
+    <small
+      >{{ sayDay(entry.made_at)
+      }}<template v-if="entry.facts.rating">, {{ entry.facts.rating }} of 5</template></small
+    >
+  </button>
+</template>
+
+<style scoped>
+.tile {
+  display: flex;
+  flex-direction: column;
+  gap: 2px;
+  width: 208px;
+  padding: 6px;
+  border: 0;
+  background: transparent;
+  text-align: left;
+  cursor: pointer;
+}
+.tile:hover {
+  background: var(--paper-deep);
+}
+.picture {
+  display: grid;
+  place-items: center;
+  height: 210px;
+  overflow: hidden;
+  background: var(--surround);
+}
+.picture img {
+  width: 100%;
+  height: 210px;
+  object-fit: contain;
+}
+.words {
+  padding: 14px;
+  font-style: italic;
+  line-height: 1.35;
+}
+</style>
