@@ -2,10 +2,12 @@
 
 Kills: a writer that edits cards, takes steps at the bench, brings cards in and starts with tables of an earlier form is killed at a
 moment by chance; whatever it had said was done must be there. Crowd: so many clients edit, look and ask for pictures for a minute; no
-answer may be a fault, and memory must stay level.
+answer may be a fault, and memory must stay level. Upgrades: a process that brings a database of an earlier form up is killed at a moment by
+chance; the next one must find every card. Files: see fuzz.py.
 """
 
 import argparse
+import gzip
 import json
 import random
 import subprocess
@@ -17,8 +19,10 @@ from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 from tempfile import TemporaryDirectory
 
+from benchmarks.fuzz import IMPORTERS, fuzz
 from benchmarks.shelf import Serving
 from cielo.app.cards import list_cards, start_card
+from cielo.app.walled import end_readers
 from cielo.demo.cards import demo_plans
 from cielo.exchange.plan_file import write_plan
 from cielo.store.backups import ensure_whole
@@ -80,6 +84,49 @@ def kills(times: int, folder: Path) -> int:
     return lost
 
 
+UPGRADER = """
+import sys
+from pathlib import Path
+print("begins", flush=True)
+from cielo.store.database import Store
+Store(Path(sys.argv[1])).close()
+print("done", flush=True)
+"""
+
+
+def upgrades_killed(times: int, folder: Path) -> int:
+    """How many databases of the first released form lost a card to a kill while they were brought up."""
+    lost, cut_off, chance = 0, 0, random.Random(7)
+    released = gzip.decompress((Path(__file__).parents[1] / "tests/reference/released/v1/demo.sqlite.gz").read_bytes())
+    cards = len(_all_cards(_copy(released, folder / "whole.sqlite")))
+    for n in range(times):
+        path = _copy(released, folder / f"upgraded-{n}.sqlite")
+        upgrader = subprocess.Popen([sys.executable, "-c", UPGRADER, str(path)], stdout=subprocess.PIPE, text=True)
+        assert upgrader.stdout is not None
+        upgrader.stdout.readline()
+        time.sleep(chance.random() * 1.2)
+        upgrader.kill()
+        cut_off += "done" not in upgrader.stdout.read()
+        upgrader.wait()
+        lost += len(_all_cards(path)) != cards
+    print(f"{times} kills while a database of the first form was brought up, {cut_off} before it was done: {lost} lost a card")
+    return lost
+
+
+def _copy(released: bytes, path: Path) -> Path:
+    path.write_bytes(released)
+    return path
+
+
+def _all_cards(path: Path) -> list[str]:
+    ensure_whole(path)
+    store = Store(path)
+    try:
+        return [card.revision.card_id for card in list_cards(store)]
+    finally:
+        store.close()
+
+
 def crowd(clients: int, seconds: float, folder: Path) -> int:
     """How many answers were faults."""
     path = folder / "crowd.sqlite"
@@ -138,11 +185,15 @@ def crowd(clients: int, seconds: float, folder: Path) -> int:
 def main() -> None:
     asked = argparse.ArgumentParser()
     asked.add_argument("--kills", type=int, default=200)
+    asked.add_argument("--upgrades", type=int, default=60)
+    asked.add_argument("--files", type=int, default=2000)
     asked.add_argument("--clients", type=int, default=20)
     asked.add_argument("--seconds", type=float, default=60)
     wanted = asked.parse_args()
     with TemporaryDirectory() as folder:
         broken = kills(wanted.kills, Path(folder)) + crowd(wanted.clients, wanted.seconds, Path(folder))
+        broken += upgrades_killed(wanted.upgrades, Path(folder)) + sum(fuzz(name, wanted.files) for name in IMPORTERS)
+    end_readers()
     sys.exit(1 if broken else 0)
 
 

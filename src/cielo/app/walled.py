@@ -9,6 +9,7 @@ import os
 import pickle
 import subprocess
 import sys
+import traceback
 from collections.abc import Callable
 from threading import Lock, Timer
 from typing import Any, BinaryIO, ParamSpec, TypeVar
@@ -22,9 +23,13 @@ T = TypeVar("T")
 # What a reader may use beyond what it needs to begin with, and for how long.
 MOST_BYTES = 500_000_000
 MOST_SECONDS = 4.0
-READS_WITH = ("cielo.exchange.photo", "cielo.core.photo.straighten", "svgelements", "cv2")
+READS_WITH = ("cielo.exchange.photo", "pillow_heif", "cielo.core.photo.straighten", "svgelements", "cv2")
 FIRST = b'<svg xmlns="http://www.w3.org/2000/svg" width="9mm" height="9mm"><path d="M0,0L9,0L9,9z"/></svg>'
 SIMPLER = "Simplify it, or make it smaller."
+
+
+class Unforeseen(RuntimeError):
+    """A reader met what it should have read or refused; its words are where that was, for the log."""
 
 
 class _Reader:
@@ -81,11 +86,14 @@ _READER = _Reader()
 def walled(function: Callable[P, T], *args: P.args, **_none: P.kwargs) -> T:
     """``function(*args)`` behind the wall; function, arguments and answer must be what can be pickled.
 
-    Raises what the function raises of our own errors, and TooLarge for what takes more than MOST_SECONDS or MOST_BYTES.
+    Raises what the function raises of our own errors, TooLarge for what takes more than MOST_SECONDS or MOST_BYTES, and Unforeseen for
+    a fault of the function itself.
     """
     read, answer = _READER.ask(function, args)
     if not read:
         kind, reason, field, mend = answer
+        if kind is Unforeseen:
+            raise Unforeseen(reason)
         raise kind(reason, field=field, mend=mend)
     return answer  # type: ignore[no-any-return]
 
@@ -130,6 +138,8 @@ def _read_one(given: BinaryIO, told: BinaryIO) -> bool:
         answer = (False, (type(error), error.reason, error.field, error.mend))
     except MemoryError:
         answer = (False, (TooLarge, "it needs more memory than Cielo gives a file.", "", SIMPLER))
+    except Exception:  # a fault of ours, which ends no process and is told as what it is
+        answer = (False, (Unforeseen, traceback.format_exc(), "", ""))
     pickle.dump(answer, told)
     told.flush()
     return True
