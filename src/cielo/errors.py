@@ -6,6 +6,7 @@
     |   `-- Contradiction  wishes and rules that cannot all be kept; nothing is wrong with the form of them
     |-- NotFound        nothing has that name here (HTTP 404)
     |-- OutOfDate       someone changed it in between (HTTP 409)
+    |-- Stopped         whoever asked for it stopped it (HTTP 409)
     `-- StoreTrouble    the database cannot be read or written; nothing was changed (exit code 2, HTTP 503)
 
 Facts are fields; the sentence is built from them: where, what, and what to do about it.
@@ -52,6 +53,10 @@ class NotFound(CieloError):
 
 class OutOfDate(CieloError):
     """The thing was changed by someone else since it was read."""
+
+
+class Stopped(CieloError):
+    """Whoever asked for it stopped it."""
 
 
 class StoreTrouble(CieloError):

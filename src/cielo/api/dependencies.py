@@ -1,9 +1,11 @@
 """What routes are given."""
 
+from collections.abc import Iterator
 from typing import Annotated
 
-from fastapi import Depends, Path, Request
+from fastapi import Depends, Path, Query, Request
 
+from cielo.app.works import Work, under_way
 from cielo.store.database import Store
 
 
@@ -17,6 +19,13 @@ async def _file(request: Request) -> bytes:
     return await request.body()
 
 
+def _work(work: Annotated[str | None, Query(pattern=r"^[A-Za-z0-9-]{8,64}$")] = None) -> Iterator[Work]:
+    with under_way(work) as begun:
+        yield begun
+
+
+# Work of a key that whoever asks gives it, to be asked after and stopped (routers/works).
+WorkOfRequest = Annotated[Work, Depends(_work)]
 FileBody = Annotated[bytes, Depends(_file)]
 StoreOfApp = Annotated[Store, Depends(_store)]
 CardId = Annotated[

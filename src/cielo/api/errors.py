@@ -12,7 +12,7 @@ from starlette.exceptions import HTTPException
 from starlette.requests import ClientDisconnect
 
 from cielo.api.schemas.problem import Problem
-from cielo.errors import BadInput, CieloError, NotFound, OutOfDate, StoreTrouble, TooLarge
+from cielo.errors import BadInput, CieloError, NotFound, OutOfDate, Stopped, StoreTrouble, TooLarge
 from cielo.exchange.reading import refusal
 
 LOG = logging.getLogger("cielo")
@@ -22,6 +22,7 @@ STATUS: tuple[tuple[type[CieloError], int, str], ...] = (
     (TooLarge, 413, "Too large"),
     (NotFound, 404, "Not found"),
     (OutOfDate, 409, "Changed in between"),
+    (Stopped, 409, "Stopped"),
     (BadInput, 422, "This cannot be used"),
     (StoreTrouble, 503, "The database"),
 )

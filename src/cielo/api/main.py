@@ -32,6 +32,7 @@ from cielo.api.routers import (
     things,
     training,
     versions,
+    works,
 )
 from cielo.app.keeping_safe import keep_safe
 from cielo.app.walled import end_readers
@@ -58,6 +59,7 @@ ROUTERS = tuple(
         solving,
         training,
         versions,
+        works,
         predict,
     )
 )

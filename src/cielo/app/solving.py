@@ -6,6 +6,7 @@ from cielo.app.cards import Basis, CardOnDesk, CardWish, card_at, change_card, e
 from cielo.app.cutting import lay_out_pieces
 from cielo.app.shelf import find_inks, find_stock, look_at_shelf
 from cielo.app.walled import walled
+from cielo.app.works import Work
 from cielo.core.keeping import kept
 from cielo.core.materials import Ink, Lab
 from cielo.core.plan import Plan
@@ -33,16 +34,16 @@ class FoundHere:
     inks: tuple[Ink, ...]
 
 
-def find_for(store: Store, card_id: str, revision: int, wanted: Lab, most: int) -> FoundHere:
+def find_for(store: Store, card_id: str, revision: int, wanted: Lab, most: int, work: Work) -> FoundHere:
     """Recipes for a colour on a card's stock, from its inks and the shelf's. Raises NotFound."""
     plan = card_at(store, card_id, revision)
     inks = _inks(store, plan)
-    return FoundHere(_found(plan, inks, wanted, most), inks)
+    return FoundHere(_found(plan, inks, wanted, most, work), inks)
 
 
 @kept
-def _found(plan: Plan, inks: tuple[Ink, ...], wanted: Lab, most: int) -> Found:
-    return find_colour(wanted, plan.stock, inks, most, measured_of(plan))
+def _found(plan: Plan, inks: tuple[Ink, ...], wanted: Lab, most: int, work: Work) -> Found:
+    return find_colour(wanted, plan.stock, inks, most, measured_of(plan), tell=work)
 
 
 def even_card(store: Store, card_id: str, basis: Basis) -> tuple[CardOnDesk, Evened]:
@@ -58,16 +59,18 @@ def _evened(plan: Plan) -> Evened:
     return even_gradient(plan)
 
 
-def colourways_for(store: Store, card_id: str, revision: int, count: int) -> tuple[tuple[Colourway, ...], tuple[Ink, ...]]:
+def colourways_for(
+    store: Store, card_id: str, revision: int, count: int, work: Work
+) -> tuple[tuple[Colourway, ...], tuple[Ink, ...]]:
     """A card in other inks of the shelf, and those inks. Raises NotFound."""
     plan = card_at(store, card_id, revision)
     inks = _inks(store, plan)
-    return _ways(plan, inks, count), inks
+    return _ways(plan, inks, count, work), inks
 
 
 @kept
-def _ways(plan: Plan, inks: tuple[Ink, ...], count: int) -> tuple[Colourway, ...]:
-    return colourways(plan, inks, count)
+def _ways(plan: Plan, inks: tuple[Ink, ...], count: int, work: Work) -> tuple[Colourway, ...]:
+    return colourways(plan, inks, count, work)
 
 
 def bridges_for(store: Store, card_id: str, revision: int, first: str, second: str) -> tuple[Bridge, ...]:
@@ -82,15 +85,15 @@ def bridges_between(store: Store, stock_key: str, first: str, second: str) -> tu
     return bridges(find_stock(store, stock_key), lower, upper, look_at_shelf(store).inks)
 
 
-def show_for(store: Store, card_id: str, revision: int, step: str, level: Level) -> tuple[Shown, ...]:
+def show_for(store: Store, card_id: str, revision: int, step: str, level: Level, work: Work) -> tuple[Shown, ...]:
     """Ways to have what a step lays stand out as wanted, in inks of the card and the shelf. Raises NotFound, BadInput."""
     plan = card_at(store, card_id, revision)
-    return _shown(plan, step, level, _inks(store, plan))
+    return _shown(plan, step, level, _inks(store, plan), work)
 
 
 @kept
-def _shown(plan: Plan, step: str, level: Level, inks: tuple[Ink, ...]) -> tuple[Shown, ...]:
-    return show_it(plan, step, LEVELS[level], inks, tone=level == "tone on tone")
+def _shown(plan: Plan, step: str, level: Level, inks: tuple[Ink, ...], work: Work) -> tuple[Shown, ...]:
+    return show_it(plan, step, LEVELS[level], inks, tone=level == "tone on tone", tell=work)
 
 
 def spread_prints(store: Store, card_id: str, basis: Basis, step: str) -> CardOnDesk:
@@ -103,17 +106,17 @@ def thread_piece(store: Store, card_id: str, basis: Basis, piece: str) -> CardOn
     return change_card(store, whole_id(card_id), basis, "thread it between the figures", lambda plan: thread_strip(plan, piece))
 
 
-def wish_for(store: Store, units: Units, card: CardWish, stock_key: str, wish: Wish) -> tuple[Proposed, ...]:
+def wish_for(store: Store, units: Units, card: CardWish, stock_key: str, wish: Wish, work: Work) -> tuple[Proposed, ...]:
     """Grounds for a wish from the shelf. Raises NotFound for a stock that is not there, BadInput for words of which none is known."""
-    return _wished(wish, empty_plan("A new card", units, card, find_stock(store, stock_key)), look_at_shelf(store).inks)
+    return _wished(wish, empty_plan("A new card", units, card, find_stock(store, stock_key)), look_at_shelf(store).inks, work)
 
 
 @kept
-def _wished(wish: Wish, blank: Plan, inks: tuple[Ink, ...]) -> tuple[Proposed, ...]:
-    return grounds_for(wish, blank, inks)
+def _wished(wish: Wish, blank: Plan, inks: tuple[Ink, ...], work: Work) -> tuple[Proposed, ...]:
+    return grounds_for(wish, blank, inks, tell=work)
 
 
-def second_cards_for(store: Store, card_id: str, count: int, sheet: str) -> tuple[Second, ...]:
+def second_cards_for(store: Store, card_id: str, count: int, sheet: str, work: Work) -> tuple[Second, ...]:
     """Second cards from what ``count`` of a card leave over. Raises NotFound, BadInput where no offcut is large enough."""
     on_desk = open_card(store, whole_id(card_id))
     plan, shelf = on_desk.whole, on_desk.supplies.shelf
@@ -125,7 +128,7 @@ def second_cards_for(store: Store, card_id: str, count: int, sheet: str) -> tupl
         for offcut in nested.offcuts
     ]
     left = {key: passes for (kind, key), passes in shelf.left.items() if kind == "ink"}
-    return second_cards(plan, offcuts, left, shelf.inks)
+    return second_cards(plan, offcuts, left, shelf.inks, tell=work)
 
 
 def picture_to_ground(plan: Plan, photo: bytes, inks: tuple[Ink, ...]) -> FromPicture:

@@ -2665,6 +2665,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/works/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How Far
+         * @description How far a piece of work is.
+         */
+        get: operations["how_far_api_works__key__get"];
+        put?: never;
+        post?: never;
+        /**
+         * Stop
+         * @description Stop a piece of work; one that is done already stays done.
+         */
+        delete: operations["stop_api_works__key__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/predict": {
         parameters: {
             query?: never;
@@ -6771,6 +6795,14 @@ export interface components {
              * @enum {string}
              */
             over: "words";
+        };
+        /**
+         * WorkOut
+         * @description How much of it is done, 0 to 1; None where it is not under way, any more or yet.
+         */
+        WorkOut: {
+            /** Share */
+            share: number | null;
         };
     };
     responses: never;
@@ -14609,7 +14641,9 @@ export interface operations {
     };
     find_api_cards__card_id__find_post: {
         parameters: {
-            query?: never;
+            query?: {
+                work?: string | null;
+            };
             header?: never;
             path: {
                 /** @description the id of a card, with ~ and the key of one of its pieces */
@@ -14816,6 +14850,7 @@ export interface operations {
             query: {
                 revision: number;
                 count?: number;
+                work?: string | null;
             };
             header?: never;
             path: {
@@ -14946,7 +14981,9 @@ export interface operations {
     };
     show_api_cards__card_id__show_post: {
         parameters: {
-            query?: never;
+            query?: {
+                work?: string | null;
+            };
             header?: never;
             path: {
                 /** @description the id of a card, with ~ and the key of one of its pieces */
@@ -15152,6 +15189,7 @@ export interface operations {
             query?: {
                 count?: number;
                 sheet?: string;
+                work?: string | null;
             };
             header?: never;
             path: {
@@ -15215,7 +15253,9 @@ export interface operations {
     };
     wish_api_wish_post: {
         parameters: {
-            query?: never;
+            query?: {
+                work?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -15805,6 +15845,128 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["CardOut"];
                 };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    how_far_api_works__key__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stop_api_works__key__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not Found */
             404: {

@@ -4,7 +4,7 @@ from typing import Annotated
 
 from fastapi import APIRouter, Query
 
-from cielo.api.dependencies import CardId, FileBody, StoreOfApp
+from cielo.api.dependencies import CardId, FileBody, StoreOfApp, WorkOfRequest
 from cielo.api.routers.cards import card_out
 from cielo.api.schemas.cards import CardOut, Edit, EditKey
 from cielo.api.schemas.problem import REFUSALS
@@ -38,9 +38,9 @@ Revision = Annotated[int, Query(ge=0, le=2**31 - 1)]
 
 
 @of_card.post("/find")
-def find(card_id: CardId, body: Wanted, store: StoreOfApp) -> FoundOut:
+def find(card_id: CardId, body: Wanted, store: StoreOfApp, work: WorkOfRequest) -> FoundOut:
     """Recipes of one to three inks of the shelf for a colour, the nearest first."""
-    here = solving.find_for(store, card_id, body.revision, body.lab, body.most)
+    here = solving.find_for(store, card_id, body.revision, body.lab, body.most, work)
     by_key = {ink.key: ink for ink in here.inks}
     return FoundOut(
         recipes=[
@@ -77,10 +77,10 @@ def from_picture(
 
 @of_card.get("/colourways")
 def colourways(
-    card_id: CardId, store: StoreOfApp, revision: Revision, count: Annotated[int, Query(ge=1, le=8)] = 4
+    card_id: CardId, store: StoreOfApp, work: WorkOfRequest, revision: Revision, count: Annotated[int, Query(ge=1, le=8)] = 4
 ) -> list[ColourwayOut]:
     """The same card in other inks of the shelf, its light and dark kept."""
-    ways, inks = solving.colourways_for(store, card_id, revision, count)
+    ways, inks = solving.colourways_for(store, card_id, revision, count, work)
     by_key = {ink.key: ink for ink in inks}
     return [
         ColourwayOut(
@@ -103,7 +103,7 @@ def bridges(card_id: CardId, store: StoreOfApp, revision: Revision, first: Key, 
 
 
 @of_card.post("/show")
-def show(card_id: CardId, body: Show, store: StoreOfApp) -> list[ShownOut]:
+def show(card_id: CardId, body: Show, store: StoreOfApp, work: WorkOfRequest) -> list[ShownOut]:
     """Inks and passes that make what a step lays stand out as wanted, the nearest first."""
     return [
         ShownOut(
@@ -114,7 +114,7 @@ def show(card_id: CardId, body: Show, store: StoreOfApp) -> list[ShownOut]:
             contrast=one.contrast,
             plan=PlanModel.of(one.plan),
         )
-        for one in solving.show_for(store, card_id, body.revision, body.step, body.level)
+        for one in solving.show_for(store, card_id, body.revision, body.step, body.level, work)
     ]
 
 
@@ -132,10 +132,10 @@ def thread(card_id: CardId, piece: Key, body: Edit, store: StoreOfApp) -> CardOu
 
 @of_card.get("/second-cards")
 def second_cards(
-    card_id: CardId, store: StoreOfApp, count: Annotated[int, Query(ge=1, le=200)] = 1, sheet: Key = "letter"
+    card_id: CardId, store: StoreOfApp, work: WorkOfRequest, count: Annotated[int, Query(ge=1, le=200)] = 1, sheet: Key = "letter"
 ) -> list[ProposedOut]:
     """Second cards from what so many of a card leave over: the offcuts, and the ink that is nearly out."""
-    return [ProposedOut.of(one.proposed, one.format.key) for one in solving.second_cards_for(store, card_id, count, sheet)]
+    return [ProposedOut.of(one.proposed, one.format.key) for one in solving.second_cards_for(store, card_id, count, sheet, work)]
 
 
 router = APIRouter(tags=["solving"], responses=REFUSALS)
@@ -143,10 +143,10 @@ router.include_router(of_card)
 
 
 @router.post("/wish")
-def wish(body: WishFor, store: StoreOfApp) -> WishOut:
+def wish(body: WishFor, store: StoreOfApp, work: WorkOfRequest) -> WishOut:
     """Three grounds for a wish, each with why."""
     wanted = Wish(body.words, body.minutes, body.focal, tuple(body.use_up))
-    proposed = solving.wish_for(store, body.units, CardWish(body.format, body.width_mm, body.height_mm), body.stock, wanted)
+    proposed = solving.wish_for(store, body.units, CardWish(body.format, body.width_mm, body.height_mm), body.stock, wanted, work)
     return WishOut(proposed=[ProposedOut.of(one) for one in proposed], unknown=list(unknown_words(body.words)))
 
 

@@ -5,7 +5,7 @@ are tried again at every strength a hand can lay in up to three passes; the best
 an exhaustive search; on a large one, three inks are chosen among the MOST_IN_THREES that come nearest alone or by twos.
 """
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from itertools import permutations, product
 
@@ -16,6 +16,7 @@ from cielo.core.advice.crossing_checks import COLOUR_FROM, MUD_SHARE
 from cielo.core.materials import Ink, InkKind, Lab, Stock
 from cielo.core.optics.confidence import uncertainty
 from cielo.core.optics.difference import ciede2000
+from cielo.core.optics.films import film_of
 from cielo.core.optics.hue import chroma
 from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.refine import NOTHING_MEASURED, Refinement
@@ -31,6 +32,8 @@ MOST_PASSES = 3
 FEW = (0.3, 1.0, 2.0)
 MOST_IN_THREES = 36
 BEST_ORDERS, PREDICTED = 240, 120
+# The share of the time that films take where none is known yet; for telling how far it is alone.
+FILMS_TAKE = 0.6
 # A colour nearer than this is taken for the one that was wanted: a difference seen only side by side. Common practice, no source.
 REACHED = 3.0
 
@@ -74,13 +77,21 @@ def find_colour(
     most: int = 8,
     measured: Refinement = NOTHING_MEASURED,
     most_inks: int = MOST_FILMS,
+    tell: Callable[[float], None] | None = None,
 ) -> Found:
-    """Recipes for a wanted colour (CIE Lab of D50) on a stock, from inks that can be brushed on; none where there are no such inks."""
+    """Recipes for a wanted colour (CIE Lab of D50) on a stock, from inks that can be brushed on; none where there are no such inks.
+
+    ``tell`` is called with the share done; what it raises stops the search.
+    """
     able = tuple(ink for ink in inks if ink.kind in BRUSHED)
     if not able:
         return Found((), False)
     target = np.array(wanted)
-    orders = _best_orders(target, stock, able, most_inks)
+    told = tell or (lambda _: None)
+    for n, ink in enumerate(able):  # the films are what takes long the first time
+        film_of(ink, stock.paper)
+        told(FILMS_TAKE * (n + 1) / len(able))
+    orders = _best_orders(target, stock, able, most_inks, lambda share: told(FILMS_TAKE + (1 - FILMS_TAKE) * share))
     which, laid = _at_every_strength(orders)
     near = _nearness(target, colours_of(stock, able, which, laid))
     chosen = np.argsort(near, kind="stable")
@@ -93,7 +104,9 @@ def find_colour(
     return Found(ranked, bool(ranked) and ranked[0].difference <= REACHED)
 
 
-def _best_orders(target: Array, stock: Stock, inks: tuple[Ink, ...], most_inks: int) -> list[tuple[int, ...]]:
+def _best_orders(
+    target: Array, stock: Stock, inks: tuple[Ink, ...], most_inks: int, tell: Callable[[float], None]
+) -> list[tuple[int, ...]]:
     """Orders of inks worth trying at every strength, the most promising first."""
     by_order: dict[tuple[int, ...], float] = {}
     nearest_with = np.full(len(inks), np.inf)
@@ -107,6 +120,7 @@ def _best_orders(target: Array, stock: Stock, inks: tuple[Ink, ...], most_inks: 
                 np.minimum.at(nearest_with, np.array(orders)[:, at], near)
             few = np.argsort(near, kind="stable")[:BEST_ORDERS]
             by_order |= {orders[i]: float(near[i]) for i in few}
+        tell(many / MOST_FILMS)
     return sorted(by_order, key=lambda order: (by_order[order], order))[:BEST_ORDERS]
 
 

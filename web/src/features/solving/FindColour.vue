@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A colour that is wanted, and the recipes of the shelf that come nearest to it on this stock. */
-import { ref } from "vue";
+import { ref, watch } from "vue";
 import { ask } from "../../api/client";
 import type { CardOut, Schemas } from "../../api/models";
 import NumbersFold from "../../components/NumbersFold.vue";
@@ -11,6 +11,7 @@ import { sayNear, sayRecipe, simplest, stepsOf } from "../../logic/solving";
 import { lastOfGround } from "../../logic/steps";
 import ColourField from "../shelf/ColourField.vue";
 import ColourTyped from "../shelf/ColourTyped.vue";
+import { useWork } from "../../composables/useWork";
 import StillWorking from "./StillWorking.vue";
 
 const props = defineProps<{ card: CardOut }>();
@@ -18,6 +19,7 @@ const emit = defineEmits<{ taken: [] }>();
 const desk = useDesk();
 const lab = ref<Lab>([62, 30, 30]);
 const typed = ref(false);
+const work = useWork();
 const {
   value: found,
   busy,
@@ -25,12 +27,13 @@ const {
 } = useAsked(
   (signal) =>
     ask("post", "/api/cards/{card_id}/find", {
-      params: { path: { card_id: props.card.id } },
+      params: { path: { card_id: props.card.id }, query: { work: work.begin() } },
       body: { revision: desk.saved?.revision ?? props.card.revision, lab: lab.value, most: 20 },
       signal,
     }),
   () => [lab.value.join(), desk.saved?.revision],
 );
+watch(busy, (still) => still || work.end());
 function take(recipe: Schemas["RecipeOut"]) {
   const steps = stepsOf(recipe);
   const after = lastOfGround(props.card.plan.steps)?.id ?? null;
@@ -60,7 +63,7 @@ function take(recipe: Schemas["RecipeOut"]) {
       label="The colour you want"
       @choose="(value) => (lab = value)"
     />
-    <StillWorking v-if="busy" what="Trying the shelf …" @stop="stop" />
+    <StillWorking v-if="busy" what="Trying the shelf …" :share="work.share.value" @stop="stop" />
     <p v-else-if="found && !found.reachable" role="status">
       Your shelf cannot reach it on this stock; this is how near it gets.
     </p>

@@ -1,29 +1,32 @@
 <script setup lang="ts">
 /** The same card in other inks of the shelf, each as it would look; one tap takes it, and undo brings the old back. */
-import { computed, ref } from "vue";
+import { computed, ref, watch } from "vue";
 import { ask } from "../../api/client";
 import type { CardOut, Schemas } from "../../api/models";
 import { useAsked } from "../../composables/useAsked";
 import { useDesk } from "../../composables/useDesk";
 import ProposalTiles from "./ProposalTiles.vue";
+import { useWork } from "../../composables/useWork";
 import StillWorking from "./StillWorking.vue";
 
 type Way = Schemas["ColourwayOut"];
 const props = defineProps<{ card: CardOut }>();
 const emit = defineEmits<{ taken: [] }>();
 const desk = useDesk();
+const work = useWork();
 const asked = useAsked(
   (signal) =>
     ask("get", "/api/cards/{card_id}/colourways", {
       params: {
         path: { card_id: props.card.id },
-        query: { revision: desk.saved?.revision ?? props.card.revision, count: 4 },
+        query: { revision: desk.saved?.revision ?? props.card.revision, count: 4, work: work.begin() },
       },
       signal,
     }),
   () => desk.saved?.revision,
 );
 const { value: ways, busy } = asked;
+watch(busy, (still) => still || work.end());
 /** Stopped by her, so that nothing is said of what the shelf has not. */
 const stopped = ref(false);
 function stop() {
@@ -51,7 +54,7 @@ function take(key: string) {
 
 <template>
   <section class="ways" aria-label="Other colours">
-    <StillWorking v-if="busy" what="Looking through the shelf …" @stop="stop" />
+    <StillWorking v-if="busy" what="Looking through the shelf …" :share="work.share.value" @stop="stop" />
     <p v-else-if="stopped" role="status">
       Stopped. <button type="button" class="word" @click="again">Look again</button>
     </p>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A second card from what this one leaves over: its offcuts, and the ink that is nearly out. */
-import { computed, ref } from "vue";
+import { computed, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { ask } from "../../api/client";
 import type { Units } from "../../api/models";
@@ -8,25 +8,28 @@ import { useAsked } from "../../composables/useAsked";
 import { useDoing } from "../../composables/useDoing";
 import { wholeOf } from "../../logic/beside";
 import ProposalTiles from "./ProposalTiles.vue";
+import { useWork } from "../../composables/useWork";
 import StillWorking from "./StillWorking.vue";
 
 const props = defineProps<{ cardId: string; title: string; count: number; sheet: string; units: Units }>();
 const router = useRouter();
 const { run } = useDoing("second-card");
 const open = ref(false);
+const work = useWork();
 const asked = useAsked(
   (signal) =>
     open.value
       ? ask("get", "/api/cards/{card_id}/second-cards", {
           params: {
             path: { card_id: wholeOf(props.cardId) },
-            query: { count: props.count, sheet: props.sheet },
+            query: { count: props.count, sheet: props.sheet, work: work.begin() },
           },
           signal,
         })
       : null,
   () => [open.value, props.count, props.sheet].join(),
 );
+watch(asked.busy, (still) => still || work.end());
 const proposals = computed(() =>
   (asked.value.value ?? []).map((one) => ({
     key: one.ground,
@@ -58,7 +61,12 @@ async function take(key: string) {
   <section class="second" aria-label="A second card of what is left">
     <el-button :aria-expanded="open" @click="open = !open">Make a second card of what is left</el-button>
     <template v-if="open">
-      <StillWorking v-if="asked.busy.value" what="Looking at the offcuts …" @stop="open = false" />
+      <StillWorking
+        v-if="asked.busy.value"
+        what="Looking at the offcuts …"
+        :share="work.share.value"
+        @stop="open = false"
+      />
       <p v-else-if="asked.refusal.value" role="status">{{ asked.refusal.value.message }}</p>
       <p v-else-if="!proposals.length" role="status">
         The inks on your shelf give no ground on it without an alarm.

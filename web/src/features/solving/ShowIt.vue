@@ -8,6 +8,7 @@ import { useAsked } from "../../composables/useAsked";
 import { useDesk } from "../../composables/useDesk";
 import { sayLaid } from "../../logic/solving";
 import ProposalTiles from "./ProposalTiles.vue";
+import { useWork } from "../../composables/useWork";
 import StillWorking from "./StillWorking.vue";
 
 type Level = Schemas["Show"]["level"];
@@ -20,17 +21,19 @@ const LEVELS: { value: Level; label: string; hint: string }[] = [
   { value: "strongly", label: "strongly", hint: "the first thing that is seen" },
 ];
 const level = ref<Level | null>(null);
+const work = useWork();
 const asked = useAsked(
   (signal) =>
     level.value && desk.saved
       ? ask("post", "/api/cards/{card_id}/show", {
-          params: { path: { card_id: desk.saved.id } },
+          params: { path: { card_id: desk.saved.id }, query: { work: work.begin() } },
           body: { revision: desk.saved.revision, step: props.step, level: level.value },
           signal,
         })
       : null,
   () => [level.value, level.value && desk.saved?.revision].join(),
 );
+watch(asked.busy, (still) => still || work.end());
 const ways = computed(() => (level.value ? asked.value.value : null));
 const box = ref<HTMLElement | null>(null);
 watch([box, ways], () => box.value?.scrollIntoView({ block: "nearest" }), { flush: "post" });
@@ -60,7 +63,12 @@ function take(key: string) {
       @choose="(to) => (level = to)"
   /></span>
   <section v-if="level" ref="box" class="ways" :aria-label="`Ways to stand out ${level}`">
-    <StillWorking v-if="asked.busy.value" what="Trying the inks of your shelf …" @stop="level = null" />
+    <StillWorking
+      v-if="asked.busy.value"
+      what="Trying the inks of your shelf …"
+      :share="work.share.value"
+      @stop="level = null"
+    />
     <p v-else class="head">
       <span v-if="asked.refusal.value" role="status">{{ asked.refusal.value.message }}</span>
       <span v-else-if="!proposals.length" role="status">

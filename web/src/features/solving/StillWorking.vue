@@ -1,13 +1,13 @@
 <script setup lang="ts">
-/** A solver at work: what it does, that it goes on, and a way to stop it. */
-defineProps<{ what: string }>();
+/** A solver at work: what it does, how far it is, and a way to stop it. */
+defineProps<{ what: string; share?: number | null }>();
 const emit = defineEmits<{ stop: [] }>();
 </script>
 
 <template>
   <p class="working" role="status">
     <span>{{ what }}</span>
-    <progress :aria-label="what" />
+    <progress :aria-label="what" :value="share ?? undefined" max="1" />
     <button type="button" class="word" @click="emit('stop')">Stop</button>
   </p>
 </template>

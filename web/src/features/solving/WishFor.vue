@@ -6,6 +6,7 @@ import type { Schemas, Units } from "../../api/models";
 import WordChoice from "../../components/word/WordChoice.vue";
 import { useThings } from "../../stores/things";
 import ProposalTiles from "./ProposalTiles.vue";
+import { useWork } from "../../composables/useWork";
 import StillWorking from "./StillWorking.vue";
 
 type Proposed = Schemas["ProposedOut"];
@@ -40,6 +41,7 @@ const LOW = [
 
 const answer = ref<Schemas["WishOut"] | null>(null);
 const told = ref("");
+const work = useWork();
 let current: AbortController | null = null;
 const busy = ref(false);
 async function wish() {
@@ -48,6 +50,7 @@ async function wish() {
   [busy.value, told.value, answer.value] = [true, "", null];
   try {
     answer.value = await ask("post", "/api/wish", {
+      params: { query: { work: work.begin() } },
       body: {
         words: words.value,
         minutes: minutes.value === "any" ? null : Number(minutes.value),
@@ -68,11 +71,15 @@ async function wish() {
     if (error instanceof Refusal || error instanceof NoAnswer) told.value = error.message;
     else if (!isGivenUp(error)) throw error;
   } finally {
-    if (current === mine) busy.value = false;
+    if (current === mine) {
+      busy.value = false;
+      work.end();
+    }
   }
 }
 const stop = () => {
   current?.abort();
+  work.end();
   busy.value = false;
 };
 const proposals = computed(() =>
@@ -125,7 +132,7 @@ function take(key: string) {
       >.
       <el-button v-if="!busy" native-type="submit" :disabled="!stock">Show three grounds</el-button>
     </p>
-    <StillWorking v-if="busy" what="Laying grounds out …" @stop="stop" />
+    <StillWorking v-if="busy" what="Laying grounds out …" :share="work.share.value" @stop="stop" />
     <p v-if="told" role="status" class="quiet">{{ told }}</p>
     <ProposalTiles :proposals="proposals" @take="take" />
   </form>
