@@ -14,6 +14,7 @@ from cielo.core.sequence.lightness import seen_on
 from cielo.core.solvers.wish import (
     DARK_MIDDLE,
     LIGHT_MIDDLE,
+    MOODS,
     WORDS,
     Proposed,
     Wish,
@@ -107,3 +108,20 @@ def test_an_order_is_kept_and_words_not_known_are_told() -> None:
         grounds_for(Wish("flurbly"), blank(), SHELF)
     assert grounds_for(Wish("warm", minutes=1.0), blank(), SHELF) == ()
     assert grounds_for(Wish("warm"), blank(), ()) == ()
+
+
+@pytest.mark.parametrize("words", ["sea", "dusk", "autumn", "garden", "blue and pink"])
+def test_a_mood_changes_the_colours_of_other_words_and_adds_none(words: str) -> None:
+    plain = run_of_words(words)
+    colour = np.mean([np.hypot(a, b) for _, a, b in plain])
+    light = np.mean([lightness for lightness, _, _ in plain])
+    for mood in MOODS:
+        run = run_of_words(f"a {mood} {words}")
+        assert len(run) == len(plain), "no colour of its own comes in"
+        moody = np.mean([np.hypot(a, b) for _, a, b in run])
+        assert (moody < colour) == (MOODS[mood][0] < 1)
+        assert [np.arctan2(b, a) for _, a, b in run] == pytest.approx([np.arctan2(b, a) for _, a, b in plain]), "hues stay"
+    for paler, darker in (("pale", "dark"), ("soft", "deep")):
+        assert np.mean([lab[0] for lab in run_of_words(f"{paler} {words}")]) > light
+        assert np.mean([lab[0] for lab in run_of_words(f"{darker} {words}")]) < light
+    assert run_of_words("quiet"), "alone it stands for colours of its own"

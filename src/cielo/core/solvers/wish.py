@@ -39,6 +39,8 @@ WORDS: dict[str, tuple[Lab, ...]] = {
     "lively": ((80, 12, 75), (58, 62, 10), (52, -30, -30)),
     "bright": ((86, 0, 80), (66, 50, 45), (60, -45, 15)),
     "pale": ((92, 3, 8), (88, -5, -8), (86, 8, 2)),
+    "soft": ((90, 6, 10), (82, -4, 8), (76, 2, -10)),
+    "deep": ((46, 30, 20), (34, -6, -34), (24, 6, -18)),
     "dark": ((38, 10, -30), (28, 5, -18), (24, -8, -6)),
     "night": ((45, 5, -40), (30, 12, -38), (18, 4, -16)),
     "dawn": ((90, 4, 28), (82, 26, 14), (74, 8, -20)),
@@ -75,6 +77,18 @@ WORDS: dict[str, tuple[Lab, ...]] = {
     "brown": ((42, 18, 28),),
     "grey": ((58, 0, -2),),
     "black": ((16, 0, 0),),
+}
+# What a mood makes of the colours that other words stand for: chroma times the first, L* nearer by the second share to the third. Said
+# alone, a mood stands for colours of its own (WORDS). By eye: judgement, no source.
+MOODS: dict[str, tuple[float, float, float]] = {
+    "quiet": (0.55, 0.25, 78.0),
+    "calm": (0.7, 0.2, 76.0),
+    "soft": (0.6, 0.4, 86.0),
+    "pale": (0.5, 0.65, 93.0),
+    "lively": (1.35, 0.0, 0.0),
+    "bright": (1.3, 0.25, 84.0),
+    "deep": (1.1, 0.4, 26.0),
+    "dark": (0.85, 0.55, 20.0),
 }
 # Families that words ask for; a ground of another is that much further away, CIEDE2000. Judgement.
 FAMILIES: tuple[tuple[frozenset[str], frozenset[Family]], ...] = (
@@ -120,10 +134,20 @@ class Proposed:
 
 
 def run_of_words(words: str) -> tuple[Lab, ...]:
-    """The colours that words stand for, in their order; empty where none is known."""
-    heard = _heard(words)
-    known = [word if word in WORDS else word.removesuffix("s") for word in heard]
-    return tuple(lab for word in known if word in WORDS for lab in WORDS[word])
+    """The colours that words stand for, in their order, in the moods that are named with them; empty where none is known."""
+    heard = [word if word in WORDS else word.removesuffix("s") for word in _heard(words)]
+    known = [word for word in heard if word in WORDS]
+    coloured = [word for word in known if word not in MOODS]
+    run = tuple(lab for word in coloured or known for lab in WORDS[word])
+    for mood in known if coloured else ():
+        run = tuple(_in_mood(lab, MOODS[mood]) for lab in run) if mood in MOODS else run
+    return run
+
+
+def _in_mood(lab: Lab, mood: tuple[float, float, float]) -> Lab:
+    chroma, share, towards = mood
+    lightness, a, b = lab
+    return (lightness + share * (towards - lightness), chroma * a, chroma * b)
 
 
 def unknown_words(words: str) -> tuple[str, ...]:
