@@ -27,6 +27,7 @@ from cielo.core.plan import (
 )
 from tests.core.test_every_check import (
     AIR,
+    LONG,
     MASKS,
     MOUNT,
     OVER,
@@ -125,3 +126,13 @@ def test_no_wolf_is_cried(why: str, code: str, of: Plan) -> None:
 def test_tape_where_ink_is_to_come_is_told() -> None:
     assert "tape-over-openings" in {finding.code for finding in judge(taped(lay("blue", top(60))))}
     assert "tape-over-openings" not in {finding.code for finding in judge(taped(SPRINKLE))}
+
+
+@pytest.mark.parametrize("size_mm", [6.0, 12.0, 30.0])
+@pytest.mark.parametrize("count", [1, 3])
+def test_water_over_little_ink_does_what_it_does(size_mm: float, count: int) -> None:
+    """Found by planning a story: water flicked over three small flowers was said to do nothing, for they are a small part of the panel."""
+    printed = replace(stamp("blue", size=size_mm), region=Motifs("leaf", size_mm, count, 1.0))
+    assert "water-does-nothing" not in {finding.code for finding in judge(plan(printed, AIR, SPRINKLE))}
+    fixed = replace(printed, ink="pigment")
+    assert "water-does-nothing" in {finding.code for finding in judge(plan(fixed, LONG, SPRINKLE))}

@@ -115,12 +115,14 @@ def test_an_archive_that_does_not_hold_together_is_refused_whole(
 
 
 @given(st.binary(max_size=200), st.integers(0, 10_000))
-@settings(max_examples=60, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@settings(max_examples=300, suppress_health_check=[HealthCheck.function_scoped_fixture])
 def test_bytes_that_are_no_archive_are_refused(tmp_path: Path, data: bytes, cut: int) -> None:
     from cielo.exchange.archive import read_archive, write_archive
 
-    whole = write_archive("0001", {"card": [{"id": "a"}]}, [])
-    for harm in (data, whole[:cut], whole[:20] + data + whole[20:]):
+    whole = write_archive("0001", {"card": [{"id": f"{n:x}" * 9} for n in range(90)]}, [])
+    flipped = bytearray(whole)
+    flipped[cut % len(whole)] ^= 0x5A
+    for harm in (data, whole[:cut], whole[:20] + data + whole[20:], bytes(flipped)):
         try:
             read_archive(harm, "0007", ["card"])
         except CieloError as error:

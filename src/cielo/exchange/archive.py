@@ -12,6 +12,7 @@ What is read back are the tables, and every document in them passes the reader o
 
 import json
 import zipfile
+import zlib
 from collections.abc import Mapping, Sequence
 from io import BytesIO
 from typing import Any
@@ -56,7 +57,7 @@ def read_archive(data: bytes, schema: str, tables: Sequence[str]) -> dict[str, R
             if str(about.get("schema", "")) > schema:
                 raise BadInput("this archive was written by a newer Cielo.", mend="Bring Cielo up to date.")
             return {name: _rows(_get(archive, f"tables/{name}.json", []), name) for name in tables}
-    except (zipfile.BadZipFile, EOFError, OSError, NotImplementedError, RuntimeError) as error:
+    except (zipfile.BadZipFile, zlib.error, EOFError, OSError, NotImplementedError, RuntimeError) as error:
         raise BadInput("this is no archive, or it is damaged.", mend="Check that it is the right file, whole.") from error
 
 

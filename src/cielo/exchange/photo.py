@@ -10,6 +10,8 @@ from cielo.errors import BadInput, TooLarge
 
 LARGEST_BYTES = 25_000_000
 MOST_PIXELS = 60_000_000
+# What the readers of pictures raise for what they cannot read, each its own.
+UNREADABLE = (OSError, SyntaxError, ValueError, EOFError, RuntimeError)
 FORMS = ("JPEG", "PNG", "WEBP", "HEIF")
 # The tag that says how a camera was held. Source: Exif 2.32, 4.6.4.
 ORIENTATION = 0x0112
@@ -56,7 +58,7 @@ def size_of_photo(data: bytes) -> tuple[int, int]:
         with Image.open(BytesIO(data), formats=FORMS) as image:
             turned = image.getexif().get(ORIENTATION, 1) in (5, 6, 7, 8)
             return (image.height, image.width) if turned else (image.width, image.height)
-    except (OSError, SyntaxError, ValueError, Image.DecompressionBombError) as error:
+    except (*UNREADABLE, Image.DecompressionBombError) as error:
         raise BadInput(
             "this is no photograph that can be read.", field="photo", mend="Bring in a JPEG, PNG, WebP or HEIC picture, whole."
         ) from error
@@ -79,7 +81,7 @@ def read_photo(data: bytes) -> NDArray[np.uint8]:
             image.draft("RGB", (2400, 2400))
             upright = ImageOps.exif_transpose(image) or image
             return np.asarray(upright.convert("RGB"), dtype=np.uint8)
-    except (OSError, SyntaxError, ValueError, Image.DecompressionBombError) as error:
+    except (*UNREADABLE, Image.DecompressionBombError) as error:
         raise BadInput(
             "this is no photograph that can be read.", field="photo", mend="Bring in a JPEG, PNG, WebP or HEIC picture, whole."
         ) from error

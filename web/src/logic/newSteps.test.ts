@@ -21,10 +21,16 @@ const inkOf = (of: CardOut, value: string, after?: unknown) => {
   return step && "ink" in step ? step.ink : undefined;
 };
 
-it("takes the ink of the step before, darkest for prints, white for splatter, powder for embossing", () => {
+it("takes the next ink not laid yet, that of the step before when all are, darkest for prints, white for splatter, powder for embossing", () => {
   const all = card([ink("a", "dye"), ink("b", "dye"), ink("w", "white"), ink("p", "powder")]);
   expect(inkOf(all, "whole")).toBe("a");
-  expect(inkOf(all, "whole", { do: "brush", ink: "b" })).toBe("b");
+  const laid = (...keys: string[]) =>
+    keys.map((key) => ({ do: "brush", ink: key, region: { over: "whole" } }));
+  const inks = [ink("a", "dye"), ink("b", "dye"), ink("p", "powder")];
+  expect(inkOf(card(inks, laid("a")), "whole", laid("a")[0])).toBe("b");
+  expect(inkOf(card(inks, laid("a", "b")), "whole", laid("b")[0])).toBe("b");
+  expect(inkOf(card(inks, laid("b", "a")), "whole", laid("a")[0])).toBe("a");
+  expect(inkOf(card(inks, laid("a", "b")), "whole")).toBe("a");
   expect(inkOf(all, "stamp")).toBe("b");
   expect(inkOf(all, "splatter")).toBe("w");
   expect(inkOf(all, "emboss")).toBe("p");

@@ -18,10 +18,12 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
   const short = Math.min(w, h);
   const colours = plan.inks.filter((ink) => !["powder", "clear", "white", "paste"].includes(ink.kind));
   const kindOf = (key: string) => plan.inks.find((ink) => ink.key === key)?.kind;
-  const colour =
-    after?.do === "brush" && colours.some((i) => i.key === after.ink)
-      ? after.ink
-      : (colours[0]?.key ?? plan.inks[0]?.key ?? "");
+  const laid = new Set(plan.steps.map((step) => (step.do === "brush" ? step.ink : "")));
+  const next = colours.find((ink) => !laid.has(ink.key))?.key;
+  const before =
+    after?.do === "brush" && colours.some((ink) => ink.key === after.ink) ? after.ink : undefined;
+  /** She lays her inks one after another: the next that lies beside the card, and when all are laid, that of the step before. */
+  const colour = next ?? before ?? colours[0]?.key ?? plan.inks[0]?.key ?? "";
   const darkest =
     [...reading.inks]
       .filter((i) => colours.some((c) => c.key === i.key))

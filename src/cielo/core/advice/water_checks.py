@@ -127,6 +127,10 @@ def overwatered(plan: Plan, table: Table) -> Iterator[Finding]:
         )
 
 
+# Water that moves less than so much of what it could is no use to it. Judgement.
+OF_WHAT_LIES = 0.02
+
+
 def water_does_nothing(plan: Plan, table: Table) -> Iterator[Finding]:
     """Water on ink that does not react to it, and nothing is dropped into it either."""
     for step in plan.steps:
@@ -135,10 +139,12 @@ def water_does_nothing(plan: Plan, table: Table) -> Iterator[Finding]:
         if _is_dropped_into(plan, step):
             continue
         wet = _wet(plan, step, table)
-        moved = [
-            frees(plan.ink(b.ink)) * np.minimum(table.maps[b.id], 1) * wet for b in before(plan, step) if isinstance(b, Brush)
-        ]
-        if moved and area(np.max(moved, axis=0), 0.01) > TOO_SMALL:
+        loose = [frees(plan.ink(b.ink)) * np.minimum(table.maps[b.id], 1) for b in before(plan, step) if isinstance(b, Brush)]
+        # Of small flowers little can be moved, and that little is meant: it is measured by what lies there.
+        if any(
+            area(np.asarray(ink * wet, np.float32), 0.01) > min(TOO_SMALL, OF_WHAT_LIES * area(np.asarray(ink, np.float32), 0.01))
+            for ink in loose
+        ):
             continue
         yield Finding(
             "water-does-nothing",

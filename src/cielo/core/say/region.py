@@ -99,7 +99,8 @@ def _inside(plan: Plan, region: Inside) -> Iterator[Part]:
         yield Part(", through ")
         yield Part(_openings(plan, region), "region.openings", "openings")
         yield Part(" with ")
-        yield Part("its neighbours covered" if region.covered else "its neighbours bare", "region.covered", "covered")
+        whose = "their" if len(region.openings) > 1 else "its"
+        yield Part(f"{whose} neighbours {'covered' if region.covered else 'bare'}", "region.covered", "covered")
     names = opening_names(plan.mask(region.mask), plan.card.panel_width_mm, plan.card.panel_height_mm)
     yield from shade_parts(region.shaded_from, names)
 

@@ -1,0 +1,204 @@
+"""Six jobs as makers do them, planned from nothing in the browser: with a mouse, by keyboard alone, with a finger. Each in fewer actions than
+are too many, put in working order, without alarm, as it should look, and on its run sheet by every name."""
+
+from collections.abc import Iterator
+
+import numpy as np
+import pytest
+from playwright.sync_api import Browser, Page, expect
+
+from tests.e2e.conftest import UNFOLDED, Server
+from tests.e2e.looking import panel
+from tests.e2e.makers import KeyboardMaker, Maker, TouchMaker
+
+
+@pytest.fixture
+def finger(browser: Browser, server: Server) -> Iterator[Page]:
+    """A page on a tablet, 1024 x 768, that is touched."""
+    context = browser.new_context(base_url=server.address, viewport={"width": 1024, "height": 768}, has_touch=True)
+    context.add_init_script(UNFOLDED)
+    yield context.new_page()
+    context.close()
+
+
+def test_moon_and_two_tone_hills_by_keyboard(page: Page) -> None:
+    """A moon with colour built round it, hills under it twice, the disc tinted; a lizard on the crest, grass, a verse, dots."""
+    maker = KeyboardMaker(page)
+    maker.begin("Moon and hills", "5 in square", ("Agave 6", "Cholla 3", "Basalt 8", "Ocotillo 5"))
+    maker.take("Add a mask", "a round mask")
+    maker.take("Add a mask", "an edge of hills")
+    maker.step("Lay the moon mask")
+    maker.step("Brush round the moon mask")
+    maker.write("Fading over", "Fading over", "1")
+    maker.step("Brush round the moon mask")
+    maker.step("Let it dry")
+    maker.step("Lift the moon mask")
+    maker.step("Lay the hills mask")
+    maker.step("Brush round the hills mask")
+    maker.step("Lift the hills mask")
+    maker.step("Stamp an image")
+    maker.take("Image", "lizard", "lizard")
+    maker.set("Ink", "Basalt 8")
+    maker.take("Meant", "it stands")
+    expect(page.locator("[data-test=figure-floats]")).to_be_visible()
+    maker.tap("Stand it on the land")
+    expect(page.locator("[data-test=figure-floats]")).to_have_count(0)
+    maker.step("Draw dots with a pen")
+    maker.take("Make a piece", "a strip")
+    maker.part("strip")
+    maker.step("Stamp words")
+    maker.part("the panel")
+    # Dark over light, a mask not wiped, a print on damp ink: told, and set right at one press.
+    expect(page.locator("[data-test=dark-before-light]")).to_be_visible()
+    said = maker.put_right()
+    for word in ("lizard", "moon mask", "hills mask", ": strip", "Thank you", "with the pen"):
+        assert word in said, word
+    page.keyboard.press("Escape")
+    page.reload()
+    rgb = panel(page)
+    row = rgb[int(rgb.shape[0] * 0.43)]
+    moon = row[int(rgb.shape[1] * 0.38)]
+    assert moon.min() > 225, "the moon is bare beside the figure"
+    assert row[int(rgb.shape[1] * 0.25)].mean() < moon.mean() - 15, "colour round it"
+
+
+def test_a_stencil_that_becomes_a_mask(page: Page) -> None:
+    """Clouds through a stencil, their swirls in a second tone, then the clouds masked while the sky goes on; rays, a strip, a mat."""
+    maker = Maker(page)
+    maker.begin("Clouds that stay", "5 × 7 in", ("Agave 3", "Agave 6", "Yucca 1", "Ocotillo 2", "Frost 0"))
+    shelf = page.get_by_role("list", name="Stencils and masks")
+    maker.tap("take one from the shelf")
+    maker.press(shelf.get_by_role("button", name="Cloud bank"))
+    maker.saved()
+    for layer in ("cloud 1, bank", "cloud 2, swirls"):
+        maker.step(f"Lay the {layer}")
+        maker.step(f"Dab inside the {layer}")
+        maker.step(f"Lift the {layer}")
+    clouds = panel(page)
+    maker.tap("the cloud 1, bank stencil")
+    maker.tap("use its piece as a mask")
+    maker.saved()
+    maker.step("Lay the cloud 1, bank mask")
+    maker.step("Brush an ink")
+    maker.step("Brush an ink")
+    maker.tap("take one from the shelf")
+    maker.press(shelf.get_by_role("button", name="sun rays"))
+    maker.saved()
+    maker.step("Lay the sun rays")
+    maker.step("Dab inside the sun rays")
+    maker.set("Ink", "Frost 0")
+    for step in ("Lift the sun rays", "Lift the cloud 1, bank mask", "Mount it"):
+        maker.step(step)
+    # Paste is not handled before it has set.
+    expect(page.locator("[data-test=finish-not-dry], [data-test=packed-wet]").first).to_be_visible()
+    maker.take("Make a piece", "a strip")
+    maker.part("strip")
+    maker.step("Stamp words")
+    maker.part("the panel")
+    said = maker.put_right()
+    for word in ("cloud 1, bank stencil", "cloud 1, bank mask", "sun rays", "Frost 0", "Mount", ": strip"):
+        assert word in said, word
+    page.reload()
+    sky = panel(page)
+    coloured = clouds.min(axis=2) < clouds.max() - 40
+    assert coloured.mean() > 0.03, "there are clouds"
+    assert np.abs(sky - clouds)[coloured].mean() < np.abs(sky - clouds)[~coloured].mean() / 2, "they stay while the sky goes on"
+
+
+def test_resist_spotlights(page: Page) -> None:
+    """Trees embossed in white on a ground rolled dark, squares cut from it, glued on the same trees printed."""
+    maker = Maker(page)
+    maker.begin("Spotlights", "5 in square", ("Sage 8", "Yarrow 0"))
+    maker.step("Stamp an image")
+    maker.take("Image", "tree line", "tree")
+    maker.step("Let it dry")
+    maker.step("Stamp words")
+    maker.take("Make a piece", "a square")
+    maker.part("square")
+    maker.step("Use the anti-static bag")
+    maker.step("Stamp an image")
+    maker.set("Ink", "Yarrow 0")
+    maker.step("Brush it all over")
+    maker.set("Ink", "Sage 8")
+    maker.write("Passes", "Passes", "6")
+    maker.step("Wipe the beads off")
+    maker.part("the panel")
+    said = maker.put_right()
+    for word in (": square", "tree line", "Yarrow 0", "beads"):
+        assert word in said, word
+
+
+def test_resist_and_vignette_by_keyboard(page: Page) -> None:
+    """Powder through a stencil, coral from the edges, the centre left white, darker at the edges; trimmed, with an envelope."""
+    maker = KeyboardMaker(page)
+    maker.begin("Coral vignette", "6 × 6 in", ("Cholla 3", "Cholla 7", "Yarrow 0"))
+    maker.take("Add a mask", "a repeat stencil")
+    for step in ("Use the anti-static bag", "Lay the", "Emboss", "Lift the"):
+        maker.step(step)
+    for ink in ("Cholla 3", "Cholla 7"):
+        maker.step("Darken the edges")
+        maker.set("Ink", ink)
+    maker.step("Wipe the beads off")
+    maker.step("Splatter water")
+    maker.step("Trim the panel")
+    maker.take("Make a piece", "the front of the envelope")
+    said = maker.put_right()
+    for word in ("anti-static", "Yarrow 0", "Cholla 7", "beads", "Trim the panel", "envelope"):
+        assert word in said, word
+    page.reload()
+    rgb = panel(page)
+    middle = rgb[rgb.shape[0] // 2, rgb.shape[1] // 2]
+    assert middle.mean() > rgb[4, rgb.shape[1] // 2].mean() + 30, "the centre is left light"
+
+
+def test_a_sunrise_over_land_by_finger(finger: Page) -> None:
+    """The sun masked, a glow round it, pink from the edges in, three firs along the foot."""
+    maker = TouchMaker(finger)
+    maker.begin("Sunrise", "5 in square", ("Yucca 4", "Cholla 3", "Basalt 8"))
+    maker.take("Add a mask", "a round mask")
+    maker.step("Lay the")
+    maker.step("Brush round the")
+    maker.step("Darken the edges")
+    maker.set("Ink", "Cholla 3")
+    maker.step("Lift the")
+    maker.step("Stamp an image")
+    maker.take("Image", "fir", "fir")
+    maker.take("Places", "three along the bottom")
+    # The middle one only just touches the sun: told, and set right at a tap.
+    maker.tap("Move it clear of the moon")
+    maker.saved()
+    said = maker.put_right()
+    for word in ("moon mask", "Basalt 8", "fir"):
+        assert word in said, word
+
+
+def test_motif_by_motif_and_stripes_on_blue(page: Page) -> None:
+    """Single openings of a stencil of flowers, each in its own two tones; water flicked over; stripes on the base under it."""
+    maker = Maker(page)
+    maker.begin("Motif by motif", "5 × 7 in", ("Yucca 1", "Cholla 3", "Cholla 7", "Juniper 5"))
+    maker.take("Stock", "Gravel watercolour")
+    maker.tap("take one from the shelf")
+    maker.press(page.get_by_role("list", name="Stencils and masks").get_by_role("button", name="meadow"))
+    maker.saved()
+    maker.step("Lay the meadow stencil")
+    row = "from the left in the sixth row"
+    for places in ((f"second {row}", f"third {row}"), (f"first {row}",), (f"fourth {row}",)):
+        maker.step("Dab inside the meadow stencil")
+        for place in places:
+            opening = page.get_by_role("checkbox", name=f"Opening, {place}", exact=True)
+            maker.actions += 1
+            opening.press("Space")
+            expect(opening).to_be_checked()
+            maker.saved()
+        # The next flower is nearer than the dauber is wide.
+        maker.press(page.locator("[data-chosen]").get_by_role("button", name="Cover the neighbours"))
+        maker.saved()
+    maker.step("Lift the meadow stencil")
+    maker.step("Splatter water")
+    maker.take("Make a piece", "the front of the base")
+    maker.part("front of the base")
+    maker.step("Brush a slanting band")
+    maker.part("the panel")
+    said = maker.put_right()
+    for word in (f"second {row}", "neighbours covered", "Cholla 7", "watercolour", "front of the base"):
+        assert word in said, word
