@@ -1,10 +1,12 @@
 """What is kept is counted in bytes and never grows past its bound."""
 
 import numpy as np
+import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from numpy.typing import NDArray
 
+from cielo.app import resting
 from cielo.core.keeping import KEPT, SMALL_BYTES, Keep, kept
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.run import picture
@@ -68,3 +70,31 @@ def test_many_pictures_stay_within_what_is_kept() -> None:
         picture(ten_passes(3 + n / 40, 4), grid_of(ten_passes(3 + n / 40, 4).card, 60))
         assert KEPT.bytes <= KEPT.most_bytes
     assert len(KEPT) > 1
+
+
+def test_at_rest_the_oldest_go_and_the_last_stay() -> None:
+    keep = Keep(10_000_000)
+    for key in range(9):
+        keep.put(key, array(500))
+    keep.get(0)
+    keep.thin(1_200_000)
+    assert keep.bytes <= 1_200_000
+    assert [key for key in range(9) if keep.get(key) is not None] == [0, 8], "the one looked at last, and the last put"
+
+
+def test_memory_is_given_back_only_where_nobody_asks(monkeypatch: pytest.MonkeyPatch) -> None:
+    KEPT.clear()
+    given = []
+    monkeypatch.setattr(resting, "give_back", lambda: given.append(KEPT.bytes))
+    looks = resting.Resting()
+    for key in range(9):
+        KEPT.put(("rest", key), array(6000))
+    KEPT.get(("rest", 1))
+    assert not looks.look()
+    assert KEPT.bytes > resting.AT_REST_BYTES
+    assert looks.look()
+    assert given == [KEPT.bytes]
+    assert KEPT.bytes <= resting.AT_REST_BYTES
+    assert looks.look()
+    assert len(given) == 1, "there is no more to give"
+    KEPT.clear()

@@ -4,6 +4,7 @@ import logging
 from datetime import UTC, datetime
 from threading import Event, Thread
 
+from cielo.app.resting import Resting
 from cielo.errors import CieloError
 from cielo.store.backups import backup_today
 from cielo.store.database import Store
@@ -20,7 +21,9 @@ def keep_safe(store: Store) -> Event:
 
 
 def _keep(store: Store, ended: Event) -> None:
+    resting = Resting()
     while not ended.wait(EVERY_S):
+        resting.look()
         try:
             store.checkpoint()
             made = backup_today(store.path, datetime.now(UTC))

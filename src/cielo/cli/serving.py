@@ -67,12 +67,14 @@ def serve(
     from threading import Thread
 
     from cielo.app.logbook import write_log
+    from cielo.app.resting import hold_small
     from cielo.app.warm import warm_up
 
     path = db or data_folder() / "cielo.sqlite"
     number, scheme = listener.getsockname()[1], "https" if certificate else "http"
     on_lan = _lan(number, scheme) if lan else None
     application = create_app(Store(path), web, on_lan)
+    hold_small()
     write_log(path)
     Thread(target=warm_up, daemon=True).start()
     print(f"Cielo is at {scheme}://127.0.0.1:{number}  (Ctrl-C stops it)", flush=True)

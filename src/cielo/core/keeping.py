@@ -26,6 +26,7 @@ class Keep:
     def __init__(self, most_bytes: int) -> None:
         self.most_bytes = most_bytes
         self.bytes = 0
+        self.asked = 0  # how many times it was asked for an answer, to know when nobody does
         self._answers: OrderedDict[Hashable, Any] = OrderedDict()
         self._standing: dict[int, int] = {}  # in how many answers each array stands, by its id
         self._guard = Lock()
@@ -33,6 +34,7 @@ class Keep:
     def get(self, key: Hashable, otherwise: Any = None) -> Any:
         """The answer of a key, or ``otherwise``."""
         with self._guard:
+            self.asked += 1
             if key not in self._answers:
                 return otherwise
             self._answers.move_to_end(key)
@@ -46,6 +48,12 @@ class Keep:
             self._answers[key] = answer
             self._count(answer, 1)
             while self.bytes > self.most_bytes and len(self._answers) > 1:
+                self._drop(next(iter(self._answers)))
+
+    def thin(self, most_bytes: int) -> None:
+        """Let the oldest go until no more than ``most_bytes`` are held."""
+        with self._guard:
+            while self.bytes > most_bytes and self._answers:
                 self._drop(next(iter(self._answers)))
 
     def clear(self) -> None:

@@ -13,7 +13,6 @@ from functools import lru_cache
 import numpy as np
 import shapely
 from numpy.typing import NDArray
-from scipy.signal import fftconvolve
 from shapely import Polygon, affinity
 
 # Cells this large, larger where a sheet would take more than so many; pieces lie at least so far apart, mm, for the blade or the scissors.
@@ -102,6 +101,8 @@ def _cells(outline: Ring, cell_mm: float) -> Cells:
 
 def _lowest(taken: Cells, cells: Cells) -> tuple[int, int] | None:
     """The uppermost, then leftmost place where none of a piece's cells is taken, as (row, column); None where there is none."""
+    from scipy.signal import fftconvolve  # large to load, and few cards have odd shapes to nest
+
     if cells.shape[0] > taken.shape[0] or cells.shape[1] > taken.shape[1]:
         return None
     met = fftconvolve(taken, cells[::-1, ::-1], mode="valid")
