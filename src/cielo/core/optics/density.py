@@ -103,7 +103,7 @@ def solve_density(
         stride *= 0.5 if move @ before < 0 else 1.0
         before = move
         above = above + move * min(1.0, stride / largest if largest > 0 else 1.0)
-        if largest < 1e-9:
+        if largest < 1e-6:
             break
     above = np.maximum(above, 0.0)
     return above if not np.any(s) else density_of(np.exp(-least - above), sheet.inner, s)

@@ -29,6 +29,8 @@ HIDING: dict[InkKind, float] = {
 
 # Black card for the swatches over black where its own colour is not given.
 BLACK_CARD = Paper((16.0, 0.0, 0.0), "coated")
+# A fit that changes by less than this share, in what it misses or in what it finds, is done: swatches are read to a tenth of a unit.
+ENOUGH = 1e-4
 # How much slope and bend of a scattering spectrum count against the colour over black: pigments scatter all light about alike.
 FLAT = 0.3
 
@@ -105,7 +107,9 @@ def _fit_scattering(ink: Ink, sheet: Sheet, full: Swatch, over_black: Swatch, us
 
     like = plausible_density(sheet, sheet.veil, np.array(full.lab), np.full(BANDS, max(usual, 0.02) * on_white))
     # The level alone first, since from a wrong level the slopes run away; what is plausible depends on it.
-    flat = least_squares(gap_at_level, [np.log(max(usual, 0.02))], args=(like,), max_nfev=12)
+    flat = least_squares(gap_at_level, [np.log(max(usual, 0.02))], args=(like,), max_nfev=12, ftol=ENOUGH, xtol=ENOUGH)
     level = float(flat.x[0])
     like = plausible_density(sheet, sheet.veil, np.array(full.lab), np.full(BANDS, np.exp(level) * on_white))
-    return spectrum(least_squares(gap, np.array([level, 0.0, 0.0]), args=(like,), diff_step=[1e-3], max_nfev=25).x)
+    return spectrum(
+        least_squares(gap, np.array([level, 0.0, 0.0]), args=(like,), diff_step=[1e-3], max_nfev=25, ftol=ENOUGH, xtol=ENOUGH).x
+    )
