@@ -112,3 +112,29 @@ def test_a_taped_border_leaves_a_rectangle_open_and_nothing_else(angle: float) -
     assert min(lengths) > 70
     assert "four tapes" in mask_facts(plan, border)[0]
     assert "Leave" in where_to_lay(plan, border)
+
+
+def runs_mm(laid: np.ndarray[tuple[int, ...], np.dtype[np.bool_]], pixel_mm: float) -> float:
+    """How long the stretches are on average that are inked along a row, mm."""
+    rises = int((np.diff(laid.astype(np.int8), axis=1) == 1).sum()) + int(laid[:, 0].sum())
+    return float(laid.sum()) * pixel_mm / max(rises, 1)
+
+
+def pressed_with(flakes_mm: float, seed: int = 1) -> np.ndarray[tuple[int, ...], np.dtype[np.float32]]:
+    step = Brush("b", "dark", "large-brush", Pressed("f", flakes_mm), "full", 1, seed=seed)
+    return strength_laid(replace(plan_of(step), masks=(FLOWER,)), step, frozenset(), FINE)
+
+
+def test_a_wet_sheet_leaves_flakes_of_the_size_said_and_a_flurry() -> None:
+    whole = pressed_with(0) > 0.5
+    sizes = []
+    for flakes_mm in (2.0, 4.0, 8.0):
+        laid = pressed_with(flakes_mm) > 0.5
+        on_sheet, in_openings = laid[whole].mean(), laid[~whole].mean()
+        assert 0.5 < on_sheet < 0.75, "it leaves where it touched, and bare spots between"
+        assert 0.015 < in_openings < 0.09, "specks fly into the openings too"
+        sizes.append(runs_mm(laid & whole, FINE.pixel_width_mm))
+    assert sizes == sorted(sizes)
+    assert sizes[2] > 2 * sizes[0], "larger flakes are larger"
+    assert not np.array_equal(pressed_with(4.0, 1), pressed_with(4.0, 2)), "no two pressings fall alike"
+    assert np.array_equal(pressed_with(4.0, 1), pressed_with(4.0, 1))

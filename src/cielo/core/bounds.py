@@ -37,6 +37,8 @@ HoldWidth = Annotated[float, Interval(ge=3, le=100)]
 Angle = Annotated[float, Interval(ge=-360, le=360)]
 Scale = Annotated[float, Interval(gt=0.02, le=20)]
 Cover = Annotated[float, Interval(gt=0, le=0.999)]
+# How large the flakes are that a wet sheet leaves; 0 where it leaves all of it.
+FlakeSize = Annotated[float, Interval(ge=0, le=20)]
 Minutes = Annotated[float, Interval(gt=0, le=1440)]
 Passes = Annotated[int, Interval(ge=1, le=20)]
 PrintCount = Annotated[int, Interval(ge=1, le=40)]

@@ -5397,10 +5397,18 @@ export interface components {
         /**
          * Pressed
          * @description What a sheet prints that is inked on its back and laid wet side down: all of it but its openings.
+         *
+         *     flakes_mm : how large the flakes are that it leaves where it touched, with a flurry of specks among and beside them; 0 where all of
+         *         it prints.
          */
         Pressed: {
             /** Mask */
             mask: string;
+            /**
+             * Flakes Mm
+             * @default 0
+             */
+            flakes_mm: number;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}

@@ -283,7 +283,13 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
         value: `pressed-${mask.key}`,
         label: `Ink the back of the ${mask.called} and press it`,
         hint: "all but its openings prints",
-        make: () => lay(colour, "large-brush", { over: "pressed", mask: mask.key }),
+        // White leaves snow; a colour prints what the sheet is.
+        make: () =>
+          lay(white?.key ?? colour, "large-brush", {
+            over: "pressed",
+            mask: mask.key,
+            flakes_mm: white ? 4 : 0,
+          }),
       },
       {
         value: `wipe-${mask.key}`,

@@ -17,6 +17,13 @@ import {
   WAY_CHOICES,
 } from "./words";
 
+/** What a wet sheet leaves when it is pressed and lifted, by the size of its flakes in mm. */
+const FLAKE_CHOICES: readonly Choice[] = [
+  { value: "0", label: "all but its openings", hint: "pressed well, as a stamp" },
+  { value: "2", label: "fine flakes and a flurry" },
+  { value: "4", label: "flakes and a flurry", hint: "snow" },
+  { value: "8", label: "large flakes and a flurry" },
+];
 const LABELS: Record<string, string> = {
   "region.start_mm": "Strongest from",
   "region.end_mm": "Strongest to",
@@ -26,6 +33,7 @@ const LABELS: Record<string, string> = {
   "region.middle_mm": "Strongest at",
   "region.reach_mm": "Fading over",
   "region.edge": "From",
+  "region.flakes_mm": "It leaves",
   "fade.width_mm": "Fade over",
   fade: "Edges",
   ink: "Ink",
@@ -111,6 +119,8 @@ export function wordChoices(part: Part, card: CardOut, shelf: ShelfOut): readonl
       return FACE_CHOICES;
     case "stands":
       return STANDS_CHOICES;
+    case "flakes":
+      return FLAKE_CHOICES;
     case "printed":
       return card.plan.steps.flatMap((step, i) =>
         step.do === "brush" && ["print", "motifs", "words"].includes(step.region.over)

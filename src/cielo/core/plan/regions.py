@@ -10,6 +10,7 @@ from pydantic import Field
 from cielo.core.bounds import (
     Angle,
     Cover,
+    FlakeSize,
     Key,
     Length,
     MarkSize,
@@ -114,9 +115,14 @@ class Inside:
 
 @dataclass(frozen=True)
 class Pressed:
-    """What a sheet prints that is inked on its back and laid wet side down: all of it but its openings."""
+    """What a sheet prints that is inked on its back and laid wet side down: all of it but its openings.
+
+    flakes_mm : how large the flakes are that it leaves where it touched, with a flurry of specks among and beside them; 0 where all of
+        it prints.
+    """
 
     mask: Key
+    flakes_mm: FlakeSize = 0.0
     over: Literal["pressed"] = "pressed"
 
 

@@ -76,7 +76,11 @@ def region_parts(plan: Plan, region: Region, step_id: str) -> Iterator[Part]:
         case Pressed():
             yield Part(" over the back of the ")
             yield Part(plan.mask(region.mask).called, "region.mask", "mask")
-            yield Part(", lay it wet side down, press it and lift it at once")
+            yield Part(", lay it wet side down, press it and lift it at once: it leaves ")
+            flakes = (
+                f"flakes about {said(region.flakes_mm, units)} large and a flurry" if region.flakes_mm else "all but its openings"
+            )
+            yield Part(flakes, "region.flakes_mm", "flakes")
         case Stroke():
             yield Part(" along a stroke of ")
             yield Part(said(LineString(region.points).length, units), "region.points", "stroke")

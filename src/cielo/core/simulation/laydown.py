@@ -66,7 +66,7 @@ from cielo.core.simulation.profiles import (
     vignette,
 )
 from cielo.core.simulation.spots import covered, random_spots
-from cielo.core.simulation.textures import still_printing, textured, tooth
+from cielo.core.simulation.textures import flaked, still_printing, textured, tooth
 from cielo.errors import BadInput
 
 Map = NDArray[np.float32]
@@ -227,7 +227,12 @@ def _share(region: Region, shape: Mask | None, lying: tuple[Mask, ...], softness
             density = -np.log1p(-min(region.cover, 0.9995)) / (np.pi / 4 * region.size_mm**2)
             spots = random_spots(seed, density, region.size_mm, grid.panel_width_mm, grid.panel_height_mm)
             return covered(spots, grid, 2 * softness_mm)
-        case Inside() | InPrint() | Pressed():
+        case Pressed():
+            assert shape is not None
+            # The tool inks the sheet, and the sheet the panel: its edges print as sharp as they are cut.
+            sheet = _edge(-to_cover_mm(replace(shape, keeps="outside"), grid), 0.0, grid)
+            return flaked(sheet, region.flakes_mm, seed, grid) if region.flakes_mm else sheet
+        case Inside() | InPrint():
             return _within(region, shape, lying, softness_mm, grid)
         case Stroke():
             line = LineString(region.points).buffer(region.width_mm / 2, quad_segs=6)
@@ -236,16 +241,11 @@ def _share(region: Region, shape: Mask | None, lying: tuple[Mask, ...], softness
             return _printed(prints_of(region, grid.panel_width_mm, grid.panel_height_mm, seed), softness_mm, grid)
 
 
-def _within(
-    region: Inside | InPrint | Pressed, shape: Mask | None, lying: tuple[Mask, ...], softness_mm: float, grid: Grid
-) -> Map:
-    """Inside the openings of a sheet or the prints of a step, all or some, shaded or even; or where a sheet is inked all but its openings.
+def _within(region: Inside | InPrint, shape: Mask | None, lying: tuple[Mask, ...], softness_mm: float, grid: Grid) -> Map:
+    """Inside the openings of a sheet or the prints of a step, all or some, shaded or even.
 
     Where the sheet lies, the tool runs out over it and its softness shows on the sheet alone: inside, ink is full up to the rim.
     """
-    if isinstance(region, Pressed):
-        assert shape is not None
-        return _edge(-to_cover_mm(replace(shape, keeps="outside"), grid), softness_mm, grid)
     if isinstance(region, InPrint) and not isinstance(shape, Drawn):
         return np.zeros((grid.rows, grid.columns), dtype=np.float32)
     assert shape is not None

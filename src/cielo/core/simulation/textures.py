@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 from cielo.core.materials import Surface, Texture, Tool
 from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.noise import evenly, noise
-from cielo.core.simulation.spots import dropped, random_spots
+from cielo.core.simulation.spots import covered, dropped, random_spots
 
 Map = NDArray[np.float32]
 
@@ -50,6 +50,22 @@ def still_printing(share: float, seed: int, grid: Grid) -> Map:
     tops = np.clip((np.float32(share) - rank) * np.float32(WORN_EDGE) + np.float32(0.5), 0, 1)
     shown = np.float32(min(1.0, WORN_MM / grid.pixel_width_mm))
     return np.asarray(share + (tops - share) * shown, dtype=np.float32)
+
+
+# A wet sheet that is pressed and lifted leaves its ink where it touched: in so many parts of it, in flakes with crisp edges, their middles
+# so many sizes apart; specks of a fifth of their size fly with them and cover so much of what lies about. Judgement, no source.
+TOUCHED, FLAKES_APART, FLAKE_EDGE = 0.62, 0.6, 8.0
+SPECK, FLURRY = 0.2, 0.05
+
+
+def flaked(sheet: Map, flakes_mm: float, seed: int, grid: Grid) -> Map:
+    """What a wet ``sheet`` (0..1, (rows, columns)) leaves: flakes where it touched, and a flurry of specks there and in its openings."""
+    rank = evenly(noise(_seed(seed, 12), FLAKES_APART * flakes_mm, grid))
+    flakes = np.clip((np.float32(TOUCHED) - rank) * np.float32(FLAKE_EDGE) + np.float32(0.5), 0, 1)
+    speck_mm = SPECK * flakes_mm
+    density = -np.log1p(-FLURRY) / (np.pi / 4 * speck_mm**2)
+    specks = covered(random_spots(_seed(seed, 13), density, speck_mm, grid.panel_width_mm, grid.panel_height_mm), grid, 0.0)
+    return np.asarray(np.maximum(sheet * flakes, specks), dtype=np.float32)
 
 
 def _seed(throw: int, field: int) -> int:

@@ -58,6 +58,7 @@ function draft(to: unknown) {
   desk.setDraft(to === null ? null : { do: "word", step: props.step.id, path: props.part.field, value: to });
 }
 function choose(key: string) {
+  if (props.part.kind === "flakes") return write(Number(key), `leave ${called(key)}`);
   if (props.part.kind === "blot") return write(key === "true", called(key));
   if (props.part.kind !== "fade") return write(key, `change to ${called(key)}`);
   const width_mm = fadeAt(props.step)?.width_mm ?? 25.4;
