@@ -76,6 +76,7 @@ def to_the_timer(page: Page) -> None:
 def seconds_left(page: Page) -> int:
     """What the timer of the bench shows."""
     timer = page.get_by_role("timer")
+    expect(page).to_have_title(re.compile(r"^\d+:\d\d "), timeout=30_000)
     expect(timer).to_have_text(re.compile(r"^\d+:\d\d$"), timeout=30_000)
     minutes, seconds = timer.inner_text().split(":")
     return 60 * int(minutes) + int(seconds)

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** For the table: one step at a time, readable at half a metre and usable with a knuckle; several cards of a batch in rotation. */
-import { useEventListener, useTitle, useWakeLock } from "@vueuse/core";
+import { useEventListener, useWakeLock } from "@vueuse/core";
 import { computed, onMounted, watch } from "vue";
 import { useRouter } from "vue-router";
 import { ask } from "../api/client";
 import PageState from "../components/PageState.vue";
 import { useBench } from "../composables/useBench";
 import { useDoing } from "../composables/useDoing";
+import { useTimersTold } from "../composables/useTimersTold";
 import { useWays } from "../composables/useWays";
 import BatchChips from "../features/bench/BatchChips.vue";
 import BenchFooter from "../features/bench/BenchFooter.vue";
@@ -42,7 +43,9 @@ watch(
   () => bench.value?.plan.stock.key,
   (stock) => shelf.lookOn(stock),
 );
-useTitle(computed(() => (bench.value ? `${bench.value.plan.title}, bench · Cielo` : "Bench · Cielo")));
+const { aloud } = useTimersTold(timers, () =>
+  bench.value ? `${bench.value.plan.title}, bench · Cielo` : "Bench · Cielo",
+);
 
 const steps = computed(() => bench.value?.plan.steps ?? []);
 const at = computed(() => steps.value.findIndex((step) => step.id === at_bench.step.value));
@@ -157,6 +160,8 @@ useEventListener("keydown", (event) => {
           :places="places"
           :in-hand="inHand"
           :bench-of="benchOf"
+          :aloud="aloud"
+          @aloud="(wanted) => (aloud = wanted)"
           @start="(way) => step && at_bench.startTimer(step.id, way)"
           @stop="step && at_bench.stopTimer(step.id)"
           @take="at_bench.take"

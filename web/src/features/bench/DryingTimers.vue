@@ -13,6 +13,8 @@ const props = defineProps<{
   timers: Running[];
   places: InBatch[];
   inHand: number;
+  /** Whether a chime tells when it is dry. */
+  aloud: boolean;
   /** The way to the bench of another part of the card. */
   benchOf: (part: string) => RouteLocationRaw;
 }>();
@@ -21,6 +23,7 @@ const emit = defineEmits<{
   stop: [];
   take: [number: number];
   go: [step: string];
+  aloud: [wanted: boolean];
 }>();
 const WAYS = { air: "in the air", blot: "by blotting", heat: "with the heat tool" } as const;
 
@@ -55,6 +58,9 @@ const free = computed(
           here.left > 0 ? sayClock(here.left) : "Dry"
         }}</span>
         <el-button @click="emit('stop')">Stop it</el-button>
+        <el-button :aria-pressed="!aloud" @click="emit('aloud', !aloud)">{{
+          aloud ? "A chime tells when it is dry" : "No chime"
+        }}</el-button>
       </template>
       <template v-else>
         <el-button

@@ -1,0 +1,32 @@
+/** A drying that ends is told where nobody looks: by a chime, and by the page's title, which counts. */
+import { useLocalStorage, useTitle } from "@vueuse/core";
+import { computed, type Ref, watch } from "vue";
+import { chime } from "../logic/chime";
+import { sayClock } from "../logic/time";
+import type { Running } from "./useBench";
+
+/** A timer by what it is for. */
+const nameOf = ({ number, part, step }: Running) => `${number} ${part} ${step}`;
+
+export function useTimersTold(timers: Ref<Running[]>, title: () => string) {
+  /** Whether she wants to hear it. */
+  const aloud = useLocalStorage("cielo-chime", true);
+  const soonest = computed(
+    () => timers.value.filter(({ left }) => left > 0).sort((a, b) => a.left - b.left)[0],
+  );
+  const over = computed(() => timers.value.some(({ left }) => left <= 0));
+  useTitle(
+    computed(() =>
+      soonest.value ? `${sayClock(soonest.value.left)} ${title()}` : over.value ? `Dry: ${title()}` : title(),
+    ),
+  );
+  // Only what was seen to run rings when it is over: what was over before the page came is old news.
+  watch(
+    () => new Map(timers.value.map((timer) => [nameOf(timer), timer.left])),
+    (now, before) => {
+      const ended = [...now].some(([name, left]) => left <= 0 && (before?.get(name) ?? 0) > 0);
+      if (ended && aloud.value) chime();
+    },
+  );
+  return { aloud };
+}
