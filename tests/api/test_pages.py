@@ -18,6 +18,7 @@ from cielo.core.learnt import Remembered
 from cielo.core.plan import Plan, plan_of_piece
 from cielo.core.say import say
 from cielo.core.sequence.durations import seconds_of
+from cielo.core.units import Units
 from cielo.demo.cards import demo_plans
 from cielo.exchange.card_page import write_html, write_pdf
 from cielo.exchange.letters import BOLD, PLAIN, UNKNOWN, markup
@@ -166,3 +167,9 @@ def test_what_she_wanted_to_remember_stands_on_the_sheet_at_its_step() -> None:
     note = Remembered(step.id, "0" * 12, "First light", "Work the brush off longer.", "the same inks again")
     assert "Work the brush off longer." in text_of(run_sheet(DUSK, None, [note]))
     assert "Work the brush off longer." not in text_of(run_sheet(DUSK))
+
+
+@pytest.mark.parametrize("units", ["in", "cm"])
+def test_the_sheets_to_cut_from_are_named_with_how_many(units: Units) -> None:
+    said = text_of(run_sheet(replace(DUSK, units=units)))
+    assert f"{DUSK.stock.name}: one sheet of " in " ".join(said.split())

@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import replace
 
+from cielo.app.cutting import lay_out_pieces
 from cielo.app.pictures import assembled_png, panel_png
 from cielo.core.advice.judge import judge
 from cielo.core.advice.supplies import Supplies
@@ -125,7 +126,7 @@ def _put_on(plan: Plan, piece: Piece) -> str:
 
 
 def _to_lay_out(plan: Plan) -> list[str]:
-    """What to lay out before the work: brushes with their inks, pieces with their sizes, tapes."""
+    """What to lay out before the work: brushes with their inks, pieces with their sizes, tapes, the sheets to cut from."""
     names = {ink.key: ink.name for ink in plan.inks}
     tools = [f"{brush.name}: {', then '.join(names[key] for key in brush.inks)}" for brush in plan_brushes(plan).brushes]
     others = {TOOLS[step.tool].name for step in plan.steps if isinstance(step, Brush | Water)}
@@ -135,7 +136,17 @@ def _to_lay_out(plan: Plan) -> list[str]:
         f"{plan.mask(key).called}: {' and '.join(dict.fromkeys(say_length(mm, plan.units) for mm in lengths))} each"
         for key, lengths in tape_lengths_mm(plan).items()
     ]
-    return [*tools, *pieces, *tapes]
+    return [*tools, *pieces, *tapes, *_sheets(plan)]
+
+
+def _sheets(plan: Plan) -> list[str]:
+    """The sheets that one card is cut from, stock by stock, of the size that is usual where its units are."""
+    usual = "letter" if plan.units == "in" else "a4"
+    return [
+        f"{stock.of}: {'one sheet' if len(stock.sheets) == 1 else f'{len(stock.sheets)} sheets'} of {stock.sheet.name}"
+        for stock in lay_out_pieces(plan, 1, usual).stocks
+        if stock.sheets
+    ]
 
 
 def templates(plan: Plan) -> bytes:
