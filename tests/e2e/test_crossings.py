@@ -116,3 +116,21 @@ def test_crossings_by_keyboard_and_for_every_reader(page: Page) -> None:
     page.keyboard.press("Enter")
     expect(page.get_by_role("heading", name="Ocotillo 5 alone")).to_be_visible()
     check_reachable(page)
+
+
+def test_colours_are_seen_with_other_eyes_on_crossings_and_on_the_desk(page: Page) -> None:
+    page.goto("/crossings?stock=glasshouse-white&inks=ocotillo-5,juniper-5,sage-8")
+    page.get_by_role("button", name=re.compile("^Eyes")).click()
+    page.get_by_role("option", name="by eyes weak in green").click()
+    weave = page.locator(".weave > *").last
+    expect(weave).to_have_css("filter", re.compile("sight-weak-green"))
+    page.goto("/")
+    page.get_by_role("link", name=re.compile("Dusk over dunes")).first.click()
+    image = page.locator("[data-test=panel]")
+    expect(image).to_have_css("filter", "none")
+    page.get_by_role("button", name=re.compile("^Show it")).click()
+    page.get_by_role("option", name="by eyes weak in red").click()
+    expect(image).to_have_css("filter", re.compile("sight-weak-red"))
+    page.get_by_role("button", name=re.compile("^Show it")).click()
+    page.get_by_role("option", name="paler").click()
+    expect(image).to_have_css("filter", "none")

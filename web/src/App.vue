@@ -2,6 +2,7 @@
 import en from "element-plus/es/locale/lang/en";
 import HelpHere from "./components/HelpHere.vue";
 import NoticeLine from "./components/NoticeLine.vue";
+import SightFilters from "./components/SightFilters.vue";
 </script>
 
 <template>
@@ -10,6 +11,7 @@ import NoticeLine from "./components/NoticeLine.vue";
       <component :is="Component" :key="route.path" />
     </RouterView>
     <HelpHere />
+    <SightFilters />
     <NoticeLine />
   </el-config-provider>
 </template>

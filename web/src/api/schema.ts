@@ -2714,6 +2714,18 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AlikeOut
+         * @description Two inks, by key, that eyes of some kinds take for one where usual eyes tell them apart at a glance.
+         */
+        AlikeOut: {
+            /** First */
+            first: string;
+            /** Second */
+            second: string;
+            /** Eyes */
+            eyes: string;
+        };
+        /**
          * Answer
          * @description An answer to the question of a kind and seed on a stock: the index of what was chosen, or all in order.
          */
@@ -3201,6 +3213,8 @@ export interface components {
             crossings: components["schemas"]["CrossingOut"][];
             /** Warnings */
             warnings: string[];
+            /** Alike */
+            alike: components["schemas"]["AlikeOut"][];
         };
         /** ChartWish */
         ChartWish: {
@@ -5904,6 +5918,8 @@ export interface components {
             motifs: components["schemas"]["MotifOut"][];
             /** Water Tools */
             water_tools: string[];
+            /** Sights */
+            sights: components["schemas"]["SightOut"][];
         };
         /**
          * Show
@@ -5938,6 +5954,18 @@ export interface components {
             /** Contrast */
             contrast: number;
             plan: components["schemas"]["PlanModel"];
+        };
+        /**
+         * SightOut
+         * @description Eyes weak in one kind of cone: what they make of linear sRGB, row by row.
+         */
+        SightOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Matrix */
+            matrix: number[][];
         };
         /**
          * Slant

@@ -16,6 +16,7 @@ import CrossingAnswer from "../features/crossings/CrossingAnswer.vue";
 import CrossingWeave, { type Square } from "../features/crossings/CrossingWeave.vue";
 import GradientStrip from "../features/crossings/GradientStrip.vue";
 import { firstInks, notes, sequenceOf } from "../logic/crossings";
+import { sightChoices, throughEyes, USUAL } from "../logic/sight";
 import { useNotices } from "../stores/notices";
 import { useShelf } from "../stores/shelf";
 
@@ -35,6 +36,9 @@ const light = ref(word(route.query.light) || "daylight");
 const units = ref<Units>(route.query.units === "cm" ? "cm" : "in");
 const length = ref(152.4);
 const carry = ref(19.05);
+/** Whose eyes it is seen with. */
+const sight = ref(USUAL);
+const sights = computed(() => sightChoices(shelf.shelf?.sights ?? []));
 const square = ref<Square | null>(null);
 const picking = ref(false);
 const ordered = ref<string[]>([]);
@@ -169,7 +173,12 @@ readings.onChange(async (files) => {
       <p v-if="chart.busy.value" class="working" role="status">
         Working it out; choose something else to stop it.
       </p>
-      <CrossingWeave :chart="shown" :chosen="chosen" @choose="(to) => (square = to)" />
+      <CrossingWeave
+        :style="throughEyes(sight)"
+        :chart="shown"
+        :chosen="chosen"
+        @choose="(to) => (square = to)"
+      />
     </div>
     <div class="side" data-words>
       <p class="sentence">
@@ -181,6 +190,13 @@ readings.onChange(async (files) => {
           :value="light"
           :choices="shown.lights.map((l) => ({ value: l.key, label: l.name }))"
           @choose="(key) => (light = key)"
+        />
+        <WordChoice
+          label="Eyes"
+          :text="sights.find(({ value }) => value === sight)?.label ?? ''"
+          :value="sight"
+          :choices="sights"
+          @choose="(key) => (sight = key)"
         />, in <UnitsWord :value="units" @choose="(value) => (units = value)" />:
         <button type="button" class="word" :aria-expanded="picking" @click="picking = !picking">
           {{ inks.length }} ink{{ inks.length > 1 ? "s" : "" }}
@@ -212,6 +228,10 @@ readings.onChange(async (files) => {
           By another light the colours are an estimate: one reading cannot tell how an ink's spectrum goes.
         </p>
         <p v-for="warning in shown.warnings" :key="warning" class="quiet">{{ warning }}</p>
+        <p v-for="pair in shown.alike" :key="pair.first + pair.second" class="quiet">
+          {{ name(pair.first) }} and {{ name(pair.second) }} are hardly told apart by eyes {{ pair.eyes }}, as
+          one man in twelve has them.
+        </p>
         <h3>{{ noted.length ? "To know before you ink" : "Nothing to warn of among these inks." }}</h3>
         <ul class="notes">
           <li v-for="note in noted" :key="`${note.code}${note.bottom}${note.top}`">
@@ -225,6 +245,7 @@ readings.onChange(async (files) => {
     </div>
     <GradientStrip
       class="foot"
+      :style="throughEyes(sight)"
       :chart="shown"
       :strip="strip"
       :sequence="sequence"

@@ -28,6 +28,7 @@ import { wholeOf } from "../logic/beside";
 import { newSteps } from "../logic/newSteps";
 import { panelSize } from "../logic/panelSize";
 import { regionOf, withAnother } from "../logic/prints";
+import { throughEyes, USUAL } from "../logic/sight";
 import { lastOfGround, newStepId } from "../logic/steps";
 import { waysOf } from "../logic/ways";
 import { useCard } from "../stores/card";
@@ -72,6 +73,8 @@ function remedy({ code, step, remedy }: Finding) {
   desk.push(remedy.charAt(0).toLowerCase() + remedy.slice(1), { do: "remedy", code, step, remedy });
 }
 const look = ref<Look | null>(null);
+/** Whose eyes the panel is seen with. */
+const sight = ref(USUAL);
 /** The stencil whose openings the chosen step inks, where it inks inside one. */
 const choosing = computed(() => {
   const step = steps.value[at.value];
@@ -187,7 +190,7 @@ useEventListener("keydown", (event) => {
     </PageHead>
     <template v-if="card">
       <main :class="{ wide }">
-        <div class="left">
+        <div class="left" :style="{ '--eyes': throughEyes(sight)?.filter }">
           <PieceRow
             v-if="card.pieces.length"
             :card="card"
@@ -221,10 +224,12 @@ useEventListener("keydown", (event) => {
             :steps="stepsDone"
             :tapped="!!tapped"
             :look="look"
+            :sight="sight"
             :tilted="tilted"
             :real="real"
             :wide="wide"
             @stamp="stampHere"
+            @sight="(to) => (sight = to)"
             @look="(to) => (look = to)"
             @tilt="tilted = !tilted"
             @real="real = !real"

@@ -5,7 +5,7 @@ from typing import Annotated
 from fastapi import APIRouter, Query
 
 from cielo.api.dependencies import CardId, StoreOfApp
-from cielo.api.schemas.cards import FormatOut, InkOut, MotifOut, ShelfOut, StockOut, ToolOut
+from cielo.api.schemas.cards import FormatOut, InkOut, MotifOut, ShelfOut, SightOut, StockOut, ToolOut
 from cielo.api.schemas.problem import REFUSALS
 from cielo.api.schemas.reading import path_of
 from cielo.api.schemas.supplies import NoteLeft, SupplyOut
@@ -15,6 +15,7 @@ from cielo.core.geometry.formats import FORMATS
 from cielo.core.geometry.motifs import NAMES, motif_rings
 from cielo.core.materials import TOOLS, WATER_TOOLS
 from cielo.core.optics.layering import lab_of_stack
+from cielo.core.optics.sight import SIGHTS
 from cielo.core.optics.spectra import hex_from_lab
 from cielo.exchange.materials_model import InkModel, StockModel
 
@@ -59,4 +60,5 @@ def shelf(store: StoreOfApp, stock: str | None = None) -> ShelfOut:
             MotifOut.model_validate({"key": key, "name": name, "path": path_of(motif_rings(key))}) for key, name in NAMES.items()
         ],
         water_tools=list(WATER_TOOLS),
+        sights=[SightOut.model_validate(sight) for sight in SIGHTS.values()],
     )

@@ -337,6 +337,14 @@ class MotifOut(BaseModel):
     path: str
 
 
+class SightOut(FromCore):
+    """Eyes weak in one kind of cone: what they make of linear sRGB, row by row."""
+
+    key: str
+    name: str
+    matrix: list[list[float]]
+
+
 class ShelfOut(BaseModel):
     stocks: list[StockOut]
     inks: list[InkOut]
@@ -344,3 +352,4 @@ class ShelfOut(BaseModel):
     formats: list[FormatOut]
     motifs: list[MotifOut]
     water_tools: list[str]
+    sights: list[SightOut]

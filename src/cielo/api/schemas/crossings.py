@@ -11,6 +11,7 @@ from cielo.core.materials import Ink
 from cielo.core.optics.hue import say_colour
 from cielo.core.optics.layering import reflectance_of_stack
 from cielo.core.optics.lights import LIGHTS
+from cielo.core.optics.sight import SIGHTS, taken_for_one
 from cielo.core.optics.spectra import hex_from_lab
 from cielo.core.optics.water import frees, reflectance_after_water, reflectance_while_wet
 from cielo.core.sequence.lightness import lightness_on
@@ -70,6 +71,14 @@ class LightOut(BaseModel):
     name: str
 
 
+class AlikeOut(BaseModel):
+    """Two inks, by key, that eyes of some kinds take for one where usual eyes tell them apart at a glance."""
+
+    first: str
+    second: str
+    eyes: str
+
+
 class ChartOut(BaseModel):
     stock: str
     stock_name: str
@@ -79,9 +88,11 @@ class ChartOut(BaseModel):
     inks: list[InkFactsOut]
     crossings: list[CrossingOut]
     warnings: list[str]
+    alike: list[AlikeOut]
 
     @classmethod
     def of(cls, chart: Chart) -> Self:
+        alone = {c.top: c.lab for c in chart.crossings if c.bottom == c.top and c.passes == 1}
         return cls(
             stock=chart.stock.key,
             stock_name=chart.stock.name,
@@ -106,6 +117,10 @@ class ChartOut(BaseModel):
                 for c in chart.crossings
             ],
             warnings=list(chart.warnings),
+            alike=[
+                AlikeOut(first=first, second=second, eyes=" or ".join(SIGHTS[sight].name for sight in sights))
+                for first, second, sights in taken_for_one(alone)
+            ],
         )
 
 

@@ -6,6 +6,8 @@ import type { AnswerOut, CardOut } from "../../api/models";
 import NumbersFold from "../../components/NumbersFold.vue";
 import WordChoice from "../../components/word/WordChoice.vue";
 import { sayOff, sayStrength, saySure } from "../../logic/crossings";
+import { sightChoices, USUAL } from "../../logic/sight";
+import { useShelf } from "../../stores/shelf";
 
 const props = defineProps<{
   answer: AnswerOut | null;
@@ -13,11 +15,20 @@ const props = defineProps<{
   steps: number;
   tapped: boolean;
   look: Look | null;
+  /** Whose eyes it is seen with. */
+  sight: string;
   tilted: boolean;
   real: boolean;
   wide: boolean;
 }>();
-const emit = defineEmits<{ stamp: []; look: [to: Look | null]; tilt: []; real: []; wide: [] }>();
+const emit = defineEmits<{
+  stamp: [];
+  look: [to: Look | null];
+  sight: [to: string];
+  tilt: [];
+  real: [];
+  wide: [];
+}>();
 const LOOKS = [
   { value: "as predicted", label: "as predicted" },
   { value: "paler", label: "paler", hint: "as pale as it may well come out" },
@@ -29,7 +40,12 @@ const SHOWN = {
   stronger: "As strong as it may well come out",
   wet: "While the last ink is still wet; it dries lighter",
 } as const;
+const shelf = useShelf();
+const looks = computed(() => [...LOOKS, ...sightChoices(shelf.shelf?.sights ?? []).slice(1)]);
+const shown = computed(() => (props.sight === USUAL ? (props.look ?? "as predicted") : props.sight));
 function lookAs(value: string) {
+  const eyes = shelf.shelf?.sights.some(({ key }) => key === value);
+  emit("sight", eyes ? value : USUAL);
   emit("look", value === "paler" || value === "stronger" || value === "wet" ? value : null);
 }
 const change = computed(() => {
@@ -77,9 +93,9 @@ const change = computed(() => {
       >Show it
       <WordChoice
         label="Show it"
-        :text="LOOKS.find(({ value }) => value === look)?.label ?? 'as predicted'"
-        :value="look ?? 'as predicted'"
-        :choices="LOOKS"
+        :text="looks.find(({ value }) => value === shown)?.label ?? 'as predicted'"
+        :value="shown"
+        :choices="looks"
         @choose="lookAs"
     /></span>
     <button type="button" class="word tilt" :aria-pressed="tilted" @click="emit('tilt')">

@@ -18,6 +18,7 @@ import LampOver from "./LampOver.vue";
 import MasksOver from "./MasksOver.vue";
 import OpeningsOver from "./OpeningsOver.vue";
 import PrintsOver from "./PrintsOver.vue";
+import PlacesOver from "./PlacesOver.vue";
 import PanelRuler from "./PanelRuler.vue";
 import StepOver from "./StepOver.vue";
 import StrokeOver from "./StrokeOver.vue";
@@ -236,21 +237,8 @@ function tap(event: MouseEvent) {
             :width="panel.width"
             :height="panel.height"
           />
-          <path
-            v-if="tapped"
-            class="tapped under"
-            :d="`M${tapped.x_mm - 3} ${tapped.y_mm}h6M${tapped.x_mm} ${tapped.y_mm - 3}v6`"
-          />
-          <path
-            v-if="tapped"
-            class="tapped"
-            :d="`M${tapped.x_mm - 3} ${tapped.y_mm}h6M${tapped.x_mm} ${tapped.y_mm - 3}v6`"
-          />
+          <PlacesOver :tapped="tapped" :mark="mark" />
           <GuideLines v-if="guides" :x="guides.x" :y="guides.y" :width="panel.width" :height="panel.height" />
-          <g v-if="mark" class="mark" data-test="mark" :transform="`translate(${mark.x_mm} ${mark.y_mm})`">
-            <circle r="4.2" />
-            <circle r="4.2" class="inner" />
-          </g>
         </svg>
       </div>
     </div>
@@ -296,6 +284,10 @@ function tap(event: MouseEvent) {
   position: absolute;
 }
 img,
+.live {
+  filter: var(--eyes, none);
+}
+img,
 .live,
 .over {
   position: absolute;
@@ -320,29 +312,5 @@ img,
   stroke-dasharray: 8 3;
   vector-effect: non-scaling-stroke;
   pointer-events: none;
-}
-.tapped {
-  fill: none;
-  stroke: var(--ink);
-  stroke-width: 2px;
-  vector-effect: non-scaling-stroke;
-  pointer-events: none;
-}
-.tapped.under {
-  stroke: #fff;
-  stroke-width: 5px;
-}
-.mark {
-  pointer-events: none;
-}
-.mark circle {
-  fill: none;
-  stroke: #fff;
-  stroke-width: 4px;
-  vector-effect: non-scaling-stroke;
-}
-.mark .inner {
-  stroke: var(--ink);
-  stroke-width: 2px;
 }
 </style>
