@@ -88,11 +88,11 @@ def test_a_reading_is_kept_shown_and_taken_back(page: Page) -> None:
 
 def test_print_and_readings_out_and_in(page: Page, server: Server, tmp_path: Path) -> None:
     open_crossings(page)
-    for name in ("Print the chart", "Swatch sheet to ink"):
+    for name in ("Print the chart", "Swatch sheet"):
         address = page.get_by_role("link", name=name).get_attribute("href")
         assert page.request.get(f"{server.address}{address}").body().startswith(b"%PDF")
     with page.expect_download() as download:
-        page.get_by_role("link", name="Its predicted readings").click()
+        page.get_by_role("link", name="Predicted readings").click()
     readings = tmp_path / "readings.txt"
     download.value.save_as(readings)
     bring(page, "Bring in readings", readings)

@@ -159,11 +159,9 @@ readings.onChange(async (files) => {
         :href="`/api/crossings/swatches.pdf?${asked}&units=${units}`"
         target="_blank"
         rel="noopener"
-        >Swatch sheet to ink</el-button
+        >Swatch sheet</el-button
       >
-      <el-button tag="a" :href="`/api/crossings/readings.txt?${asked}`" download
-        >Its predicted readings</el-button
-      >
+      <el-button tag="a" :href="`/api/crossings/readings.txt?${asked}`" download>Readings</el-button>
       <el-button @click="readings.open()">Bring in readings</el-button>
       <RouterLink class="word" :to="{ name: 'trainer' }">Train the eye</RouterLink>
     </template>
@@ -229,8 +227,8 @@ readings.onChange(async (files) => {
         </p>
         <p v-for="warning in shown.warnings" :key="warning" class="quiet">{{ warning }}</p>
         <p v-for="pair in shown.alike" :key="pair.first + pair.second" class="quiet">
-          {{ name(pair.first) }} and {{ name(pair.second) }} are hardly told apart by eyes {{ pair.eyes }}, as
-          one man in twelve has them.
+          {{ name(pair.first) }} and {{ name(pair.second) }} are hardly told apart by eyes {{ pair.eyes }};
+          one man in twelve is weak in red or green.
         </p>
         <h3>{{ noted.length ? "To know before you ink" : "Nothing to warn of among these inks." }}</h3>
         <ul class="notes">
