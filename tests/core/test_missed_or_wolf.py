@@ -136,3 +136,10 @@ def test_water_over_little_ink_does_what_it_does(size_mm: float, count: int) -> 
     assert "water-does-nothing" not in {finding.code for finding in judge(plan(printed, AIR, SPRINKLE))}
     fixed = replace(printed, ink="pigment")
     assert "water-does-nothing" in {finding.code for finding in judge(plan(fixed, LONG, SPRINKLE))}
+
+
+def test_water_that_is_left_out_takes_its_own_drying_with_it() -> None:
+    of = plan(lay("pigment"), LONG, SPRINKLE, AIR)
+    remedy = next(finding.remedy for finding in judge(of) if finding.code == "water-does-nothing")
+    assert remedy is not None
+    assert [step.do for step in remedy.plan.steps] == ["brush", "dry"]

@@ -153,8 +153,15 @@ def water_does_nothing(plan: Plan, table: Table) -> Iterator[Finding]:
             "No ink that water moves lies where this water falls.",
             "Dried pigment, alcohol ink and melted powder stay as they are; only dye and hybrid ink react.",
             strongest(table, wet),
-            Remedy("Leave the water out", without_steps(plan, {step.id})),
+            Remedy("Leave the water out", without_steps(plan, {step.id, *_its_own_drying(plan, step)})),
         )
+
+
+def _its_own_drying(plan: Plan, water: Water) -> set[str]:
+    """The drying right after water that is there for it alone: what lies under it was dried before."""
+    at = plan.index_of(water.id)
+    around = plan.steps[at - 1 : at + 2] if at else ()
+    return {around[2].id} if len(around) == 3 and isinstance(around[0], Dry) and isinstance(around[2], Dry) else set()
 
 
 def judged_wet(plan: Plan, table: Table) -> Iterator[Finding]:

@@ -8,6 +8,7 @@ from cielo.core.plan import (
     Dry,
     DryingWay,
     LayMask,
+    LiftMask,
     Plan,
     Prepare,
     Purpose,
@@ -102,10 +103,12 @@ def _with_dryings(plan: Plan, was: Plan) -> tuple[Plan, Added]:
                 on -= 1
             moment = moments[on]
             left = max(moment.left_of(one.step) for one in wet)
-            before = plan.steps[on - 1] if on else None
-            if isinstance(before, Dry) and purpose_of(before).to in (None, step.id):
-                longer = replace(before, minutes=in_half_minutes(before.minutes + left / FASTER[before.way]))
-                plan = replace(plan, steps=(*plan.steps[: on - 1], longer, *plan.steps[on:]))
+            waits = _waits_already(plan, on, {one.step for one in wet})
+            if waits is not None:
+                dries = plan.steps[waits]
+                assert isinstance(dries, Dry)
+                longer = replace(dries, minutes=in_half_minutes(dries.minutes + left / FASTER[dries.way]))
+                plan = replace(plan, steps=(*plan.steps[:waits], longer, *plan.steps[waits + 1 :]))
             else:
                 over = tuple(one.step for one in moment.wet)
                 way: DryingWay = "air" if moment.lying or any(one.of == "alcohol" for one in wet) or left <= SHORT_MIN else "heat"
@@ -119,6 +122,18 @@ def _with_dryings(plan: Plan, was: Plan) -> tuple[Plan, Added]:
             moments = walk(plan, contact)
         at += 1
     return plan, added
+
+
+def _waits_already(plan: Plan, at: int, wet: set[str]) -> int | None:
+    """Where a drying stands whose ink is not dry yet ``at`` a step: with nothing between but sheets that come off and acts that touch no
+    ink, it is made longer, for one long wait is better than two. None where there is none."""
+    for before in range(at - 1, -1, -1):
+        step = plan.steps[before]
+        if isinstance(step, Dry):
+            return before
+        if step.id in wet or not isinstance(step, LiftMask | Prepare):
+            return None
+    return None
 
 
 # Less than this is waited for in the air; more is dried with the heat tool where nothing forbids it. Judgement.

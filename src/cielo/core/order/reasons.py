@@ -1,5 +1,7 @@
 """Why each step stands where it stands, in a sentence a maker would say."""
 
+import numpy as np
+
 from cielo.core.order.rules import lightness_by_key
 from cielo.core.plan import (
     Act,
@@ -18,6 +20,7 @@ from cielo.core.plan import (
     WipeBeads,
 )
 from cielo.core.sequence.lightness import SAME_LIGHTNESS
+from cielo.core.simulation.contact import TRACE
 from cielo.core.table.marks import covers_what_is_below, embosses, is_figure
 from cielo.core.table.purpose import purpose_of
 from cielo.core.table.table import Table
@@ -45,8 +48,8 @@ def _reason(plan: Plan, table: Table, at: int, step: Step) -> str:
     match step:
         case LayMask():
             mask = plan.mask(step.mask)
-            under = "them" if isinstance(mask, Tapes) else "it"
-            return f"First the {mask.called}, so that what lies under {under} stays as it is."
+            goes, under = ("go", "them") if isinstance(mask, Tapes) else ("goes", "it")
+            return f"The {mask.called} {goes} on first, so that what lies under {under} stays as it is."
         case Wipe():
             return (
                 f"The next ink meets the {plan.mask(step.mask).called}: what the last one left on it would be "
@@ -110,6 +113,16 @@ def _by_nature(plan: Plan, step: Brush, met: list[Brush]) -> str:
     return ""
 
 
+# A laying that covers so much of the place where two others run into each other goes over their seam. Judgement.
+MOST_OF_IT = 0.5
+
+
+def _closes(table: Table, step: Brush, own: Brush, other: Brush) -> bool:
+    """Whether a laying goes over the seam of an earlier one of its own ink with another."""
+    seam = np.minimum(table.maps[own.id], table.maps[other.id]) > TRACE
+    return bool(seam.any() and (table.maps[step.id][seam] > TRACE).mean() > MOST_OF_IT)
+
+
 def _brush_reason(plan: Plan, table: Table, at: int, step: Brush) -> str:
     light = lightness_by_key(plan)
     ink, meant = plan.ink(step.ink), purpose_of(step)
@@ -122,9 +135,11 @@ def _brush_reason(plan: Plan, table: Table, at: int, step: Brush) -> str:
     by_nature = _by_nature(plan, step, met)
     if by_nature:
         return by_nature
-    if darker and any(other.ink == step.ink for other in earlier):
-        return f"{ink.name} again, over its seam with {plan.ink(darker[0].ink).name}: the lighter ink closes the line."
-    dry = [other for other in darker if other.id in meant.over_dry]
+    closed = [other for other in darker if any(own.ink == step.ink and _closes(table, step, own, other) for own in earlier)]
+    if closed:
+        return f"{ink.name} again, over its seam with {plan.ink(closed[0].ink).name}: the lighter ink closes the line."
+    still_wet = {wet.step for wet in table.before(step).wet}
+    dry = [other for other in darker if other.id in meant.over_dry or other.id not in still_wet]
     if dry:
         return f"{ink.name} is lighter than {plan.ink(dry[0].ink).name}, but that is dry by now and stays where it is."
     if darker:

@@ -65,6 +65,13 @@ class Ground:
     suits: str = ""
 
 
+def _so_many(ground: Ground) -> str:
+    """How many colours a ground takes: "one colour", "3 colours", "2 to 5 colours"."""
+    if ground.fewest == ground.most:
+        return "one colour" if ground.most == 1 else f"{ground.most} colours"
+    return f"{ground.fewest} to {ground.most} colours"
+
+
 def lay_out(title: str, units: Units, card: Card, stock: Stock, inks: Sequence[Ink], ground_key: str) -> Plan:
     """A plan of one of GROUNDS. Raises BadInput for an unknown ground or inks that it cannot be made of."""
     ground = GROUNDS.get(ground_key)
@@ -74,7 +81,7 @@ def lay_out(title: str, units: Units, card: Card, stock: Stock, inks: Sequence[I
     aside = _that_show(stock, colours, [ink for ink in inks if ink.kind in ASIDE])
     if not ground.fewest <= len(colours) <= ground.most:
         raise BadInput(
-            f"{ground.name} takes {ground.fewest} to {ground.most} colours, not {len(colours)}.",
+            f"{ground.name} takes {_so_many(ground)}, not {len(colours)}.",
             field="inks",
             mend="Choose inks that neighbour each other: light, middle, dark.",
         )
