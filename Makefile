@@ -4,7 +4,7 @@ PYTHON ?= python3.11
 BIN := .venv/bin
 PORT ?= 8490
 
-.PHONY: demo test bench prove web check-python check-web browser-test screenshots api format clean
+.PHONY: demo test bench prove audit web check-python check-web browser-test screenshots api format clean
 
 demo: .venv/ready .venv/warm web/dist/index.html
 	$(BIN)/cielo demo --db data/demo.sqlite --port $(PORT)
@@ -33,7 +33,12 @@ bench: .venv/dev-ready web/dist/index.html
 	$(BIN)/python -m benchmarks.solvers
 	$(BIN)/python -m benchmarks.live
 
-# What SECURITY.md promises, tried until it would break: 200 kills, 20 clients for a minute.
+# Advisories of the registries on what is built in, where they answer.
+audit: .venv/ready web/node_modules/.ready
+	-$(BIN)/uv tool run pip-audit -r requirements.lock --disable-pip --require-hashes
+	-cd web && npm audit
+
+# What SECURITY.md promises, tried until it would break: 200 kills, 60 upgrades killed, 20 clients for a minute, 16,000 harmed files.
 prove: .venv/dev-ready
 	$(BIN)/python -m benchmarks.prove
 

@@ -106,3 +106,10 @@ def test_what_takes_too_long_or_too_much_is_ended_and_the_next_file_is_read(
     monkeypatch.undo()
     assert walled(read_svg, svg('<path d="M0,0L9,0L9,9z"/>')).rings_mm
     end_readers()
+
+
+def test_a_fault_of_a_reader_is_told_as_what_it_is_and_the_next_file_is_read() -> None:
+    with pytest.raises(wall.Unforeseen, match="ValueError"):
+        walled(int, b"no number")
+    assert walled(read_svg, svg('<path d="M0,0L9,0L9,9z"/>')).rings_mm
+    end_readers()

@@ -31,6 +31,8 @@ export const HELP: Record<string, Help> = {
       "Tap a proof to see the panel after that step; drag a line on the panel to move where ink is strongest or fades.",
       "What will go wrong stands at its step, with what would cure it at a tap.",
       "Make another piece for strips, circles, figures; each lies in front in turn.",
+      "Try another way keeps what stands on the left until you decide; As it was shows what the card was before.",
+      "Show it paler, stronger, still wet, or as eyes weak in one colour see it.",
     ],
     keys: [
       UNDO,
@@ -61,6 +63,7 @@ export const HELP: Record<string, Help> = {
     ways: [
       "Tap Done when a step is done; timers run on by themselves, also while the tablet sleeps.",
       "What you do differently is kept with the card, and taught to the next.",
+      "A chime tells when it is dry, and the page's title counts; how long each step took is kept with the card.",
     ],
     keys: [
       ["right or space", "done, next step"],
