@@ -48,6 +48,10 @@ def test_the_journal_of_the_demo_is_looked_through_and_learnt_from(tmp_path: Pat
             assert entry["facts"]["next_time"].split(".")[0] in "".join(sheet.extract_text() for sheet in page.pages)
             assert web.get(f"/api/journal/{entry['id']}/panel.png", params={"side": "predicted"}).status_code == 200
         assert not web.get("/api/journal/learnt").json()["cards"], "nothing is learnt before she agrees"
+        assert "Blended: 2 of the 2 cards you like." in web.get("/api/journal/learnt").json()["liked"]
+        sold = web.put(f"/api/journal/{entries[0]['id']}", json={**entries[0]["facts"], "rating": 1, "sold": True}).json()
+        assert sold["facts"]["sold"]
+        assert "Yucca 1: 2 of the 2 cards you like or sold." in web.get("/api/journal/learnt").json()["liked"]
         web.post(f"/api/journal/{entries[1]['id']}/lesson", json={"taken_in": True})
         assert web.get("/api/journal/learnt").json()["hand"] > 1
     store.close()

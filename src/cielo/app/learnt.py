@@ -9,6 +9,7 @@ from sqlalchemy.orm import Session
 from cielo.core.keeping import KEPT
 from cielo.core.learnt import Hand, Note, Remembered, hand_of, remembered
 from cielo.core.plan import Brush, Pace, Plan
+from cielo.core.sequence.durations import techniques_of
 from cielo.core.sequence.pace import Took, WorkPace, pace_from, paces_of
 from cielo.store.database import Store
 from cielo.store.journal import Entry, read_entries
@@ -86,11 +87,17 @@ def _hands(entries: Sequence[Entry]) -> tuple[tuple[str, str, float], ...]:
 
 
 def _liked(entries: Sequence[Entry]) -> tuple[str, ...]:
-    """What cards with LIKED stars and more share, where at least two of them do."""
-    good = [entry.document.plan.to_core() for entry in entries if entry.document.facts.rating >= LIKED and entry.document.plan]
+    """What cards that were sold, or have LIKED stars and more, share, where at least two of them do."""
+    good = [
+        entry.document.plan.to_core()
+        for entry in entries
+        if entry.document.plan and (entry.document.facts.rating >= LIKED or entry.document.facts.sold)
+    ]
     if len(good) < 2:
         return ()
     inks = Counter(name for plan in good for name in {plan.ink(s.ink).name for s in plan.steps if isinstance(s, Brush)})
+    ways = Counter(way for plan in good for way in techniques_of(plan))
     stocks = Counter(plan.stock.name for plan in good)
-    shared = [(name, count) for name, count in (*inks.most_common(4), *stocks.most_common(2)) if count > 1]
-    return tuple(f"{name}: in {count} of the {len(good)} cards you like." for name, count in shared)
+    shared = [(name, count) for name, count in (*inks.most_common(4), *ways.most_common(2), *stocks.most_common(2)) if count > 1]
+    called = "like" if not any(entry.document.facts.sold for entry in entries) else "like or sold"
+    return tuple(f"{name[0].upper()}{name[1:]}: {count} of the {len(good)} cards you {called}." for name, count in shared)

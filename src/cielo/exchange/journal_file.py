@@ -45,6 +45,7 @@ class MadeFacts(Strict):
     next_time: Words = ""
     lies: Words = ""
     for_whom: Words = ""
+    sold: bool = False
 
 
 class TookModel(Strict):

@@ -4521,6 +4521,11 @@ export interface components {
              * @default
              */
             for_whom: string;
+            /**
+             * Sold
+             * @default false
+             */
+            sold: boolean;
         };
         /**
          * MakePiece

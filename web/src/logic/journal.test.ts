@@ -14,7 +14,7 @@ describe("a hand in words", () => {
 const entry = (title: string, inks: string[], next_time = ""): Schemas["JournalEntryOut"] => ({
   id: title,
   made_at: "2026-11-26T09:00:00Z",
-  facts: { title, rating: 0, notes: "", next_time, lies: "", for_whom: "" },
+  facts: { title, rating: 0, notes: "", next_time, lies: "", for_whom: "", sold: false },
   card: null,
   planned: true,
   photographed: false,

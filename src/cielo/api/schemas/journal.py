@@ -6,27 +6,10 @@ from typing import Self
 from pydantic import BaseModel
 
 from cielo.app.learnt import Learnt
-from cielo.core.plan import Plan
-from cielo.core.sequence.durations import work_of
-from cielo.core.sequence.pace import Took, Work, paces_of, say_clocked, say_paces
+from cielo.core.sequence.durations import techniques_of
+from cielo.core.sequence.pace import Took, paces_of, say_clocked, say_paces
 from cielo.exchange.journal_file import ComparisonModel, MadeFacts
 from cielo.store.journal import Entry
-
-# How a card with a kind of work in it was made.
-MADE: dict[Work, str] = {
-    "blend": "blended",
-    "dab": "dabbed or splattered",
-    "stamp": "stamped",
-    "powder": "powder or paste",
-    "water": "with water",
-    "mask": "with masks",
-}
-
-
-def techniques_of(plan: Plan) -> list[str]:
-    """How a card was made, in the order of MADE."""
-    works = {work_of(plan, step) for step in plan.steps}
-    return [made for work, made in MADE.items() if work in works]
 
 
 class JournalEntryOut(BaseModel):

@@ -41,6 +41,23 @@ def work_of(plan: Plan, step: Step) -> Work:
             return "prepare"
 
 
+# How a card with a kind of work in it was made.
+MADE: dict[Work, str] = {
+    "blend": "blended",
+    "dab": "dabbed or splattered",
+    "stamp": "stamped",
+    "powder": "powder or paste",
+    "water": "with water",
+    "mask": "with masks",
+}
+
+
+def techniques_of(plan: Plan) -> list[str]:
+    """How a card was made, in the order of MADE."""
+    works = {work_of(plan, step) for step in plan.steps}
+    return [made for work, made in MADE.items() if work in works]
+
+
 def seconds_of(plan: Plan, step: Step) -> int:
     """How long a step takes this maker, seconds; a drying as long as it is planned."""
     work, usual = work_of(plan, step), usual_seconds(plan, step)

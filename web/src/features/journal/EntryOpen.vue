@@ -7,6 +7,7 @@ import { ask, asFile } from "../../api/client";
 import type { Schemas } from "../../api/models";
 import NumbersFold from "../../components/NumbersFold.vue";
 import WordText from "../../components/word/WordText.vue";
+import WordToggle from "../../components/word/WordToggle.vue";
 import { useDoing } from "../../composables/useDoing";
 import { sayHand } from "../../logic/journal";
 import { sayDay } from "../../logic/versions";
@@ -222,6 +223,12 @@ const apart = computed(
           :value="entry.facts.for_whom"
           :longest="120"
           @change="(for_whom) => write({ for_whom })"
+        />. It was
+        <WordToggle
+          label="It was"
+          :text="entry.facts.sold ? 'sold' : 'not sold'"
+          :other="entry.facts.sold ? 'not sold' : 'sold'"
+          @toggle="write({ sold: !entry.facts.sold })"
         />.
       </p>
       <p class="does">
