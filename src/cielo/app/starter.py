@@ -10,7 +10,7 @@ STOCKS: tuple[Stock, ...] = (
     Stock("smooth-white", "smooth white", WHITE),
     Stock("uncoated-white", "uncoated white", Paper((95.0, 0.3, -1.0), "uncoated")),
     Stock("cream", "cream", Paper((92.5, 0.8, 9.0), "uncoated")),
-    Stock("kraft", "kraft", Paper((65.0, 8.5, 22.5), "uncoated")),
+    Stock("kraft", "kraft", Paper((65.0, 8.5, 22.5), "uncoated"), fibres=True),
     Stock("black", "black", Paper((17.0, 0.0, -0.5), "uncoated")),
     Stock("mid-blue", "mid blue", Paper((56.0, -8.0, -30.0), "uncoated")),
     Stock("watercolour", "watercolour", Paper((94.5, 0.2, 3.0), "rough"), 0.45),

@@ -30,13 +30,15 @@ class Paper:
 
 @dataclass(frozen=True)
 class Stock:
-    """A cardstock on the shelf; a usual one is 0.3 mm thick (common practice, no source). ``translucent``: glue shows through it."""
+    """A cardstock on the shelf; a usual one is 0.3 mm thick (common practice, no source). ``translucent``: glue shows through it;
+    ``fibres``: short fibres are seen in it, as in kraft."""
 
     key: str
     name: str
     paper: Paper
     thickness_mm: float = 0.3
     translucent: bool = False
+    fibres: bool = False
 
 
 @dataclass(frozen=True)

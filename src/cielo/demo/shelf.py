@@ -47,7 +47,7 @@ STOCKS: tuple[Stock, ...] = (
     Stock("glasshouse-smooth", "Glasshouse smooth", Paper((95.0, 0.6, -2.2), "coated")),
     Stock("linen-cream", "Linen cream", Paper((92.0, 1.2, 9.5), "uncoated")),
     Stock("gravel-rough", "Gravel watercolour", Paper((94.0, 0.2, 3.5), "rough")),
-    Stock("dune-kraft", "Dune kraft", Paper((66.0, 9.0, 22.0), "uncoated")),
+    Stock("dune-kraft", "Dune kraft", Paper((66.0, 9.0, 22.0), "uncoated"), fibres=True),
     Stock("rose-quartz", "Rose quartz", Paper((83.0, 12.0, 4.0), "calendered")),
     Stock("night-slate", "Night slate", Paper((19.0, 0.0, -1.5), "uncoated")),
     Stock("glaze-sheet", "Glaze sheet", GLAZE),

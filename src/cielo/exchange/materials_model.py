@@ -135,11 +135,13 @@ class StockModel(Strict):
     paper: PaperModel
     thickness_mm: Annotated[float, Field(ge=0.02, le=5)] = 0.3
     translucent: bool = False
+    fibres: bool = False
 
     def to_core(self) -> Stock:
-        return Stock(self.key, self.name, self.paper.to_core(), self.thickness_mm, self.translucent)
+        return Stock(self.key, self.name, self.paper.to_core(), self.thickness_mm, self.translucent, self.fibres)
 
     @classmethod
     def of(cls, stock: Stock) -> Self:
         paper = PaperModel.of(stock.paper)
-        return cls(key=stock.key, name=stock.name, paper=paper, thickness_mm=stock.thickness_mm, translucent=stock.translucent)
+        own = {name: getattr(stock, name) for name in ("key", "name", "thickness_mm", "translucent", "fibres")}
+        return cls(paper=paper, **own)

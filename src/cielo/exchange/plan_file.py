@@ -83,6 +83,9 @@ def write_plan(plan: Plan) -> bytes:
         del document["pace"]
     if not plan.pieces:  # a plain card never meets the word
         del document["pieces"]
+    for stock in [document["stock"], *(piece["stock"] for piece in document.get("pieces", []))]:
+        if not stock["fibres"]:
+            del stock["fibres"]
     for mask in [*document["masks"], *(mask for piece in document.get("pieces", []) for mask in piece["masks"])]:
         if not mask["named"]:  # nor a sheet whose openings have no names
             del mask["named"]

@@ -22,7 +22,7 @@ FORMULA = ("=", "+", "-", "@", "\t", "\r")
 _NUMBER = re.compile(r"^[+-]?\d+([.,]\d+)?$")
 
 INK_COLUMNS = ("name", "kind", "colour", "second_pass", "over_black", "measured_on", "surface", "water", "dries", "hiding")
-STOCK_COLUMNS = ("name", "colour", "surface", "thickness_mm", "translucent")
+STOCK_COLUMNS = ("name", "colour", "surface", "thickness_mm", "translucent", "fibres")
 OWN_COLUMNS = ("name", "size_mm", "makes", "of")
 STAMP_COLUMNS = (*OWN_COLUMNS, "image")
 FACT_COLUMNS = ("left", "full", "since", "place", "note")
@@ -90,6 +90,7 @@ def _cells(thing: Ink | Stock | OwnThing | None) -> dict[str, Any]:
             "surface": thing.paper.surface,
             "thickness_mm": f"{thing.thickness_mm:g}",
             "translucent": "yes" if thing.translucent else "no",
+            "fibres": "yes" if thing.fibres else "no",
         }
     if isinstance(thing, OwnThing):
         return {
@@ -199,7 +200,8 @@ def _row(kind: ThingKind, number: int, row: dict[str, str]) -> ShelfRow:
     elif kind == "stock":
         thickness = _number(row, "thickness_mm")
         paper = Paper(_colour(row, "colour"), _one_of(row, "surface", get_args(Surface), "uncoated"))
-        thing = Stock(key, name, paper, 0.3 if thickness is None else thickness, bool(_yes(row, "translucent")))
+        thick = 0.3 if thickness is None else thickness
+        thing = Stock(key, name, paper, thick, bool(_yes(row, "translucent")), bool(_yes(row, "fibres")))
     elif kind != "stencil":
         thing = OwnThing(key, name, kind, _number(row, "size_mm"), row.get("makes", ""), row.get("of", ""), row.get("image", ""))
         ensure_within(thing, "cm")

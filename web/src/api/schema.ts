@@ -4829,6 +4829,11 @@ export interface components {
              * @default false
              */
             translucent: boolean;
+            /**
+             * Fibres
+             * @default false
+             */
+            fibres: boolean;
         };
         /**
          * NewThing
@@ -6255,7 +6260,8 @@ export interface components {
         };
         /**
          * Stock
-         * @description A cardstock on the shelf; a usual one is 0.3 mm thick (common practice, no source). ``translucent``: glue shows through it.
+         * @description A cardstock on the shelf; a usual one is 0.3 mm thick (common practice, no source). ``translucent``: glue shows through it;
+         *     ``fibres``: short fibres are seen in it, as in kraft.
          */
         Stock: {
             /** Key */
@@ -6273,6 +6279,11 @@ export interface components {
              * @default false
              */
             translucent: boolean;
+            /**
+             * Fibres
+             * @default false
+             */
+            fibres: boolean;
         };
         /** StockModel */
         StockModel: {
@@ -6292,6 +6303,11 @@ export interface components {
              * @default false
              */
             translucent: boolean;
+            /**
+             * Fibres
+             * @default false
+             */
+            fibres: boolean;
         };
         /**
          * StockNeededOut

@@ -71,7 +71,7 @@ def add(body: NewThing, store: StoreOfApp) -> ThingOut:
     elif body.stock is not None:
         s = body.stock
         key = things.free_thing_key(store, "stock", s.name)
-        thing, kind = Stock(key, s.name, s.paper.to_core(), s.thickness_mm, s.translucent), "stock"
+        thing, kind = Stock(key, s.name, s.paper.to_core(), s.thickness_mm, s.translucent, s.fibres), "stock"
     else:
         assert body.own is not None
         key = things.free_thing_key(store, body.own.kind, body.own.name)

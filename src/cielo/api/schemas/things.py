@@ -105,6 +105,7 @@ class NewStock(Body):
     paper: PaperModel
     thickness_mm: Annotated[float, Field(ge=0.02, le=5)] = 0.3
     translucent: bool = False
+    fibres: bool = False
 
 
 class NewOwn(Body):

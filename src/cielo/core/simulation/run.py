@@ -47,6 +47,7 @@ from cielo.core.plan import Plan
 from cielo.core.simulation.bands import EVERY, PICTURE_BANDS, picture_weights
 from cielo.core.simulation.beads import beads_standing
 from cielo.core.simulation.cover import LARGEST_KEPT
+from cielo.core.simulation.fibres import fibres, hidden_by
 from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.inks import KNOTS, STRONGEST, inks_of
 from cielo.core.simulation.laydown import FAINTEST, Map
@@ -64,7 +65,13 @@ def picture(
     ``tell`` is called with the share done, 0..1; what it raises stops the picture. ``times``: what every strength is taken times (lean.py).
     ``wet``: as it looks before the last ink has dried, denser than it will be (optics.water).
     """
-    return encode(panel_xyz(plan, grid, steps_done, tell, times=times, beads=True, wet=wet))
+    xyz = panel_xyz(plan, grid, steps_done, tell, times=times, beads=True, wet=wet)
+    if plan.stock.fibres:
+        done = plan if steps_done is None else replace(plan, steps=plan.steps[:steps_done])
+        f = fibres(grid)
+        for rows, strip in grid.strips():
+            xyz[rows] *= (1 + (f[rows] - 1) * (1 - hidden_by(plan, layings(done, strip), strip)))[:, :, None]
+    return encode(xyz)
 
 
 def panel_xyz(

@@ -36,6 +36,7 @@ async function keep() {
               paper: { lab: lab.value, surface: surface.value },
               thickness_mm: 0.3,
               translucent: false,
+              fibres: false,
             },
             facts: FACTS,
           }

@@ -149,6 +149,12 @@ const hiding = computed(() => {
         :text="thing.stock.translucent ? 'translucent' : 'opaque'"
         :other="thing.stock.translucent ? 'opaque' : 'translucent'"
         @toggle="setStock({ translucent: !thing.stock.translucent })"
+      />,
+      <WordToggle
+        label="Fibres"
+        :text="thing.stock.fibres ? 'with fibres in it' : 'without fibres'"
+        :other="thing.stock.fibres ? 'without fibres' : 'with fibres in it'"
+        @toggle="setStock({ fibres: !thing.stock.fibres })"
       />. Its sheets are
       <WordLength
         label="Sheets wide"
