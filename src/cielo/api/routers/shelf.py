@@ -5,9 +5,9 @@ from typing import Annotated
 from fastapi import APIRouter, Query
 
 from cielo.api.dependencies import CardId, StoreOfApp
-from cielo.api.schemas.cards import FormatOut, InkOut, MotifOut, ShelfOut, SightOut, StockOut, ToolOut
 from cielo.api.schemas.problem import REFUSALS
 from cielo.api.schemas.reading import path_of
+from cielo.api.schemas.shelf import FormatOut, InkOut, MotifOut, ShelfOut, SightOut, StockOut, ToolOut
 from cielo.api.schemas.supplies import NoteLeft, SupplyOut
 from cielo.app import shelf as shelf_of_app
 from cielo.app.day import MOST_CARDS

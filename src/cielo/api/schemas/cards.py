@@ -10,11 +10,11 @@ from cielo.app.reading import Reading
 from cielo.core.bounds import MOST_INKS, Side
 from cielo.core.geometry.shapes import rings_mm
 from cielo.core.optics.spectra import hex_from_lab
-from cielo.core.plan import Belongs, Card, Disc, Edge, Fade, Fold, Motif, pieces_made
+from cielo.core.plan import Belongs, Card, Disc, Edge, Fade, Fold, pieces_made
 from cielo.core.sequence.gradient import GradientWish, SeamSchool
 from cielo.core.simulation.assembled import piece_shape
 from cielo.core.units import Units
-from cielo.exchange.materials_model import InkModel, Key, Name, StockModel
+from cielo.exchange.materials_model import InkModel, Key, Name
 from cielo.exchange.plan_file import PlanModel
 
 RevisionNumber = Annotated[int, Field(ge=0, le=2**31 - 1)]
@@ -300,56 +300,3 @@ class AnswerOut(BaseModel):
     in_gamut: bool
     band: float
     one_more: float
-
-
-class ToolOut(FromCore):
-    key: str
-    name: str
-    verb: str
-    texture: str
-    good_for: str
-
-
-class FormatOut(FromCore):
-    key: str
-    name: str
-    width_mm: float
-    height_mm: float
-    fold: str
-    reveal_mm: float
-
-
-class StockOut(BaseModel):
-    stock: StockModel
-    hex: str
-
-
-class InkOut(BaseModel):
-    ink: InkModel
-    hex: str
-
-
-class MotifOut(BaseModel):
-    """A built-in image: how it is called, and its outlines as an SVG path within the unit disc."""
-
-    key: Motif
-    name: str
-    path: str
-
-
-class SightOut(FromCore):
-    """Eyes weak in one kind of cone: what they make of linear sRGB, row by row."""
-
-    key: str
-    name: str
-    matrix: list[list[float]]
-
-
-class ShelfOut(BaseModel):
-    stocks: list[StockOut]
-    inks: list[InkOut]
-    tools: list[ToolOut]
-    formats: list[FormatOut]
-    motifs: list[MotifOut]
-    water_tools: list[str]
-    sights: list[SightOut]
