@@ -206,7 +206,7 @@ def test_a_ground_suits_other_inks_and_formats_too(key: str) -> None:
 
 
 def test_what_a_ground_cannot_be_made_of_is_said() -> None:
-    with pytest.raises(BadInput, match="takes 3 to 3 colours"):
+    with pytest.raises(BadInput, match="takes 3 colours, not 1"):
         lay_out("x", "in", card(), STOCK["glasshouse-white"], [INK["Agave 6"]], "masked-strip")
     with pytest.raises(BadInput, match="takes a powder"):
         lay_out("x", "in", card(), STOCK["glasshouse-white"], [INK["Agave 6"], INK["Sage 8"]], "emboss-resist")
