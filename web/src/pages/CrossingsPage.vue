@@ -161,7 +161,9 @@ readings.onChange(async (files) => {
         rel="noopener"
         >Swatch sheet</el-button
       >
-      <el-button tag="a" :href="`/api/crossings/readings.txt?${asked}`" download>Readings</el-button>
+      <el-button tag="a" :href="`/api/crossings/readings.txt?${asked}`" download
+        >Predicted readings</el-button
+      >
       <el-button @click="readings.open()">Bring in readings</el-button>
       <RouterLink class="word" :to="{ name: 'trainer' }">Train the eye</RouterLink>
     </template>

@@ -122,7 +122,6 @@ const change = computed(() => {
   align-items: flex-end;
   gap: 4px 12px;
   padding: 4px 16px;
-  background: color-mix(in srgb, var(--surround) 88%, transparent);
   /* What it says may lie over the panel's foot; the panel is pointed at through it. */
   pointer-events: none;
   font-size: 16px;
@@ -134,6 +133,8 @@ const change = computed(() => {
   gap: 10px;
   align-items: center;
   min-height: var(--tap);
+  /* Only what is said hides what it lies over. */
+  background: color-mix(in srgb, var(--surround) 88%, transparent);
 }
 .look {
   flex: none;
