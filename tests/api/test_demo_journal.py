@@ -47,6 +47,8 @@ def test_the_journal_of_the_demo_is_looked_through_and_learnt_from(tmp_path: Pat
             page = PdfReader(BytesIO(web.get(f"/api/journal/{entry['id']}/page.pdf").content))
             assert entry["facts"]["next_time"].split(".")[0] in "".join(sheet.extract_text() for sheet in page.pages)
             assert web.get(f"/api/journal/{entry['id']}/panel.png", params={"side": "predicted"}).status_code == 200
+        web.put(f"/api/cards/{entries[1]['card']}/group", json={"group": "Winter show"})
+        assert [entry["group"] for entry in web.get("/api/journal").json()] == ["", "Winter show", ""]
         assert not web.get("/api/journal/learnt").json()["cards"], "nothing is learnt before she agrees"
         assert "Blended: 2 of the 2 cards you like." in web.get("/api/journal/learnt").json()["liked"]
         sold = web.put(f"/api/journal/{entries[0]['id']}", json={**entries[0]["facts"], "rating": 1, "sold": True}).json()

@@ -9,31 +9,42 @@ from sqlalchemy.orm import Session, defer
 
 from cielo.errors import NotFound
 from cielo.exchange.journal_file import JournalModel
-from cielo.store.tables import JournalRow
+from cielo.store.tables import CardRow, JournalRow
 
 
 @dataclass(frozen=True)
 class Entry:
-    """An entry as it is kept; ``photo`` as base64, only where it was asked for."""
+    """An entry as it is kept; ``photo`` as base64, only where it was asked for; ``group``: the set its card belongs to, "" for none."""
 
     id: str
     made_at: datetime
     document: JournalModel
     photographed: bool
     photo: str = ""
+    group: str = ""
 
 
 def read_entries(session: Session) -> tuple[Entry, ...]:
     """Every entry without its photograph, the last made first."""
     photographed = set(session.scalars(select(JournalRow.id).where(JournalRow.photo != "")))
     rows = session.scalars(select(JournalRow).options(defer(JournalRow.photo)).order_by(JournalRow.made_at.desc(), JournalRow.id))
-    return tuple(Entry(row.id, _utc(row.made_at), _document(row.document), row.id in photographed) for row in rows)
+    named = session.execute(select(CardRow.id, CardRow.card_group).where(CardRow.card_group != ""))
+    groups = {card.id: card.card_group for card in named}
+    entries = []
+    for row in rows:
+        document = _document(row.document)
+        entries.append(
+            Entry(row.id, _utc(row.made_at), document, row.id in photographed, group=groups.get(document.card or "", ""))
+        )
+    return tuple(entries)
 
 
 def read_entry(session: Session, entry_id: str) -> Entry:
     """One entry with its photograph. Raises NotFound."""
     row = _row(session, entry_id)
-    return Entry(row.id, _utc(row.made_at), _document(row.document), bool(row.photo), row.photo)
+    document = _document(row.document)
+    card = session.get(CardRow, document.card) if document.card else None
+    return Entry(row.id, _utc(row.made_at), document, bool(row.photo), row.photo, card.card_group if card else "")
 
 
 def add_entry(session: Session, entry: Entry) -> None:

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
 import type { Schemas } from "../api/models";
-import { grouped, sayHand, searched } from "./journal";
+import { grouped, sayHand, sayRecord, searched } from "./journal";
 
 describe("a hand in words", () => {
   test.each([
@@ -16,6 +16,7 @@ const entry = (title: string, inks: string[], next_time = ""): Schemas["JournalE
   made_at: "2026-11-26T09:00:00Z",
   facts: { title, rating: 0, notes: "", next_time, lies: "", for_whom: "", sold: false },
   card: null,
+  group: inks.length ? "Show" : "",
   planned: true,
   photographed: false,
   stock: "Glasshouse white",
@@ -53,5 +54,13 @@ test("cards stand with all they share, the largest group first; liked ones by ho
     ["Sage 8", ["Dusk"]],
   ]);
   expect(shown("liking").map(([of]) => of)).toEqual(["5 of 5", "3 of 5", "not said yet"]);
+  expect(shown("set")).toEqual([
+    ["Show", ["Dusk", "Dawn"]],
+    ["in no set", ["By feel"]],
+  ]);
+  expect(sayRecord(all)).toBe("3 cards made, 1 liked.");
+  expect(sayRecord(all.map((one) => ({ ...one, facts: { ...one.facts, sold: true } })))).toBe(
+    "3 cards made, 1 liked, 3 sold.",
+  );
   expect(shown("technique").at(0)).toEqual(["made before Cielo", ["Dawn", "By feel"]]);
 });

@@ -28,10 +28,11 @@ export function searched(entries: readonly Entry[], text: string): Entry[] {
 }
 
 /** What the journal can be shown by. */
-export type ShownBy = "time" | "liking" | "technique" | "ink" | "stock";
+export type ShownBy = "time" | "liking" | "set" | "technique" | "ink" | "stock";
 export const SHOWN: readonly { value: ShownBy; label: string }[] = [
   { value: "time", label: "the last made first" },
   { value: "liking", label: "the best liked first" },
+  { value: "set", label: "by the set they belong to" },
   { value: "technique", label: "by how they were made" },
   { value: "ink", label: "by ink" },
   { value: "stock", label: "by stock" },
@@ -54,8 +55,19 @@ export function grouped(entries: readonly Entry[], by: ShownBy): Group[] {
     ? named.sort((a, b) => LIKED.indexOf(b.of) - LIKED.indexOf(a.of))
     : named.sort((a, b) => b.entries.length - a.entries.length || a.of.localeCompare(b.of));
 }
+/** What a group of cards came to: how many were made, liked and sold. */
+export function sayRecord(entries: readonly Entry[]): string {
+  const count = (some: readonly unknown[], did: string) => (some.length ? `, ${some.length} ${did}` : "");
+  const made = entries.length === 1 ? "One card made" : `${entries.length} cards made`;
+  const liked = entries.filter(({ facts }) => facts.rating >= 4);
+  return `${made}${count(liked, "liked")}${count(
+    entries.filter(({ facts }) => facts.sold),
+    "sold",
+  )}.`;
+}
 function sharedBy(entry: Entry, by: ShownBy): string[] {
   if (by === "liking") return [LIKED[entry.facts.rating] ?? ""];
+  if (by === "set") return [entry.group || "in no set"];
   const shared = by === "ink" ? entry.inks : by === "stock" ? [entry.stock] : entry.techniques;
   return shared.filter(Boolean).length ? shared : ["made before Cielo"];
 }

@@ -11,7 +11,7 @@ import { useDoing } from "../composables/useDoing";
 import WordChoice from "../components/word/WordChoice.vue";
 import EntryTile from "../features/journal/EntryTile.vue";
 import EntryOpen from "../features/journal/EntryOpen.vue";
-import { grouped, sayUsual, searched, SHOWN, type ShownBy } from "../logic/journal";
+import { grouped, sayRecord, sayUsual, searched, SHOWN, type ShownBy } from "../logic/journal";
 
 type Entry = Schemas["JournalEntryOut"];
 const route = useRoute();
@@ -122,6 +122,7 @@ const hand = computed(() => {
       </p>
       <section v-for="group in groups" :key="group.of" :aria-label="group.of || undefined">
         <h2 v-if="group.of">{{ group.of }}</h2>
+        <p v-if="group.of" class="record quiet">{{ sayRecord(group.entries) }}</p>
         <ul class="tiles" :aria-label="group.of ? `Cards: ${group.of}` : 'Cards that were made'">
           <li v-for="entry in group.entries" :key="entry.id">
             <EntryTile :entry="entry" @choose="choose(entry.id)" />
@@ -164,6 +165,9 @@ h1 {
 h2 {
   margin: 14px 24px 0;
   font-size: 20px;
+}
+.record {
+  margin: 0 24px;
 }
 .order {
   margin: 14px 24px 0;

@@ -13,7 +13,8 @@ from cielo.store.journal import Entry
 
 
 class JournalEntryOut(BaseModel):
-    """One entry. ``card``: the card it was made as, where that is known; ``stock`` and ``inks`` by name; ``size_mm`` of its panel.
+    """One entry. ``card``: the card it was made as, where that is known, and the ``group`` it is in; ``stock`` and ``inks`` by name;
+    ``size_mm`` of its panel.
 
     ``clocked``: how long it took at the bench, as a sentence; ``paces``: what that told of her, by kind of work; ``techniques``:
     how it was made.
@@ -23,6 +24,7 @@ class JournalEntryOut(BaseModel):
     made_at: datetime
     facts: MadeFacts
     card: str | None
+    group: str
     planned: bool
     photographed: bool
     stock: str
@@ -46,6 +48,7 @@ class JournalEntryOut(BaseModel):
             made_at=entry.made_at,
             facts=document.facts,
             card=document.card,
+            group=entry.group,
             planned=plan is not None,
             photographed=entry.photographed,
             stock=plan.stock.name if plan else "",
