@@ -58,6 +58,16 @@ describe("a card", () => {
     expect(server.requests.at(-1)).toContain("undo");
   });
 
+  it("takes back what it did by another way than an edit, though the news of it came before its own answer", async () => {
+    server.edit((plan) => ({ ...plan, title: "From a picture" }));
+    await store.follow(2);
+    const answer = store.saved;
+    if (answer) store.take(answer);
+    store.undo();
+    await until(() => store.pristine);
+    expect(server.requests.at(-1)).toContain("undo");
+  });
+
   it("does not follow while something of its own is on its way", async () => {
     server.holds = true;
     retitle("Ours");

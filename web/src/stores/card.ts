@@ -135,10 +135,18 @@ function makeStore(id: string) {
       await load();
       foreign.value = saved.value.revision;
     }
+    /** Revisions that this window made by another way than an edit; told of like any other, and maybe before their own answer comes. */
+    const own = new Set<number>();
+    /** Take on what something this window did has made of the card. */
+    function take(card: CardOut) {
+      own.add(card.revision);
+      if (card.revision >= (saved.value?.revision ?? 0)) saved.value = card;
+    }
     /** What was done last in another window is undone there. */
     function back(way: "undo" | "redo") {
-      if (foreign.value !== null && foreign.value === saved.value?.revision && !outbox.value.length) {
-        const said = saved.value[way === "undo" ? "undoes" : "redoes"] ?? "the last change";
+      const of = saved.value?.revision ?? -1;
+      if (foreign.value === of && !own.has(of) && !outbox.value.length) {
+        const said = saved.value?.[way === "undo" ? "undoes" : "redoes"] ?? "the last change";
         notices.say(
           "foreign",
           `“${way === "undo" ? "Undo" : "Redo"}” was not done: this card was changed in another window (${said}). Take it back there, or go on from it here.`,
@@ -183,6 +191,7 @@ function makeStore(id: string) {
         draft.value = change;
       },
       follow,
+      take,
       undo: () => back("undo"),
       redo: () => back("redo"),
     };

@@ -45,15 +45,15 @@ pictures.onChange(async (files) => {
   const file = files?.[0];
   if (!file) return;
   const based_on = desk.saved?.revision ?? props.card.revision;
-  const done = await run(() =>
-    ask("post", "/api/cards/{card_id}/from-picture", {
-      params: { path: { card_id: props.card.id }, query: { based_on } },
-      ...asFile(file.type, file),
-    }),
+  const done = await run(async () =>
+    desk.take(
+      await ask("post", "/api/cards/{card_id}/from-picture", {
+        params: { path: { card_id: props.card.id }, query: { based_on } },
+        ...asFile(file.type, file),
+      }),
+    ),
   );
-  if (!done) return;
-  await desk.load();
-  emit("laidAnew");
+  if (done) emit("laidAnew");
 });
 /** Whether inks are blended in bands, so that there is a gradient to even. */
 const banded = computed(() => {
