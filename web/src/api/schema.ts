@@ -4262,7 +4262,8 @@ export interface components {
         };
         /**
          * JournalEntryOut
-         * @description One entry. ``card``: the card it was made as, where that is known, and the ``group`` it is in; ``stock`` and ``inks`` by name; ``size_mm`` of its panel.
+         * @description One entry. ``card``: the card it was made as, where that is known, and the ``group`` it is in; ``stock`` and ``inks`` by name;
+         *     ``size_mm`` of its panel.
          *
          *     ``clocked``: how long it took at the bench, as a sentence; ``paces``: what that told of her, by kind of work; ``techniques``:
          *     how it was made.
