@@ -94,15 +94,15 @@ def pace_from(paces: Iterable[WorkPace]) -> Pace:
 
 def say_paces(paces: Iterable[WorkPace]) -> str:
     """ "Blending takes you 1.3 times as long as usual (12 steps), stamping 1.2 (one step)."; "" where all is as usual."""
-    told = [
-        f"{CALLED[one.work]} {one.times:.1f} ({'one step' if one.steps == 1 else f'{one.steps} steps'})"
-        for one in paces
-        if abs(one.times - 1) >= WORTH_TELLING
-    ]
-    if not told:
+    worth = [one for one in paces if abs(one.times - 1) >= WORTH_TELLING]
+    if not worth:
         return ""
-    first, *others = told
-    work, _, rests = first.partition(" (")
-    called, _, times = work.rpartition(" ")
-    said = [f"{called[0].upper()}{called[1:]} takes you {times} times as long as usual ({rests}", *others]
+    first, *others = worth
+    called = CALLED[first.work]
+    said = [f"{called[0].upper()}{called[1:]} takes you {first.times:.1f} times as long as usual ({_steps(first.steps)})"]
+    said += [f"{CALLED[one.work]} {one.times:.1f} ({_steps(one.steps)})" for one in others]
     return f"{', '.join(said)}."
+
+
+def _steps(steps: int) -> str:
+    return "one step" if steps == 1 else f"{steps} steps"
