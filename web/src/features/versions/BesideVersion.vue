@@ -38,6 +38,8 @@ const size = computed<[number, number]>(() => {
   return [panel.width, panel.height];
 });
 const across = ref(false);
+/** Which of the two is drawn already: what is not yet drawn never looks like bare stock. */
+const drawn = ref({ was: false, now: false });
 
 /** After which step each is shown; null when all is done. */
 const after = ref<{ was: number | null; now: number | null }>({ was: null, now: null });
@@ -112,7 +114,9 @@ const vary = () =>
           v-if="!across"
           :src="one.src"
           :alt="one.side === 'was' ? 'The panel as it was' : 'The panel as it is now'"
+          @load="drawn[one.side] = true"
         />
+        <p v-if="!across && !drawn[one.side]" class="quiet">It is being drawn …</p>
         <p>
           <b>{{ one.called }}</b>,
           <WordMenu
