@@ -53,10 +53,20 @@ def test_centre_hold_and_use_as_a_mask_are_each_one_change(web: TestClient) -> N
     assert card["undoes"] == "centre the agave stencil"
     card = web.post(f"{path}/masks/repeat/hold", json={"based_on": card["revision"], "kind": "magnet"}).json()
     assert [hold["called"] for hold in card["reading"]["holds"]] == ["magnet"]
-    card = web.post(f"{path}/masks/repeat/as-mask", json={"based_on": card["revision"]}).json()
+    card = web.post(f"{path}/masks/repeat/counterpart", json={"based_on": card["revision"]}).json()
     assert mask(card, "repeat-mask")["keeps"] == "inside"
     assert mask(card, "repeat-mask")["spread_mm"] > 0
-    assert web.post(f"{path}/masks/repeat-mask/as-mask", json={"based_on": card["revision"]}).status_code == 422
+    card = web.post(f"{path}/masks/repeat-mask/counterpart", json={"based_on": card["revision"]}).json()
+    assert mask(card, "repeat-mask-hole")["keeps"] == "outside"
+    plan = {
+        **card["plan"],
+        "masks": [*card["plan"]["masks"], {"shape": "tapes", "key": "t", "name": "two", "x_mm": 50, "y_mm": 50}],
+    }
+    plan["masks"][-1] |= {"angle_deg": 0, "width_mm": 20}
+    card = web.put(path, json={"based_on": card["revision"], "said": "tapes", "plan": plan}).json()
+    answer = web.post(f"{path}/masks/t/counterpart", json={"based_on": card["revision"]})
+    assert answer.status_code == 422
+    assert "not cut from one sheet" in answer.json()["reason"]
     assert web.post(f"{path}/masks/none/centre", json={"based_on": card["revision"]}).status_code == 404
 
 
@@ -168,6 +178,6 @@ def test_the_mask_that_is_one_too_many_is_refused_in_words(web: TestClient) -> N
     plan = {**card["plan"], "masks": [{**stencil, "key": f"m{n}"} for n in range(23)] + [stencil]}
     path = f"/api/cards/{card['id']}"
     card = web.put(path, json={"based_on": card["revision"], "said": "many", "plan": plan}).json()
-    answer = web.post(f"{path}/masks/{stencil['key']}/as-mask", json={"based_on": card["revision"]})
+    answer = web.post(f"{path}/masks/{stencil['key']}/counterpart", json={"based_on": card["revision"]})
     assert answer.status_code == 422
     assert "at most 24" in answer.json()["reason"]

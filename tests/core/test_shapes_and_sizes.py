@@ -18,9 +18,10 @@ from cielo.core.geometry.designs import DESIGNS, lay_design
 from cielo.core.geometry.envelopes import READY_MADE, envelope_troubles, fold_envelope, pile_mm
 from cielo.core.geometry.formats import FORMATS
 from cielo.core.geometry.holding import openings_under, place_tape, reach_through_mm, stencil_facts
+from cielo.core.geometry.masks import distance_to_cover_mm
 from cielo.core.geometry.nesting import SHEETS, Laid, Offcut, Sheet, Want, nest
 from cielo.core.geometry.pieces import pieces_of
-from cielo.core.geometry.placing import as_mask, centre_repeat, cut_shares, fit_strip
+from cielo.core.geometry.placing import centre_repeat, counterpart, cut_shares, fit_strip
 from cielo.core.geometry.shapes import inside_of, openings_of, parts_of
 from cielo.core.materials import TOOLS
 from cielo.core.plan import (
@@ -289,8 +290,26 @@ def test_a_fitted_strip_holds_one_whole_motif_with_its_margin(angle: float, marg
     assert shape.centroid.distance(Point(strip.x_mm, strip.y_mm)) < 30
 
 
+@pytest.mark.parametrize("mask", [
+    Disc("d", "moon", 60.0, 80.0, 40.0),
+    Disc("d", "moon", 20.0, 80.0, 40.0, keeps="outside"),
+    EdgeMask("e", "hills", 50.0, 90.0, "hills", 20.0, 12.0, seed=3),
+    EdgeMask("e", "hills", 50.0, 90.0, "torn", 200.0, 9.0, seed=3, flipped=True, keeps="outside"),
+    MotifMask("m", "fern", "fern", 60.0, 80.0, 50.0, 30.0),
+    replace(AGAVE, keeps="inside"),
+], ids=lambda mask: f"{mask.shape}, keeps {mask.keeps}")  # fmt: skip
+def test_a_sheet_and_what_it_was_cut_from_cover_all_once(mask: Mask) -> None:
+    other = counterpart(mask, "other", 0.0)
+    x_mm, y_mm = np.linspace(1, W, 51), np.linspace(1, H, 73)
+    one, rest = (distance_to_cover_mm(sheet, x_mm, y_mm) for sheet in (mask, other))
+    np.testing.assert_allclose(one, -rest, atol=1e-4)
+    assert (one > 0).any()
+    assert (one < 0).any()
+    assert counterpart(other, mask.key, 0.0).keeps == mask.keeps
+
+
 def test_a_stencil_as_its_own_mask_covers_its_print_and_a_margin() -> None:
-    cover = as_mask(AGAVE, "cover", 1.5)
+    cover = counterpart(AGAVE, "cover", 1.5)
     assert isinstance(cover, Stencil)
     printed, covered = inside_of(AGAVE, W, H), inside_of(cover, W, H)
     assert covered.contains(printed.buffer(-1e-6))

@@ -8,7 +8,7 @@ from cielo.app.walled import walled
 from cielo.core.geometry.bridges import with_bridges
 from cielo.core.geometry.designs import DESIGNS, Design, lay_design
 from cielo.core.geometry.holding import place_tape
-from cielo.core.geometry.placing import as_mask, centre_repeat, fit_strip, is_repeat
+from cielo.core.geometry.placing import centre_repeat, counterpart, fit_strip, is_repeat
 from cielo.core.plan import Disc, Drawn, Mask, MotifMask, Plan, Stencil, Tapes, free_key, replace_mask
 from cielo.errors import BadInput, NotFound
 from cielo.exchange.svg_drawing import Drawing, read_svg
@@ -100,20 +100,20 @@ def bridge(store: Store, card_id: str, basis: Basis, mask_key: str) -> CardOnDes
     return change_card(store, card_id, basis, f"bridge the {_called(store, card_id, basis, mask_key)}", held)
 
 
-def use_as_mask(store: Store, card_id: str, basis: Basis, mask_key: str) -> CardOnDesk:
-    """Add the mask that a stencil's own piece makes: where it printed, with a margin."""
+def use_counterpart(store: Store, card_id: str, basis: Basis, mask_key: str) -> CardOnDesk:
+    """Add what the knife left besides a sheet: a stencil's own piece with a margin, the hole of a mask, the other half of an edge."""
 
-    def with_its_mask(plan: Plan) -> Plan:
+    def with_it(plan: Plan) -> Plan:
         mask = _mask(plan, mask_key)
-        if not isinstance(mask, Stencil | MotifMask | Drawn) or mask.keeps != "outside":
-            raise BadInput("only a stencil can serve as the mask of its own print.", field="mask", mend="Choose a stencil.")
+        if isinstance(mask, Tapes):
+            raise BadInput("tapes are not cut from one sheet, so there is no other half.", field="mask", mend="Choose a mask.")
         taken = {other.key for other in plan.masks}
-        first = f"{mask.key[:50]}-mask"
+        first = f"{mask.key[:50]}-{'mask' if mask.keeps == 'outside' else 'hole'}"
         key = first if first not in taken else free_key(first, taken)
-        return replace(plan, masks=(*plan.masks, as_mask(mask, key, MARGIN_MM)))
+        return replace(plan, masks=(*plan.masks, counterpart(mask, key, MARGIN_MM)))
 
     called = _called(store, card_id, basis, mask_key)
-    return change_card(store, card_id, basis, f"use the {called} as a mask", with_its_mask)
+    return change_card(store, card_id, basis, f"use what the {called} was cut from", with_it)
 
 
 def hold(store: Store, card_id: str, basis: Basis, mask_key: str, kind: str) -> CardOnDesk:

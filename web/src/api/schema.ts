@@ -1213,7 +1213,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/cards/{card_id}/masks/{mask}/as-mask": {
+    "/api/cards/{card_id}/masks/{mask}/counterpart": {
         parameters: {
             query?: never;
             header?: never;
@@ -1223,10 +1223,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Use As Mask
-         * @description Add the mask that a stencil's own piece makes, with a margin.
+         * Use Counterpart
+         * @description Add what the knife left besides a sheet: a stencil's own piece, the hole of a mask, the other half of an edge.
          */
-        post: operations["use_as_mask_api_cards__card_id__masks__mask__as_mask_post"];
+        post: operations["use_counterpart_api_cards__card_id__masks__mask__counterpart_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -11035,7 +11035,7 @@ export interface operations {
             };
         };
     };
-    use_as_mask_api_cards__card_id__masks__mask__as_mask_post: {
+    use_counterpart_api_cards__card_id__masks__mask__counterpart_post: {
         parameters: {
             query?: never;
             header?: never;

@@ -56,7 +56,7 @@ type Touch = Brush["touch"];
 /** What is worked out for a mask where it lies. */
 export type MaskAction =
   | { do: "centre" }
-  | { do: "as-mask" }
+  | { do: "counterpart" }
   | { do: "bridges" }
   | { do: "hold-mask"; kind: "tape" | "magnet" }
   | { do: "strip"; motif: string; margin_mm: number };

@@ -2,6 +2,7 @@
 import type { Brush, CardOut, Schemas, Step } from "../api/models";
 
 import { newPrint } from "./prints";
+import { liesAfter } from "./steps";
 
 export interface NewStep {
   value: string;
@@ -43,6 +44,8 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
     seed: 1,
     ...more,
   });
+  const done = plan.steps.slice(0, plan.steps.findIndex((step) => step.id === after?.id) + 1);
+  const liesHere = (mask: string) => liesAfter(done, mask);
   const whole = { over: "whole" as const };
   const print = { touch: "first" as const, passes: 1, onto: "dry" as const };
 
@@ -264,12 +267,13 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
       {
         value: `halo-${mask.key}`,
         label: `Brush round the ${mask.called}`,
-        hint: "strongest at its edge",
+        hint: liesHere(mask.key) ? "strongest at its edge" : "it is laid first; strongest at its edge",
         make: () => lay(colour, "medium-brush", { over: "halo", mask: mask.key, reach_mm: 22 }),
       },
       {
         value: `inside-${mask.key}`,
         label: `Dab inside the ${mask.called}`,
+        hint: liesHere(mask.key) ? undefined : "it is laid first",
         make: () =>
           lay(colour, "dauber", {
             over: "inside",

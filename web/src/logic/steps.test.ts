@@ -51,6 +51,22 @@ describe("steps", () => {
     expect(ids(withoutStep(plan, "b"))).toEqual(["s1", "s3"]);
   });
 
+  it("lay the mask they need first, and only where it does not lie yet", () => {
+    const round = { ...brush, id: "r", region: { over: "halo" as const, mask: "moon", reach_mm: 9 } };
+    const first = withStepAfter(plan, "b", round);
+    expect(ids(first)).toEqual(["s1", "b", "s5", "r", "s3"]);
+    expect(first.steps[2]).toEqual({ do: "lay-mask", id: "s5", mask: "moon" });
+    expect(ids(withStepAfter(first, "r", { ...round, id: "q" }))).toEqual(["s1", "b", "s5", "r", "q", "s3"]);
+    expect(ids(withStepAfter(first, "s1", { ...round, id: "q" }))).toEqual(["s1", "s5", "q", "b", "r", "s3"]);
+    const lifted = withStepAfter(first, "r", { do: "lift-mask", id: "up", mask: "moon" });
+    expect(ids(withStepAfter(lifted, "up", { ...round, id: "q" })).slice(3, 7)).toEqual([
+      "r",
+      "up",
+      "s8",
+      "q",
+    ]);
+  });
+
   it("take wishes about them along when they go", () => {
     const wished = { ...plan, wishes: [{ first: "s1", then: "b" }] };
     expect(withoutStep(wished, "b").wishes).toEqual([]);
@@ -59,7 +75,7 @@ describe("steps", () => {
 
   it("done again know nothing of what the first was for", () => {
     const meant = { ...brush, purpose: { under: ["s1"] } } as Step;
-    expect(againOf(meant, "s7")).toEqual({ ...brush, id: "s7", purpose: null });
+    expect(againOf(meant, "s8")).toEqual({ ...brush, id: "s7", purpose: null });
   });
 
   it("give way to another kind, and keep the ink and what it was for between two layings", () => {

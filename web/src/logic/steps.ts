@@ -91,13 +91,37 @@ export function newStepId(plan: PlanModel): string {
   return `s${number}`;
 }
 
-/** A copy with a step set after another, or first; it keeps its id unless another step has taken it meanwhile. */
+/**
+ * A copy with a step set after another, or first; it keeps its id unless another step has taken it meanwhile. A mask it is worked
+ * round or inside of, and that does not lie there yet, is laid first.
+ */
 export function withStepAfter(plan: PlanModel, after: string | null, step: Step): PlanModel {
   const at = after === null ? 0 : plan.steps.findIndex((other) => other.id === after) + 1;
   const id = !step.id || plan.steps.some((other) => other.id === step.id) ? newStepId(plan) : step.id;
   const steps = [...plan.steps];
   steps.splice(at, 0, { ...step, id });
-  return { ...plan, steps };
+  const now = { ...plan, steps };
+  const mask = maskOf(step);
+  if (mask === null || liesAfter(plan.steps.slice(0, at), mask)) return now;
+  // Where it is laid further on, it is laid sooner, and not twice.
+  const next = steps.find((other, i) => i > at && isPut(other, mask));
+  if (next?.do === "lay-mask") steps.splice(steps.indexOf(next), 1);
+  steps.splice(at, 0, next?.do === "lay-mask" ? next : { do: "lay-mask", id: newStepId(now), mask });
+  return now;
+}
+
+const isPut = (step: Step, mask: string) =>
+  (step.do === "lay-mask" || step.do === "lift-mask") && step.mask === mask;
+
+/** The mask a step is worked round or inside of. */
+const maskOf = (step: Step): string | null =>
+  step.do === "brush" && (step.region.over === "halo" || step.region.over === "inside")
+    ? step.region.mask
+    : null;
+
+/** Whether a mask lies on the panel when these steps are done. */
+export function liesAfter(steps: readonly Step[], mask: string): boolean {
+  return [...steps].reverse().find((step) => isPut(step, mask))?.do === "lay-mask";
 }
 
 /** What changes hands before a step: the tool or ink that was not in use before it; empty when nothing does. */

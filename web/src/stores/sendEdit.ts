@@ -140,8 +140,8 @@ export async function sendEdit(
       switch (action.do) {
         case "centre":
           return ask("post", "/api/cards/{card_id}/masks/{mask}/centre", { params: at, body: basis });
-        case "as-mask":
-          return ask("post", "/api/cards/{card_id}/masks/{mask}/as-mask", { params: at, body: basis });
+        case "counterpart":
+          return ask("post", "/api/cards/{card_id}/masks/{mask}/counterpart", { params: at, body: basis });
         case "bridges":
           return ask("post", "/api/cards/{card_id}/masks/{mask}/bridges", { params: at, body: basis });
         case "hold-mask":

@@ -67,10 +67,10 @@ def bridge(card_id: CardId, mask: Key, body: Edit, store: StoreOfApp) -> CardOut
     return card_out(stencils.bridge(store, card_id, body.basis, mask))
 
 
-@router.post("/cards/{card_id}/masks/{mask}/as-mask")
-def use_as_mask(card_id: CardId, mask: Key, body: Edit, store: StoreOfApp) -> CardOut:
-    """Add the mask that a stencil's own piece makes, with a margin."""
-    return card_out(stencils.use_as_mask(store, card_id, body.basis, mask))
+@router.post("/cards/{card_id}/masks/{mask}/counterpart")
+def use_counterpart(card_id: CardId, mask: Key, body: Edit, store: StoreOfApp) -> CardOut:
+    """Add what the knife left besides a sheet: a stencil's own piece, the hole of a mask, the other half of an edge."""
+    return card_out(stencils.use_counterpart(store, card_id, body.basis, mask))
 
 
 @router.post("/cards/{card_id}/masks/{mask}/hold")

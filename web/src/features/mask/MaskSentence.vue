@@ -105,6 +105,12 @@ function takeInstead(choice: string) {
     mask: { ...other, key: own, x_mm, y_mm },
   });
 }
+/** What the knife left besides this sheet, as it is asked for; it begins a sentence where no hold is offered before it. */
+const otherHalf = computed(() => {
+  if (isStencil(props.mask)) return "use its piece as a mask";
+  if (props.mask.shape === "edge") return "Use its other half";
+  return props.mask.keeps === "inside" ? "Use its hole as a stencil" : "Use its piece as a mask";
+});
 const HOLDS = [
   { value: "tape" as const, label: "tape", hint: "at the rim, where no opening is covered" },
   { value: "magnet" as const, label: "a magnet", hint: "at the rim, where no opening is covered" },
@@ -285,11 +291,14 @@ const HOLDS = [
         @choose="(kind) => act(`hold the ${called} with ${kind}`, { do: 'hold-mask', kind })"
       />
       or
-      <button type="button" class="word" @click="act(`use the ${called} as a mask`, { do: 'as-mask' })">
-        use its piece as a mask</button
-      >.
     </template>
-    {{ " "
+    <button
+      v-if="mask.shape !== 'tapes'"
+      type="button"
+      class="word"
+      @click="act(`use what the ${called} was cut from`, { do: 'counterpart' })"
+    >
+      {{ otherHalf }}</button>{{ mask.shape === "tapes" ? "" : "." }} {{ " "
     }}<WordMenu
       label="In its place"
       text="Take another in its place"
