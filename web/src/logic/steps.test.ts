@@ -75,7 +75,7 @@ describe("steps", () => {
 
   it("done again know nothing of what the first was for", () => {
     const meant = { ...brush, purpose: { under: ["s1"] } } as Step;
-    expect(againOf(meant, "s8")).toEqual({ ...brush, id: "s7", purpose: null });
+    expect(againOf(meant, "s7")).toEqual({ ...brush, id: "s7", purpose: null });
   });
 
   it("give way to another kind, and keep the ink and what it was for between two layings", () => {
