@@ -6,14 +6,39 @@ import numpy as np
 import pytest
 import shapely
 
+from cielo.core.advice.judge import judge
 from cielo.core.geometry.masks import distance_to_edge_mm
 from cielo.core.geometry.pieces import tape_lengths_mm
+from cielo.core.geometry.placing import counterpart
 from cielo.core.geometry.shapes import inside_of
-from cielo.core.plan import Brush, Disc, Drawn, Inside, Mask, MotifMask, Pressed, Shade, Stencil, Stroke, Tapes, Towards
+from cielo.core.order.arrange import in_order
+from cielo.core.order.derive import with_derived
+from cielo.core.order.rules import contact_as_planned
+from cielo.core.plan import (
+    Brush,
+    Disc,
+    Drawn,
+    EdgeMask,
+    Halo,
+    Inside,
+    LayMask,
+    LiftMask,
+    Mask,
+    MotifMask,
+    Pressed,
+    Region,
+    Shade,
+    Stencil,
+    Stroke,
+    Tapes,
+    Towards,
+    Whole,
+)  # fmt: skip
 from cielo.core.say import mask_facts, where_to_lay
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.laydown import strength_laid
 from cielo.core.simulation.openings import shaded
+from cielo.core.table.purpose import settled
 from tests.core.plans import card, plan_of
 
 GRID, FINE = grid_of(card(), 60), grid_of(card(), 150)
@@ -138,3 +163,32 @@ def test_a_wet_sheet_leaves_flakes_of_the_size_said_and_a_flurry() -> None:
     assert sizes[2] > 2 * sizes[0], "larger flakes are larger"
     assert not np.array_equal(pressed_with(4.0, 1), pressed_with(4.0, 2)), "no two pressings fall alike"
     assert np.array_equal(pressed_with(4.0, 1), pressed_with(4.0, 1))
+
+
+SHEETS: tuple[Mask, ...] = (
+    Disc("m", "moon", 55.0, 70.0, 40.0),
+    Disc("m", "moon", 20.0, 150.0, 60.0, keeps="outside"),
+    EdgeMask("m", "hills", 50.0, 90.0, "hills", 20.0, 12.0, seed=3),
+    EdgeMask("m", "torn", 50.0, 90.0, "torn", 200.0, 9.0, seed=3, flipped=True, keeps="outside"),
+    replace(FLOWER, key="m"),
+    Stencil("m", "agave", "rosette", 60.0, 80.0, 26.0, 32.0),
+)
+
+
+@pytest.mark.parametrize("sheet", SHEETS, ids=lambda sheet: f"{sheet.shape}, keeps {sheet.keeps}")
+@pytest.mark.parametrize("region", ["whole", "its edge"])
+def test_what_is_inked_past_a_sheet_and_through_its_other_half_does_not_meet(sheet: Mask, region: str) -> None:
+    """However long the edge they share: light inside may come after dark outside, and in working order nothing is told of it."""
+    other = counterpart(sheet, "other", 0.0)
+    regions: tuple[Region, Region] = (Whole(), Whole()) if region == "whole" else (Halo("m", 20), Halo("other", 20))
+    dark = Brush("d", "dark", "large-brush", regions[0], "light", 3)
+    pale = Brush("p", "pale", "large-brush", regions[1], "light", 3)
+    steps = (LayMask("l1", "m"), dark, LiftMask("u1", "m"), LayMask("l2", "other"), pale, LiftMask("u2", "other"))
+    plan = settled(with_derived(replace(plan_of(*steps), masks=(sheet, other))))
+    contact = contact_as_planned(plan)
+    assert not contact.meet("d", "p")
+    assert in_order(plan).plan == plan
+    assert "dark-before-light" not in {finding.code for finding in judge(plan)}
+    # Under one sheet they do meet: the same measure tells it.
+    both = replace(plan, steps=(LayMask("l1", "m"), dark, replace(pale, region=regions[0]), LiftMask("u1", "m")))
+    assert contact_as_planned(settled(both)).meet("d", "p")

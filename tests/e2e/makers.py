@@ -61,6 +61,18 @@ class Maker:
         self.page.keyboard.press("Enter")
         self.saved()
 
+    def nudge(self, thing: str, keys: str, times: int) -> None:
+        """Move a thing on the panel by the arrow keys: one action."""
+        self.actions += 1
+        it = self.page.get_by_role("img", name=re.compile(f"^{thing}"))
+        self._come_to(it)
+        for _ in range(times):
+            self.page.keyboard.press(keys)
+        self.saved()
+
+    def _come_to(self, what: Locator) -> None:
+        what.focus()
+
     def step(self, name: str) -> None:
         """Add a step after the one in hand."""
         first = self.page.get_by_role("button", name="Begin: Begin with a step")

@@ -4664,7 +4664,7 @@ export interface components {
         };
         /**
          * MotifOut
-         * @description A built-in image: how it is called, and its outlines as an SVG path within the unit disc.
+         * @description A built-in image: how it is called, and its outlines as an SVG path within the unit disc; ``stands``: on ground.
          */
         MotifOut: {
             /**
@@ -4676,6 +4676,8 @@ export interface components {
             name: string;
             /** Path */
             path: string;
+            /** Stands */
+            stands: boolean;
         };
         /**
          * Motifs

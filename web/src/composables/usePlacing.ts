@@ -23,6 +23,8 @@ interface Placing<T> {
   save: (thing: T) => void;
 }
 const REST_MS = 220;
+/** With Shift an arrow goes so many steps. */
+const LARGER = 4;
 
 export function usePlacing<T extends Placed>(on: Placing<T>) {
   const within = on.within ?? ((thing: T) => thing);
@@ -70,7 +72,8 @@ export function usePlacing<T extends Placed>(on: Placing<T>) {
     if (keyed && keyed.key !== thing.key) rest();
     const from = keyed ?? thing;
     const [x, y] = by;
-    keyed = within({ ...from, x_mm: from.x_mm + x * on.step.value, y_mm: from.y_mm + y * on.step.value });
+    const far = on.step.value * (event.shiftKey ? LARGER : 1);
+    keyed = within({ ...from, x_mm: from.x_mm + x * far, y_mm: from.y_mm + y * far });
     on.draft(keyed);
     clearTimeout(resting);
     resting = setTimeout(rest, REST_MS);

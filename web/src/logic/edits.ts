@@ -11,7 +11,7 @@ import type {
   Schemas,
   Step,
 } from "../api/models";
-import { newStepId, withoutStep, withStepAfter, withStepBefore, withWord } from "./steps";
+import { newStepId, spellAgain, withoutStep, withStepAfter, withStepBefore, withWord } from "./steps";
 
 /** Changes that are worked out here, and sent as the plan they lead to. */
 export type PlanChange =
@@ -28,6 +28,8 @@ export type PlanChange =
   | { do: "lay-recipe"; inks: InkModel[]; after: string | null; steps: Step[] }
   /** A step in another ink, touch and passes. */
   | { do: "lay-in"; step: string; ink: InkModel; touch: Touch; passes: number }
+  /** All that is done while a mask lies, from the step that lays it, again with another. */
+  | { do: "spell-again"; step: string; mask: Mask }
   /** A mask laid just before a step and lifted right after it. */
   | { do: "shield"; step: string; mask: Mask }
   | { do: "word"; step: string; path: string; value: unknown }
@@ -184,9 +186,9 @@ function withRecipe(plan: PlanModel, inks: InkModel[], after: string | null, ste
   let now: PlanModel = { ...plan, inks: [...plan.inks, ...inks.filter((ink) => !known.has(ink.key))] };
   let last = after;
   for (const step of steps) {
-    now = withStepAfter(now, last, step);
-    const at = last === null ? 0 : now.steps.findIndex((other) => other.id === last) + 1;
-    last = now.steps[at]?.id ?? last;
+    const id = newStepId(now);
+    now = withStepAfter(now, last, { ...step, id });
+    last = id;
   }
   return now;
 }
@@ -241,6 +243,9 @@ export function changed(plan: PlanModel, change: PlanChange): PlanModel {
       return withInk(plan, change.step, change.ink, change.touch, change.passes);
     case "shield":
       return withShield(plan, change.step, change.mask);
+    case "spell-again":
+      mustHave(plan, change.step);
+      return spellAgain(plan, change.step, change.mask);
     case "word":
       mustHave(plan, change.step);
       return withWord(plan, change.step, change.path, change.value);

@@ -6,7 +6,7 @@ import {
   inARow,
   newPrint,
   placesOf,
-  tallOf,
+  shapeOf,
   withAnother,
   withoutLast,
   withPlace,
@@ -60,9 +60,14 @@ it("sets prints evenly along a line, each turned as it goes", () => {
 
 it("stands wide images on the edge too", () => {
   const hills = newPrint("hill-pair", 60, 30, 50);
-  const tall = tallOf(hills.image, "M-0.50 0.15L0.00 -0.15L0.50 0.15");
-  expect(tall).toBeCloseTo(0.3);
-  expect(inARow(hills, 3, panel, tall).places[0]?.y_mm).toBeCloseTo(170 - 9, 1);
-  expect(tallOf({ image: "own", name: "reed", rings: [[[-2, -50], [2, -50], [0, 50]]] })).toBe(1); // prettier-ignore
-  expect(tallOf(hills.image, "")).toBe(1);
+  const shape = shapeOf(hills.image, "M-0.50 0.15L0.00 -0.15L0.50 0.15");
+  expect(shape.tall).toBeCloseTo(0.3);
+  // Three of 60 mm do not fit on 120: they are made to.
+  const row = inARow(hills, 3, panel, shape);
+  expect(row.size_mm).toBe(40);
+  expect(row.places.map(({ x_mm }) => x_mm)).toEqual([20, 60, 100]);
+  expect(row.places[0]?.y_mm).toBeCloseTo(170 - 6, 1);
+  expect(inARow({ ...hills, size_mm: 30 }, 3, panel, shape).size_mm).toBe(30);
+  expect(shapeOf({ image: "own", name: "reed", rings: [[[-2, -50], [2, -50], [0, 50]]] })).toEqual({ wide: 0.04, tall: 1 }); // prettier-ignore
+  expect(shapeOf(hills.image, "")).toEqual({ wide: 1, tall: 1 });
 });

@@ -45,34 +45,41 @@ export function withAnother(
 export function withoutLast(region: Print): Print {
   return region.places.length > 1 ? { ...region, places: region.places.slice(0, -1) } : region;
 }
-/** How tall an image is, as a share of its longer side: by its own outlines, or for a built-in one by its path. */
-export function tallOf(image: Print["image"], path = ""): number {
+export interface Shape {
+  wide: number;
+  tall: number;
+}
+/** How wide and tall an image is, as shares of its longer side: by its own outlines, or for a built-in one by its path. */
+export function shapeOf(image: Print["image"], path = ""): Shape {
   const points =
     image.image === "own"
       ? image.rings.flat()
       : [...path.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map(([, x, y]) => [Number(x), Number(y)]);
-  if (!points.length) return 1;
+  if (!points.length) return { wide: 1, tall: 1 };
   const span = (axis: 0 | 1) => {
     const along = points.map((point) => point[axis] ?? 0);
     return Math.max(...along) - Math.min(...along);
   };
-  return span(1) / (Math.max(span(0), span(1)) || 1);
+  const longer = Math.max(span(0), span(1)) || 1;
+  return { wide: span(0) / longer, tall: span(1) / longer };
 }
-/** So many of them in a row along the bottom, evenly apart, standing on it; `tall`: see tallOf. */
+/** So many of them in a row along the bottom, evenly apart, standing on it; smaller where they would not fit beside each other. */
 export function inARow(
   region: Print,
   many: number,
   panel: { width: number; height: number },
-  tall = 1,
+  { wide, tall }: Shape = { wide: 1, tall: 1 },
 ): Print {
-  const y_mm = Math.round((panel.height - (region.size_mm * tall) / 2) * 10) / 10;
+  const room = panel.width / many;
+  const size_mm = Math.floor(Math.min(region.size_mm, room / wide) * 10) / 10;
+  const y_mm = Math.round((panel.height - (size_mm * tall) / 2) * 10) / 10;
   const first = region.places[0] ?? UPRIGHT;
   const places = Array.from({ length: many }, (_, i) => ({
     ...first,
     x_mm: Math.round((panel.width * (2 * i + 1) * 10) / (2 * many)) / 10,
     y_mm,
   }));
-  return { ...region, places };
+  return { ...region, size_mm, places };
 }
 const NO_LEG = { x0: 0, y0: 0, dx: 0, dy: 0, long: 0 };
 /** So many of them along a line, evenly apart, each turned as the line goes where it stands. */

@@ -1,9 +1,10 @@
 import { describe, expect, it } from "vitest";
-import type { PlanModel, Step } from "../api/models";
+import type { Mask, PlanModel, Step } from "../api/models";
 import {
   againOf,
   changeOver,
   inPlaceOf,
+  spellAgain,
   spellOf,
   withoutStep,
   withStepAfter,
@@ -65,6 +66,31 @@ describe("steps", () => {
       "s8",
       "q",
     ]);
+  });
+
+  it("do all again with another mask, after the first is lifted, and leave what is not of the mask", () => {
+    const round = {
+      ...brush,
+      id: "r",
+      region: { over: "inside" as const, mask: "moon", openings: ["1"] },
+    } as Step;
+    const steps: Step[] = [
+      { do: "lay-mask", id: "l", mask: "moon" },
+      { do: "lay-mask", id: "o", mask: "other" },
+      round,
+      { do: "dry", id: "d", way: "air", minutes: 3 },
+      { do: "lift-mask", id: "up", mask: "moon" },
+      { do: "wipe-beads", id: "w" },
+    ];
+    const sun = { key: "sun", name: "sun" } as Mask;
+    const now = spellAgain({ ...plan, masks: [], steps }, "l", sun);
+    expect(now.masks).toEqual([sun]);
+    expect(ids(now).slice(0, 5)).toEqual(["l", "o", "r", "d", "up"]);
+    expect(now.steps.slice(5, 9).map((step) => step.do)).toEqual(["lay-mask", "brush", "dry", "lift-mask"]);
+    expect(now.steps[6]).toMatchObject({ region: { over: "inside", mask: "sun", openings: [] } });
+    expect(now.steps[9]?.id).toBe("w");
+    expect(new Set(ids(now)).size).toBe(10);
+    expect(spellAgain({ ...plan, masks: [], steps: steps.slice(0, 4) }, "l", sun).steps).toHaveLength(4);
   });
 
   it("take wishes about them along when they go", () => {

@@ -1,5 +1,5 @@
 /** Changes to a plan's steps, as plain functions on plain data. */
-import type { PlanModel, Schemas, Step } from "../api/models";
+import type { Mask, PlanModel, Schemas, Step } from "../api/models";
 
 /** A copy of a plan with one word of one step changed; `path` as in the sentence's part ("region.carry_mm"). */
 export function withWord(plan: PlanModel, stepId: string, path: string, value: unknown): PlanModel {
@@ -164,4 +164,32 @@ export function spellOf(steps: readonly Step[], id: string) {
       (step) => (step.do === "brush" || step.do === "water") && step.purpose?.under?.includes(id),
     ),
   };
+}
+
+/** All that is done while a mask lies, done again after it with another: laid, worked round or inside of, lifted. */
+export function spellAgain(plan: PlanModel, layId: string, mask: Mask): PlanModel {
+  const spell = spellOf(plan.steps, layId);
+  const lay = plan.steps.find((step) => step.id === layId);
+  const liftId = spell?.lift[0];
+  if (lay?.do !== "lay-mask" || liftId === undefined) return plan;
+  const at = plan.steps.indexOf(lay);
+  const end = plan.steps.findIndex((step) => step.id === liftId);
+  let now = plan.masks.some(({ key }) => key === mask.key) ? plan : { ...plan, masks: [...plan.masks, mask] };
+  let last = liftId;
+  for (const step of plan.steps.slice(at, end + 1)) {
+    // Other masks that came and went meanwhile stay where they are.
+    if ("mask" in step && step.mask !== lay.mask) continue;
+    const id = newStepId(now);
+    now = withStepAfter(now, last, { ...inOther(step, lay.mask, mask.key), id, purpose: null });
+    last = id;
+  }
+  return now;
+}
+
+/** A step that has to do with one mask, with another in its place; openings of the one are none of the other. */
+function inOther(step: Step, was: string, mask: string): Step {
+  if ("mask" in step) return { ...step, mask };
+  if (step.do !== "brush" || !("mask" in step.region) || step.region.mask !== was) return step;
+  const region = { ...step.region, mask };
+  return { ...step, region: "openings" in region ? { ...region, openings: [] } : region };
 }

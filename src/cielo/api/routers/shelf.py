@@ -12,7 +12,7 @@ from cielo.api.schemas.supplies import NoteLeft, SupplyOut
 from cielo.app import shelf as shelf_of_app
 from cielo.app.day import MOST_CARDS
 from cielo.core.geometry.formats import FORMATS
-from cielo.core.geometry.motifs import NAMES, motif_rings
+from cielo.core.geometry.motifs import NAMES, STANDING, motif_rings
 from cielo.core.materials import TOOLS, WATER_TOOLS
 from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.sight import SIGHTS
@@ -57,7 +57,8 @@ def shelf(store: StoreOfApp, stock: str | None = None) -> ShelfOut:
         tools=[ToolOut.model_validate(tool) for tool in TOOLS.values()],
         formats=[FormatOut.model_validate(card_format) for card_format in FORMATS.values()],
         motifs=[
-            MotifOut.model_validate({"key": key, "name": name, "path": path_of(motif_rings(key))}) for key, name in NAMES.items()
+            MotifOut.model_validate({"key": key, "name": name, "path": path_of(motif_rings(key)), "stands": key in STANDING})
+            for key, name in NAMES.items()
         ],
         water_tools=list(WATER_TOOLS),
         sights=[SightOut.model_validate(sight) for sight in SIGHTS.values()],

@@ -35,11 +35,12 @@ class InkOut(BaseModel):
 
 
 class MotifOut(BaseModel):
-    """A built-in image: how it is called, and its outlines as an SVG path within the unit disc."""
+    """A built-in image: how it is called, and its outlines as an SVG path within the unit disc; ``stands``: on ground."""
 
     key: Motif
     name: str
     path: str
+    stands: bool
 
 
 class SightOut(FromCore):

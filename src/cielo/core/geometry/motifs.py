@@ -75,6 +75,13 @@ MOTIFS: dict[str, tuple[str, Callable[[], Array]]] = {
 NAMES: dict[str, str] = {key: name for key, (name, _) in (*MOTIFS.items(), *DRAWN.items())}
 
 
+# What grows or sits on the ground, and hangs in the air where there is none under it: common practice, no source.
+STANDING = frozenset({
+    "saguaro", "arch", "grasses", "reeds", "tree-line", "fir", "hill-pair", "pot", "jar", "lizard", "snail", "barrel", "pads", "cairn",
+    "fence",
+})  # fmt: skip
+
+
 @lru_cache(maxsize=128)
 def motif_shape(motif: str) -> BaseGeometry:
     """A built-in image as a shape within the unit disc. Raises KeyError for one that is not in NAMES."""

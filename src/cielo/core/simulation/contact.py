@@ -59,7 +59,11 @@ def contact_of(plan: Plan, on: Mapping[str, frozenset[str]] | None = None) -> Co
     maps: dict[str, Map] = {}
     for step in plan.steps:
         if isinstance(step, Brush):
-            maps[step.id] = strength_laid(plan, step, lying[step.id], grid)
+            laid = strength_laid(plan, step, lying[step.id], grid)
+            # A coarse pixel across a mask's edge has ink of both its sides, which yet do not meet: it counts to the side its middle is on.
+            for mask in lying[step.id]:
+                laid = np.where(to_cover_mm(plan.mask(mask), grid) < 0, np.float32(0), laid)
+            maps[step.id] = laid
         elif isinstance(step, Water):
             maps[step.id] = water_laid(plan, step, lying[step.id], grid)
     powders = [maps[step.id] for step in plan.steps if isinstance(step, Brush) and plan.ink(step.ink).kind in RESIST_KINDS]

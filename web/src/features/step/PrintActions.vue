@@ -6,7 +6,7 @@ import type { Print, Step } from "../../api/models";
 import WordMenu from "../../components/word/WordMenu.vue";
 import { useDesk } from "../../composables/useDesk";
 import { panelSize } from "../../logic/panelSize";
-import { alongLine, centred, inARow, regionOf, tallOf, withAnother, withoutLast } from "../../logic/prints";
+import { alongLine, centred, inARow, regionOf, shapeOf, withAnother, withoutLast } from "../../logic/prints";
 import { newStepId } from "../../logic/steps";
 import { useShelf } from "../../stores/shelf";
 import StencilTiles from "../shelf/StencilTiles.vue";
@@ -35,12 +35,12 @@ const strokes = computed(() =>
     return [{ value: step.id, label: `along the stroke of step ${at + 1}`, points: of.points }];
   }),
 );
-/** How tall the image is beside its longer side, so that it stands on the edge. */
-const tall = computed(() => {
+/** How wide and tall the image is, so that a row of it stands on the edge and fits. */
+const shape = computed(() => {
   const image = print.value?.image;
-  if (!image) return 1;
+  if (!image) return { wide: 1, tall: 1 };
   const motif = image.image === "built-in" ? image.motif : null;
-  return tallOf(image, shelf.shelf?.motifs.find(({ key }) => key === motif)?.path);
+  return shapeOf(image, shelf.shelf?.motifs.find(({ key }) => key === motif)?.path);
 });
 const places = computed(() => [...WHERE, ...strokes.value]);
 const FEWEST_ALONG = 5;
@@ -67,7 +67,7 @@ function place(how: string) {
   else if (how === "fewer") set(withoutLast(now), "stamp one fewer");
   else if (how === "middle") set(centred(now, panel.value), "stamp it in the middle");
   else if (how === "three" || how === "five")
-    set(inARow(now, rows[how], panel.value, tall.value), "stamp them along the bottom");
+    set(inARow(now, rows[how], panel.value, shape.value), "stamp them along the bottom");
 }
 const AS = [
   { value: "stands", label: "it stands", hint: "Cielo minds that there is ground under it" },

@@ -9,6 +9,7 @@ import { regionOf } from "../../logic/prints";
 import { againOf, inPlaceOf, newStepId, spellOf } from "../../logic/steps";
 import FindingNote from "../FindingNote.vue";
 import ShowIt from "../solving/ShowIt.vue";
+import AgainWith from "./AgainWith.vue";
 import PrintActions from "./PrintActions.vue";
 import ShieldWord from "./ShieldWord.vue";
 import StepSentence from "./StepSentence.vue";
@@ -121,6 +122,7 @@ function takeSpellOut(built: boolean) {
   emit("choose", null);
   desk.push(`take the ${calledMask.value ?? "mask"} out`, { do: "take-steps-out", steps: gone });
 }
+const lifted = (id: string) => !!spellOf(steps.value, id)?.lift.length;
 function takeOut(id: string) {
   if (plan.value && spellOf(plan.value.steps, id)?.inside.length) {
     asked.value = id;
@@ -188,6 +190,9 @@ function takeOut(id: string) {
           <el-button v-if="step.do === 'brush' || step.do === 'water'" size="small" @click="again(step)"
             >Do it again</el-button
           >
+          <span v-if="step.do === 'lay-mask' && lifted(step.id)" class="after"
+            ><AgainWith :step="step" @choose="(id) => emit('choose', id)"
+          /></span>
           <ShowIt v-if="stands(step)" :key="step.id" :step="step.id" />
           <span v-if="thrown(step)" class="after"><ShieldWord :step="step" /></span>
           <span v-if="steps.length > 1" class="after"

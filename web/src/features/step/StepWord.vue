@@ -12,6 +12,7 @@ import WordText from "../../components/word/WordText.vue";
 import WordToggle from "../../components/word/WordToggle.vue";
 import { useDesk } from "../../composables/useDesk";
 import { decimal, readNumber } from "../../logic/numbers";
+import { regionOf } from "../../logic/prints";
 import { fadeAt, LEAST, labelOf, wordChoices } from "../../logic/stepWords";
 import { wordAt } from "../../logic/steps";
 import { sayMinutes } from "../../logic/time";
@@ -53,6 +54,15 @@ const called = (key: string) => choices.value?.find((choice) => choice.value ===
 
 function write(to: unknown, said: string, path = props.part.field) {
   desk.push(said, { do: "word", step: props.step.id, path, value: to });
+}
+/** Another image; what grows or sits on the ground is meant to stand, and the rest is not. */
+function stamp(motif: string) {
+  const said = `stamp the ${called(motif)}`;
+  const image = { image: "built-in" as const, motif: motif as Schemas["BuiltIn"]["motif"] };
+  const region = regionOf(props.step);
+  if (region?.over !== "print") return write(image, said);
+  const stands = shelf.shelf?.motifs.find(({ key }) => key === motif)?.stands ? ("stands" as const) : null;
+  write({ ...region, image, stands }, said, "region");
 }
 function draft(to: unknown) {
   desk.setDraft(to === null ? null : { do: "word", step: props.step.id, path: props.part.field, value: to });
@@ -156,7 +166,7 @@ function choose(key: string) {
     :label="label"
     :choices="choices"
     :value="imageKey"
-    @choose="(motif) => write({ image: 'built-in', motif }, `stamp the ${called(motif)}`)"
+    @choose="stamp"
   />
   <button
     v-else-if="part.kind === 'throw'"

@@ -1,0 +1,49 @@
+<script setup lang="ts">
+/** What was done while a mask lay, done once more with another: a second row of hills, a second stencil. */
+import { computed } from "vue";
+import type { Step } from "../../api/models";
+import WordMenu from "../../components/word/WordMenu.vue";
+import { useDesk } from "../../composables/useDesk";
+import { NEW_MASKS, newMask, type Shape } from "../../logic/masks";
+import { panelSize } from "../../logic/panelSize";
+
+const props = defineProps<{ step: Extract<Step, { do: "lay-mask" }> }>();
+const emit = defineEmits<{ choose: [id: string] }>();
+const desk = useDesk();
+const called = (key: string) => desk.saved?.reading.masks.find((mask) => mask.key === key)?.called ?? key;
+const choices = computed(() => [
+  ...(desk.card?.plan.masks ?? [])
+    .filter(({ key }) => key !== props.step.mask)
+    .map((mask) => ({ value: `own ${mask.key}`, label: `the ${called(mask.key)}`, hint: "as on this card" })),
+  ...NEW_MASKS.map((mask) => ({ ...mask, value: `new ${mask.value}` })),
+]);
+/** A further row of hills or clouds stands lower than the one before it, by this share of the panel. */
+const LOWER = 0.14;
+function again(choice: string) {
+  const plan = desk.card?.plan;
+  const was = plan?.masks.find(({ key }) => key === props.step.mask);
+  if (!plan || !was) return;
+  const { width, height } = panelSize(plan.card);
+  let mask = plan.masks.find(({ key }) => key === choice.slice(4));
+  if (choice.startsWith("new ")) {
+    mask = newMask(choice.slice(4) as Shape, plan, width, height);
+    if (mask.shape === "edge" && was.shape === "edge")
+      mask = {
+        ...mask,
+        keeps: was.keeps,
+        y_mm: Math.round(Math.min(was.y_mm + LOWER * height, 0.9 * height)),
+      };
+  }
+  if (mask) {
+    const said = `do it all again with the ${mask.name}`;
+    desk.push(said, { do: "spell-again", step: props.step.id, mask });
+    // What comes next comes after it all.
+    const last = desk.card?.plan.steps.findLast((made) => made.do === "lift-mask" && made.mask === mask.key);
+    if (last) emit("choose", last.id);
+  }
+}
+</script>
+
+<template>
+  <WordMenu text="All again with" label="Do it all again with" :choices="choices" @choose="again" />
+</template>
