@@ -11,6 +11,9 @@ from io import BytesIO
 import numpy as np
 import pytest
 from pypdf import PdfReader
+from shapely import Point
+from shapely.affinity import rotate
+from shapely.geometry.base import BaseGeometry
 
 from cielo.app.day import DayWish, plan_day
 from cielo.app.sheets import run_sheet
@@ -18,6 +21,7 @@ from cielo.core.advice.judge import judge, troubles
 from cielo.core.geometry.pieces import pieces_of
 from cielo.core.geometry.placing import centre_repeat
 from cielo.core.geometry.printing import shape_at
+from cielo.core.geometry.shapes import shape_of_cut
 from cielo.core.materials import Paper, Stock
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import lab_from_xyz
@@ -28,6 +32,7 @@ from cielo.core.plan import (
     Brush,
     BuiltIn,
     Card,
+    Cut,
     Disc,
     Dry,
     EdgeMask,
@@ -56,6 +61,7 @@ from cielo.core.plan import (
     ensure_sound,
     plan_of_piece,
     with_piece,
+    with_piece_plan,
 )
 from cielo.core.simulation.assembled import assembled
 from cielo.core.simulation.grid import grid_of
@@ -185,25 +191,32 @@ def stencil_becomes_a_mask() -> Plan:
 
 
 def resist_spotlights() -> Plan:
+    """White printed with trees in navy; the same trees in resist on a second print, rolled dark; three squares cut from that."""
     trees = centre_repeat(Stencil("trees", "tree", "saguaro", 60.0, 60.0, 50.0, 54.0), inches(5), inches(5))
-    resist = Piece(
-        "square",
-        "square",
+    squares = tuple(
+        Cut(f"square-{n}", f"square {n}", "spotlight", "rectangle", at, at, 26.0, 26.0)
+        for n, at in enumerate((34.0, 63.5, 93.0), 1)
+    )
+    second = Piece(
+        "second",
+        "second print",
         PLAIN,
-        26.0,
-        26.0,
-        0.0,
-        0.0,
-        masks=(replace(trees, x_mm=13.0, y_mm=13.0),),
+        inches(5),
+        inches(5),
+        inches(2.5),
+        inches(2.5),
+        masks=(trees,),
         steps=numbered(
             Prepare("", "anti-static"),
             LayMask("", "trees"),
             brush("powder", Whole(), "dauber", 1, touch="full"),
             LiftMask("", "trees"),
-            brush("navy", Whole(), "brayer", 9, onto="dry"),
+            brush("blue", Whole(), "brayer", 9, onto="dry"),
             WipeBeads(""),
             Dry("", "air", 5),
         ),
+        cuts=squares,
+        used="cuts",
     )
     seal = Piece(
         "seal",
@@ -218,10 +231,8 @@ def resist_spotlights() -> Plan:
     )
     return with_pieces(made(
         PLAIN, square(5), (trees,),
-        Prepare("", "anti-static"), LayMask("", "trees"), brush("powder", Whole(), "dauber", 1, touch="full"), LiftMask("", "trees"),
-        brush("blue", Whole(), "brayer", 9, onto="dry"), WipeBeads(""), Dry("", "air", 5),
-    ), *(replace(resist, key=f"square-{n}", name=f"square {n}", x_mm=x, y_mm=y) for n, (x, y) in enumerate(
-        ((34.0, 34.0), (63.5, 63.5), (93.0, 93.0)), 1)), seal)  # fmt: skip
+        LayMask("", "trees"), brush("navy", Whole(), "dauber", 3, touch="medium"), LiftMask("", "trees"), Dry("", "air", 5),
+    ), second, seal)  # fmt: skip
 
 
 def resist_and_vignette() -> Plan:
@@ -284,6 +295,12 @@ def first(plan: Plan, kind: type, **has: object) -> str:
     return next(s.id for s in plan.steps if isinstance(s, kind) and all(getattr(s, k) == v for k, v in has.items()))
 
 
+def on_second(plan: Plan, change: Callable[[Plan], Plan]) -> Plan:
+    """A change made to the first piece of a plan, taken as a plan of its own."""
+    key = plan.pieces[0].key
+    return with_piece_plan(plan, key, change(plan_of_piece(plan, key)))
+
+
 def same_hill(plan: Plan) -> Plan:
     far = plan.mask("far")
     again = replace(far, key="near", name="near hills", x_mm=far.x_mm + 4)
@@ -305,12 +322,12 @@ STORIES = {
             *(s for s in p.steps if s.id != first(p, Brush, ink="straw")), *(s for s in p.steps if s.id == first(p, Brush, ink="straw"))))),
     }),
     "resist spotlights": Story(resist_spotlights, {
-        "pale ground": ("resist-too-pale", lambda p: changed(p, first(p, Brush, ink="blue"), ink="pale", passes=1)),
-        "dirty roller": ("dirty-tool", lambda p: replace(p, steps=(
-            replace(brush("red", low(20, 4), "brayer"), id="r"), Dry("rd", "air", 9), *p.steps), inks=(*p.inks, RED))),
-        "not wiped": ("resist-not-wiped", lambda p: without(p, first(p, WipeBeads))),
-        "no bag": ("static-on-dark", lambda p: replace(without(p, first(p, Prepare)), stock=MID_BLUE, steps=(
-            replace(brush("navy", Whole(), "large-brush"), id="n"), Dry("nd", "air", 9), *without(p, first(p, Prepare)).steps))),
+        "pale ground": ("resist-too-pale", lambda p: on_second(p, lambda q: changed(q, first(q, Brush, ink="blue"), ink="pale", passes=1))),
+        "dirty roller": ("dirty-tool", lambda p: replace(on_second(p, lambda q: replace(q, steps=(
+            replace(brush("red", low(20, 4), "brayer"), id="r"), Dry("rd", "air", 9), *q.steps))), inks=(*p.inks, RED))),
+        "not wiped": ("resist-not-wiped", lambda p: on_second(p, lambda q: without(q, first(q, WipeBeads)))),
+        "no bag": ("static-on-dark", lambda p: on_second(p, lambda q: replace(without(q, first(q, Prepare)), stock=MID_BLUE, steps=(
+            replace(brush("navy", Whole(), "large-brush"), id="n"), Dry("nd", "air", 9), *without(q, first(q, Prepare)).steps)))),
     }),
     "resist, vignette, trims": Story(resist_and_vignette, {
         "not wiped": ("resist-not-wiped", lambda p: without(p, *(s.id for s in p.steps if isinstance(s, WipeBeads)))),
@@ -355,18 +372,38 @@ def test_it_is_planned_as_it_is_done_without_alarm_and_comes_back_from_any_shuff
 
 def test_pieces_of_a_story_are_cut_printed_scheduled_and_put_on() -> None:
     plan = settled(with_derived(resist_spotlights()))
-    assert {piece.name for piece in pieces_of(plan)} >= {"square 1", "square 2", "square 3", "circle"}
+    cut = {piece.name: piece for piece in pieces_of(plan)}
+    assert cut.keys() >= {"second print", "square 1", "square 2", "square 3", "circle"}
+    assert all(cut[f"square {n}"].from_panel and "Cut it from the second print" in cut[f"square {n}"].note for n in (1, 2, 3))
     day = plan_day(plan, DayWish(makers=2))
-    assert {entry.step.split("~")[0] for entry in day.entries if "~" in entry.step} == {
-        "square-1",
-        "square-2",
-        "square-3",
-        "seal",
+    assert {entry.step.split("~")[0] for entry in day.entries if "~" in entry.step} == {"second", "seal"}
+    sheet = " ".join(" ".join(page.extract_text() for page in PdfReader(BytesIO(run_sheet(plan))).pages).split())
+    assert "cut from it the square 1, 1" in sheet
+    assert "in register" in sheet
+
+
+@pytest.mark.parametrize("turned", [0.0, 90.0, 180.0])
+def test_what_is_cut_from_a_piece_comes_in_register_and_what_is_left_is_the_reverse(turned: float) -> None:
+    """Where a square was cut the second print shows, pixel for pixel as if it lay there whole; elsewhere the panel; or the reverse."""
+    plan = resist_spotlights()
+    second = replace(plan.pieces[0], angle_deg=turned, raised_mm=0.0)
+    shown = {
+        used: assembled(replace(plan, pieces=(replace(second, used=used),)), 40).astype(int) for used in ("whole", "cuts", "rest")
     }
-    sheet = "\n".join(page.extract_text() for page in PdfReader(BytesIO(run_sheet(plan))).pages)
-    assert sheet.count("Put it on the panel") == 4
-    together = assembled(plan, 30).astype(float)
-    assert np.abs(together - assembled(replace(plan, pieces=()), 30)).mean() > 2
+    bare = assembled(replace(plan, pieces=()), 40).astype(int)
+
+    def around(shape: BaseGeometry) -> tuple[slice, slice]:
+        at = rotate(shape, turned, origin=(second.x_mm, second.y_mm)).centroid
+        down, across = (int(mm / 25.4 * 40) for mm in (at.y, at.x))
+        return slice(down - 18, down + 18), slice(across - 18, across + 18)
+
+    rows, columns = around(shape_of_cut(second.cuts[0]))
+    away = around(Point(100, 30))
+    assert np.abs(shown["whole"] - bare)[rows, columns].mean() > 20, "the two prints are not alike there"
+    np.testing.assert_array_equal(shown["cuts"][rows, columns], shown["whole"][rows, columns])
+    np.testing.assert_array_equal(shown["rest"][rows, columns], bare[rows, columns])
+    np.testing.assert_array_equal(shown["cuts"][away], bare[away])
+    np.testing.assert_array_equal(shown["rest"][away], shown["whole"][away])
 
 
 PIECE_MISTAKES: dict[str, tuple[str, str, Callable[[Brush], Brush]]] = {

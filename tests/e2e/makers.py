@@ -76,7 +76,7 @@ class Maker:
     def step(self, name: str) -> None:
         """Add a step after the one in hand."""
         first = self.page.get_by_role("button", name="Begin: Begin with a step")
-        self.press(first.or_(self.page.get_by_role("button", name="Add: Add after")))
+        self.press(first.or_(self.page.get_by_role("button", name=re.compile("^Add: Add (after|a step)"))))
         self.pick(name, name)
         self.saved()
         expect(self.page.locator("[data-chosen] .sentence")).not_to_contain_text("being written")

@@ -3,9 +3,11 @@ are too many, put in working order, without alarm, as it should look, and on its
 
 import re
 from collections.abc import Iterator
+from io import BytesIO
 
 import numpy as np
 import pytest
+from PIL import Image
 from playwright.sync_api import Browser, Page, expect
 
 from tests.e2e.conftest import UNFOLDED, Server
@@ -82,13 +84,12 @@ def test_moon_and_two_tone_hills_by_keyboard(page: Page) -> None:
 def test_a_stencil_that_becomes_a_mask(page: Page) -> None:
     """Clouds through a stencil, their swirls in a second tone, then the clouds masked while the sky goes on; rays, a strip, a mat."""
     maker = Maker(page)
-    maker.begin("Clouds that stay", "5 × 7 in", ("Agave 3", "Agave 6", "Yucca 1", "Ocotillo 2", "Frost 0"))
+    maker.begin("Clouds that stay", "4 1/4 × 5 1/2 in", ("Agave 3", "Agave 6", "Yucca 1", "Ocotillo 2", "Frost 0", "Yarrow 0"))
     shelf = page.get_by_role("list", name="Stencils and masks")
     maker.tap("take one from the shelf")
     maker.press(shelf.get_by_role("button", name="Cloud bank"))
     maker.saved()
     for layer in ("cloud 1, bank", "cloud 2, swirls"):
-        maker.step(f"Lay the {layer}")
         maker.step(f"Dab inside the {layer}")
         maker.step(f"Lift the {layer}")
     clouds = panel(page)
@@ -101,19 +102,32 @@ def test_a_stencil_that_becomes_a_mask(page: Page) -> None:
     maker.tap("take one from the shelf")
     maker.press(shelf.get_by_role("button", name="sun rays"))
     maker.saved()
-    maker.step("Lay the sun rays")
     maker.step("Dab inside the sun rays")
     maker.set("Ink", "Frost 0")
-    for step in ("Lift the sun rays", "Lift the cloud 1, bank mask", "Mount it"):
+    for step in ("Lift the sun rays", "Lift the cloud 1, bank mask", "Trim the panel", "Mount it"):
         maker.step(step)
     # Paste is not handled before it has set.
     expect(page.locator("[data-test=finish-not-dry], [data-test=packed-wet]").first).to_be_visible()
     maker.take("Make a piece", "a strip")
     maker.part("strip")
     maker.step("Stamp words")
+    maker.set("Ink", "Yarrow 0")
+    maker.step("Brush it all over")
+    maker.write("Passes", "Passes", "8")
+    maker.step("Wipe the beads off")
     maker.part("the panel")
     said = maker.put_right()
-    for word in ("cloud 1, bank stencil", "cloud 1, bank mask", "sun rays", "Frost 0", "Mount", ": strip"):
+    for word in (
+        "cloud 1, bank stencil",
+        "cloud 1, bank mask",
+        "sun rays",
+        "Frost 0",
+        "Trim",
+        "Mount",
+        ": strip",
+        "Yarrow 0",
+        "beads",
+    ):
         assert word in said, word
     page.reload()
     sky = panel(page)
@@ -123,26 +137,34 @@ def test_a_stencil_that_becomes_a_mask(page: Page) -> None:
 
 
 def test_resist_spotlights(page: Page) -> None:
-    """Trees embossed in white on a ground rolled dark, squares cut from it, glued on the same trees printed."""
+    """Trees and a greeting printed; the same trees in white resist on a second print rolled dark; three squares cut from it, in register."""
     maker = Maker(page)
     maker.begin("Spotlights", "5 in square", ("Sage 8", "Yarrow 0"))
     maker.step("Stamp an image")
     maker.take("Image", "tree line", "tree")
-    maker.step("Let it dry")
-    maker.step("Stamp words")
-    maker.take("Make a piece", "a square")
-    maker.part("square")
-    maker.step("Use the anti-static bag")
-    maker.step("Stamp an image")
+    maker.write("Size", "Size", "4")
+    maker.tap("Stand it on the panel's edge")
+    maker.saved()
+    maker.take("Make a piece", "a second print")
+    maker.part("second print")
+    maker.tap(re.compile("^Stamp Sage 8"))
     maker.set("Ink", "Yarrow 0")
     maker.step("Brush it all over")
-    maker.set("Ink", "Sage 8")
     maker.write("Passes", "Passes", "6")
     maker.step("Wipe the beads off")
+    maker.take("Cut from it", "three squares")
+    expect(page.get_by_text("are cut from it; put on is")).to_be_visible()
     maker.part("the panel")
+    maker.step("Stamp words")
+    maker.write("From the top", "From the top", "5/8")
     said = maker.put_right()
-    for word in (": square", "tree line", "Yarrow 0", "beads"):
+    for word in (": second print", "tree line", "Yarrow 0", "beads", "in register", "square 3", "Thank you"):
         assert word in said, word
+    card = page.request.get(f"/api/cards/{page.url.rsplit('/', 1)[-1]}").json()
+    together = page.request.get(f"/api/cards/{card['id']}/assembled.png?revision={card['revision']}").body()
+    front = np.asarray(Image.open(BytesIO(together)).convert("RGB"), dtype=float)
+    side = front.shape[0]
+    assert front[side // 2, side // 2].mean() < 160 < front[side // 4, 3 * side // 4].mean(), "dark only where a square lies"
 
 
 def test_resist_and_vignette_by_keyboard(page: Page) -> None:

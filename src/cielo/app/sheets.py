@@ -21,7 +21,7 @@ from cielo.core.sequence.timetable import needs_of, parts_of_card
 from cielo.core.simulation.assembled import SQUARE_MM
 from cielo.core.simulation.grid import for_screen
 from cielo.core.table.table import table_of
-from cielo.core.units import say_fine, say_length, say_size
+from cielo.core.units import Units, join_words, say_fine, say_length, say_size
 from cielo.exchange.card_page import CardPage, InkLine, Part
 from cielo.exchange.run_sheet import Made, write_run_sheet
 from cielo.exchange.templates import write_pdf
@@ -119,10 +119,27 @@ def _put_on(plan: Plan, piece: Piece) -> str:
     turned = f", turned {piece.angle_deg:g}°" if piece.angle_deg else ""
     how = f"on foam {say_fine(piece.raised_mm, units)} high" if piece.raised_mm else "glued flat"
     flush = "; trim flush what hangs over" if piece.flush else ""
+    size = f"{say_size(piece.width_mm, piece.height_mm, units)} of {piece.stock.name}."
+    if piece.cuts and piece.used == "cuts":
+        return (
+            f"{size} {_cut_from_it(piece, units)} Put each on the panel {how}, in register: where the piece would have shown it."
+        )
+    what = "Put what is left of it" if piece.cuts and piece.used == "rest" else "Put it"
+    cut = f"{_cut_from_it(piece, units)} " if piece.cuts else ""
     return (
-        f"{say_size(piece.width_mm, piece.height_mm, units)} of {piece.stock.name}. Put it on the panel {how}, its middle "
+        f"{size} {cut}{what} on the panel {how}, its middle "
         f"{say_length(piece.x_mm, units)} from the left and {say_length(piece.y_mm, units)} from the top{turned}{flush}."
     )
+
+
+def _cut_from_it(piece: Piece, units: Units) -> str:
+    """What is cut from a piece when it is dry, each with its size and place on it."""
+    each = [
+        f"the {cut.name}, {say_size(cut.width_mm, cut.height_mm, units)}, its middle {say_length(cut.x_mm, units)} from the left and "
+        f"{say_length(cut.y_mm, units)} from the top"
+        for cut in piece.cuts
+    ]
+    return f"When it is dry, cut from it {join_words(each)}."
 
 
 def _to_lay_out(plan: Plan) -> list[str]:

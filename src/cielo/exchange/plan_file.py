@@ -86,6 +86,9 @@ def write_plan(plan: Plan) -> bytes:
     for stock in [document["stock"], *(piece["stock"] for piece in document.get("pieces", []))]:
         if not stock["fibres"]:
             del stock["fibres"]
+    for piece in document.get("pieces", []):
+        if not piece["cuts"]:  # nor one that nothing is cut from
+            del piece["cuts"], piece["used"]
     for mask in [*document["masks"], *(mask for piece in document.get("pieces", []) for mask in piece["masks"])]:
         if not mask["named"]:  # nor a sheet whose openings have no names
             del mask["named"]

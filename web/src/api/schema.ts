@@ -2937,6 +2937,13 @@ export interface components {
              * @enum {string}
              */
             belongs: "panel" | "base" | "inside" | "back" | "envelope";
+            /** Cuts */
+            cuts: components["schemas"]["Cut"][];
+            /**
+             * Used
+             * @enum {string}
+             */
+            used: "whole" | "cuts" | "rest";
             /** Steps */
             steps: number;
             /** Path */
@@ -5111,6 +5118,8 @@ export interface components {
          *     x_mm, y_mm, angle_deg : where its middle comes on the panel.
          *     raised_mm : how high foam lifts it; 0 where it is glued flat.
          *     flush : what hangs over the panel's edge is trimmed flush with it.
+         *     cuts : what is cut from it when it is dry, at places on it; each is put on in register, where the whole piece would have shown it.
+         *     used : what of it is put on: "whole"; what is cut from it ("cuts"); or what is left of it, with its holes ("rest").
          */
         Piece: {
             /** Key */
@@ -5167,6 +5176,17 @@ export interface components {
              * @default []
              */
             holds: components["schemas"]["Hold"][];
+            /**
+             * Cuts
+             * @default []
+             */
+            cuts: components["schemas"]["Cut"][];
+            /**
+             * Used
+             * @default whole
+             * @enum {string}
+             */
+            used: "whole" | "cuts" | "rest";
         };
         /**
          * PieceOut
@@ -5695,6 +5715,17 @@ export interface components {
              * @default false
              */
             flush: boolean;
+            /**
+             * Cuts
+             * @default []
+             */
+            cuts: components["schemas"]["Cut"][];
+            /**
+             * Used
+             * @default whole
+             * @enum {string}
+             */
+            used: "whole" | "cuts" | "rest";
         };
         /**
          * QuestionOut

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../api/models";
-import { pieceId, placedPiece, wholeOf } from "./beside";
+import { cutOut, pieceId, placedPiece, wholeOf } from "./beside";
 
 const piece: Schemas["BesideOut"] = {
   key: "piece-1",
@@ -16,6 +16,8 @@ const piece: Schemas["BesideOut"] = {
   raised_mm: 1.5,
   flush: false,
   belongs: "panel",
+  cuts: [],
+  used: "whole",
   steps: 2,
   path: "",
 };
@@ -25,6 +27,29 @@ describe("pieces beside the panel", () => {
     expect(wholeOf(pieceId("0123456789ab", "piece-1"))).toBe("0123456789ab");
     expect(pieceId("0123456789ab~piece-1", "piece-2")).toBe("0123456789ab~piece-2");
     expect(wholeOf("0123456789ab")).toBe("0123456789ab");
+  });
+  it("are cut up into shapes of their own names, whole on the piece and clear of each other", () => {
+    for (const [width_mm, height_mm] of [
+      [90, 16],
+      [121, 121],
+      [110, 170],
+      [30, 200],
+    ] as const)
+      for (const what of ["3 square", "3 round", "1 square", "1 round"] as const) {
+        const of = { ...piece, width_mm, height_mm };
+        const cuts = cutOut(of, what);
+        expect(cuts).toHaveLength(Number(what[0]));
+        for (const { x_mm, y_mm, width_mm: w } of cuts) {
+          expect(Math.min(x_mm, y_mm, width_mm - x_mm, height_mm - y_mm)).toBeGreaterThan(w / 2);
+        }
+        cuts.slice(1).forEach((cut, i) => {
+          const { x_mm, y_mm, width_mm: w } = cuts[i] ?? cut;
+          const apart = what.endsWith("round") ? Math.hypot : Math.max;
+          expect(apart(Math.abs(cut.x_mm - x_mm), Math.abs(cut.y_mm - y_mm))).toBeGreaterThan(w);
+        });
+        const more = cutOut({ ...of, cuts }, what);
+        expect(new Set([...cuts, ...more].map(({ key }) => key)).size).toBe(2 * cuts.length);
+      }
   });
   it("are put on another way with all else as it was", () => {
     const put = placedPiece(piece, { angle_deg: 8 });

@@ -1,5 +1,5 @@
 /** The pieces of a card that are made beside the panel. Of a piece the id is the card's, a tilde and the piece's key. */
-import type { Schemas } from "../api/models";
+import type { Cut, Schemas } from "../api/models";
 
 export const OF = "~";
 export const wholeOf = (id: string) => id.split(OF)[0] ?? id;
@@ -58,7 +58,56 @@ export function placedPiece(
   piece: BesideOut,
   part: Partial<BesideOut>,
 ): Omit<Schemas["PutPiece"], "based_on" | "key" | "said"> {
-  const { name, width_mm, height_mm, x_mm, y_mm, angle_deg, raised_mm, flush } = { ...piece, ...part };
+  const { name, width_mm, height_mm, x_mm, y_mm, angle_deg, raised_mm, flush, cuts, used } = {
+    ...piece,
+    ...part,
+  };
   const outline = (part.outline ?? piece.outline) as Schemas["PutPiece"]["outline"];
-  return { name, outline, width_mm, height_mm, x_mm, y_mm, angle_deg, raised_mm, flush };
+  return { name, outline, width_mm, height_mm, x_mm, y_mm, angle_deg, raised_mm, flush, cuts, used };
+}
+
+export const CUT_OUTS = [
+  { value: "3 square", label: "three squares", hint: "staggered, each put on in register" },
+  { value: "3 round", label: "three circles" },
+  { value: "1 square", label: "a square" },
+  { value: "1 round", label: "a circle", hint: "1 3/8 in where there is room" },
+] as const;
+export type CutOut = (typeof CUT_OUTS)[number]["value"];
+const SPOTLIGHT_MM = 35;
+/** Shapes to cut from a piece, beside what is cut from it already: staggered across it, or in a row along a narrow one. */
+export function cutOut(piece: BesideOut, what: CutOut): Cut[] {
+  const [many, shape] = [Number(what[0]), what.slice(2)];
+  const round = shape === "round";
+  const [short, long] = [
+    Math.min(piece.width_mm, piece.height_mm),
+    Math.max(piece.width_mm, piece.height_mm),
+  ];
+  const narrow = long > 2 * short;
+  const size = Math.round(
+    narrow ? short * 0.7 : round ? Math.min(SPOTLIGHT_MM, short * 0.28) : short * (many > 1 ? 0.21 : 0.4),
+  );
+  const called = round ? "circle" : "square";
+  const taken = new Set(piece.cuts.map((cut) => cut.key));
+  return Array.from({ length: many }, (_, i) => {
+    let number = 1;
+    while (taken.has(`${called}-${number}`)) number++;
+    const key = `${called}-${number}`;
+    taken.add(key);
+    // From the upper left to the lower right.
+    const along = many === 1 ? 0.5 : 0.5 + (i - (many - 1) / 2) * 0.24;
+    const across = narrow ? 0.5 : along;
+    const at = piece.width_mm >= piece.height_mm ? { x: along, y: across } : { x: across, y: along };
+    return {
+      key,
+      name: `${called} ${number}`,
+      use: "spotlight" as const,
+      outline: round ? ("round" as const) : ("rectangle" as const),
+      x_mm: Math.round(piece.width_mm * at.x * 10) / 10,
+      y_mm: Math.round(piece.height_mm * at.y * 10) / 10,
+      width_mm: size,
+      height_mm: size,
+      angle_deg: 0,
+      rim_mm: 6,
+    };
+  });
 }

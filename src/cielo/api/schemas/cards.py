@@ -1,6 +1,6 @@
 """What the web sends and gets about cards."""
 
-from typing import Annotated, Self
+from typing import Annotated, Literal, Self
 
 from pydantic import BaseModel, ConfigDict, Field
 
@@ -10,7 +10,7 @@ from cielo.app.reading import Reading
 from cielo.core.bounds import MOST_INKS, Side
 from cielo.core.geometry.shapes import rings_mm
 from cielo.core.optics.spectra import hex_from_lab
-from cielo.core.plan import Belongs, Card, Disc, Edge, Fade, Fold, pieces_made
+from cielo.core.plan import Belongs, Card, Cut, Disc, Edge, Fade, Fold, pieces_made
 from cielo.core.sequence.gradient import GradientWish, SeamSchool
 from cielo.core.simulation.assembled import piece_shape
 from cielo.core.units import Units
@@ -77,7 +77,21 @@ class CardSummary(BaseModel):
         )
 
 
-PLACED = ("key", "name", "outline", "width_mm", "height_mm", "x_mm", "y_mm", "angle_deg", "raised_mm", "flush", "belongs")
+PLACED = (
+    "key",
+    "name",
+    "outline",
+    "width_mm",
+    "height_mm",
+    "x_mm",
+    "y_mm",
+    "angle_deg",
+    "raised_mm",
+    "flush",
+    "belongs",
+    "cuts",
+    "used",
+)
 
 
 class BesideOut(BaseModel):
@@ -96,6 +110,8 @@ class BesideOut(BaseModel):
     raised_mm: float
     flush: bool
     belongs: Belongs
+    cuts: tuple[Cut, ...]
+    used: Literal["whole", "cuts", "rest"]
     steps: int
     path: str
 

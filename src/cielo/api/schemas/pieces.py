@@ -1,13 +1,13 @@
 """What the web sends about the pieces of a card."""
 
-from typing import Annotated, Any
+from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
 from cielo.api.schemas.cards import Edit
 from cielo.app.pieces import Kind
 from cielo.core.bounds import Angle, Place, Raised, Span
-from cielo.core.plan import Outline
+from cielo.core.plan import Cut, Outline
 from cielo.exchange.materials_model import Key, Name
 
 
@@ -31,8 +31,10 @@ class PutPiece(Edit):
     angle_deg: Angle = 0.0
     raised_mm: Raised = 0.0
     flush: bool = False
+    cuts: Annotated[tuple[Cut, ...], Field(max_length=24)] = ()
+    used: Literal["whole", "cuts", "rest"] = "whole"
 
     @property
     def placed(self) -> dict[str, Any]:
         """What of the piece is said anew."""
-        return self.model_dump(exclude={"based_on", "key", "said"})
+        return {name: getattr(self, name) for name in type(self).model_fields if name not in ("based_on", "key", "said")}

@@ -4,7 +4,7 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
 from functools import partial
 from itertools import combinations
-from math import hypot
+from math import floor, hypot
 
 import numpy as np
 from numpy.typing import NDArray
@@ -305,12 +305,14 @@ def figure_floats(plan: Plan, _table: Table) -> Iterator[Finding]:
         _, top, _, foot = figure.shape.bounds
         x_mm = figure.shape.centroid.x
         if figure.stands and not _has_ground(plan, x_mm, foot, foot - top):
-            lower = plan.card.panel_height_mm + 2 - foot
+            to_edge = plan.card.panel_height_mm - foot
             grounded = [
                 ("Stand it on the land", figure.moved(0.0, round(crest + SINKS_MM - foot, 1)))
                 for crest in _nearest(plan, x_mm, foot)
             ]
-            grounded.append(("Let it run off the bottom edge", figure.moved(0.0, lower)))
+            # Rounded down, so that no hair of it hangs over.
+            grounded.append(("Stand it on the panel's edge", figure.moved(0.0, floor(to_edge * 10) / 10)))
+            grounded.append(("Let it run off the bottom edge", figure.moved(0.0, to_edge + 2)))
             yield _floats(plan, figure.step.id, figure.name, x_mm, foot, grounded)
     last = plan.steps[-1].id if plan.steps else None
     for piece in plan.focal:

@@ -66,7 +66,7 @@ def pieces_of(plan: Plan) -> tuple[Piece, ...]:
         *_mats(plan.card, plan.units),
         _panel(plan),
         *(piece for cut in plan.cuts for piece in _cut(plan, cut)),
-        *(_beside(piece) for piece in plan.pieces if piece.belongs == "panel"),
+        *(part for piece in plan.pieces if piece.belongs == "panel" for part in (_beside(piece), *_cut_from(piece, plan.units))),
         *(_mask(plan, mask) for mask in _templates(plan)),
         *(_mask(own, mask) for own in _plans_beside(plan) for mask in _templates(own)),
         *_envelope(plan),
@@ -260,3 +260,12 @@ def _fineness(covers: BaseGeometry, units: Units) -> str:
 
 def _ring(ring: BaseGeometry) -> Array:
     return np.asarray(ring.coords, dtype=float)
+
+
+def _cut_from(piece: MadePiece, units: Units) -> Iterator[Piece]:
+    """What is cut from a piece that is made beside the panel."""
+    for cut in piece.cuts:
+        at = f"its middle {say_length(cut.x_mm, units)} from the left and {say_length(cut.y_mm, units)} from the top"
+        kept = "it is left over" if piece.used == "rest" else "put it on in register"
+        note = f"Cut it from the {piece.name} when that is dry, {at}; {kept}."
+        yield replace(_free(f"{piece.key}-{cut.key}", cut.name, piece.stock.name, shape_of_cut(cut), note), from_panel=True)

@@ -10,6 +10,8 @@ from cielo.errors import NotFound
 
 # A piece lies by itself on the table while it is worked on, with this much round it, so that a narrow strip is as good as a card.
 TABLE_MM = 10.0
+# The cut, in a piece's own plan, that is its own outline.
+OUTLINE = "outline"
 TABLE = Reveals(TABLE_MM, TABLE_MM, TABLE_MM, TABLE_MM)
 
 
@@ -37,8 +39,8 @@ def piece_of(plan: Plan, key: str) -> Piece:
 def plan_of_piece(plan: Plan, key: str) -> Plan:
     """A piece as a plan: its own panel, stock, sheets and steps, with the inks and ways of the whole. Raises NotFound."""
     piece = piece_of(plan, key)
-    cut = Cut(
-        "outline",
+    outline = Cut(
+        OUTLINE,
         piece.name,
         "spotlight",
         piece.outline,
@@ -56,7 +58,7 @@ def plan_of_piece(plan: Plan, key: str) -> Plan:
         steps=piece.steps,
         holds=piece.holds,
         focal=(),
-        cuts=() if piece.outline == "rectangle" else (cut,),
+        cuts=piece.cuts if piece.outline == "rectangle" else (outline, *piece.cuts),
         wishes=(),
         pieces=(),
     )
@@ -72,6 +74,7 @@ def with_piece_plan(plan: Plan, key: str, own: Plan) -> Plan:
         masks=own.masks,
         steps=own.steps,
         holds=own.holds,
+        cuts=tuple(cut for cut in own.cuts if cut.key != OUTLINE),
     )
     return replace(with_piece(plan, piece), inks=own.inks, units=own.units, schools=own.schools, hand=own.hand, pace=own.pace)
 

@@ -67,6 +67,8 @@ class Piece:
     x_mm, y_mm, angle_deg : where its middle comes on the panel.
     raised_mm : how high foam lifts it; 0 where it is glued flat.
     flush : what hangs over the panel's edge is trimmed flush with it.
+    cuts : what is cut from it when it is dry, at places on it; each is put on in register, where the whole piece would have shown it.
+    used : what of it is put on: "whole"; what is cut from it ("cuts"); or what is left of it, with its holes ("rest").
     """
 
     key: Key
@@ -84,3 +86,5 @@ class Piece:
     masks: Annotated[tuple[Mask, ...], Len(0, 24)] = ()
     steps: Annotated[tuple[Step, ...], Len(0, MOST_STEPS)] = ()
     holds: Annotated[tuple[Hold, ...], Len(0, 24)] = ()
+    cuts: Annotated[tuple[Cut, ...], Len(0, 24)] = ()
+    used: Literal["whole", "cuts", "rest"] = "whole"

@@ -10,6 +10,7 @@ import WordLength from "../../components/word/WordLength.vue";
 import WordText from "../../components/word/WordText.vue";
 import WordToggle from "../../components/word/WordToggle.vue";
 import { useDesk } from "../../composables/useDesk";
+import CutFromPiece from "./CutFromPiece.vue";
 import { BELONGS, placedPiece, wholeOf } from "../../logic/beside";
 import { useCard } from "../../stores/card";
 import { useShelf } from "../../stores/shelf";
@@ -131,7 +132,8 @@ function takeAway() {
       :text="piece.flush ? 'is trimmed flush' : 'hangs over'"
       :other="piece.flush ? 'hangs over' : 'is trimmed flush'"
       @toggle="put({ flush: !piece.flush }, 'trim it flush or not')"
-    />. <button type="button" class="word" @click="thread">Thread it between the figures</button>. </template
+    />. <button type="button" class="word" @click="thread">Thread it between the figures</button>.
+    <CutFromPiece :piece="piece" :units="units" @put="put" />{{ " " }}</template
   ><button type="button" class="word quiet" @click="takeAway">
     {{ piece.belongs === "panel" ? "Take the piece away" : "Leave it plain" }}</button
   >.

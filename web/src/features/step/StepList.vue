@@ -6,7 +6,7 @@ import WordMenu from "../../components/word/WordMenu.vue";
 import { useDesk } from "../../composables/useDesk";
 import { newSteps } from "../../logic/newSteps";
 import { regionOf } from "../../logic/prints";
-import { againOf, inPlaceOf, newStepId, spellOf } from "../../logic/steps";
+import { againOf, inPlaceOf, lastOfGround, newStepId, spellOf } from "../../logic/steps";
 import FindingNote from "../FindingNote.vue";
 import ShowIt from "../solving/ShowIt.vue";
 import AgainWith from "./AgainWith.vue";
@@ -237,6 +237,14 @@ function takeOut(id: string) {
       </div>
     </li>
   </ol>
+  <p v-if="steps.length && !chosen" class="begin">
+    <WordMenu
+      text="Add a step"
+      label="Add"
+      :choices="addable(lastOfGround(steps))"
+      @choose="(what) => add(lastOfGround(steps), what)"
+    />
+  </p>
 </template>
 
 <style scoped>
