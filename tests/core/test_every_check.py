@@ -16,6 +16,7 @@ from cielo.core.plan import (
     Band,
     Brush,
     Card,
+    Cut,
     Disc,
     Drawn,
     Dry,
@@ -33,6 +34,7 @@ from cielo.core.plan import (
     Motifs,
     Onto,
     Patches,
+    Piece,
     Plan,
     Prepare,
     Region,
@@ -158,6 +160,10 @@ def moon_and(motif: Motif, x_mm: float, y_mm: float, size_mm: float) -> Plan:
     return plan(*halo, *inked, masks=(*MASKS, figure))
 
 
+STRIP = Piece("strip", "strip", SMOOTH, 80.0, 20.0, 60.0, 88.0)
+PRINT = Piece("print", "second print", SMOOTH, 100.0, 100.0, 60.0, 85.0)
+HOLE = Cut("square", "square", "spotlight", "rectangle", 50.0, 50.0, 20.0, 20.0)
+
 CASES: list[tuple[str, Plan, Plan]] = [
     ("stark-seam", plan(lay("yellow", top(80, 3)), lay("blue", low(86, 3))), plan(lay("yellow", top(60, 45)), lay("blue", low(66, 45)))),
     ("stark-seam", plan(lay("yellow", top(80, 3)), lay("blue", low(86, 3))), plan(lay("yellow", top(80, 0)), lay("blue", low(86, 0)))),
@@ -245,6 +251,12 @@ CASES: list[tuple[str, Plan, Plan]] = [
      plan(lay("pale"), AIR, say("dark"), lay("white", top(40, 5), "foam", onto="dry"))),
     ("covered-by-later", plan(stamp("yellow"), AIR, lay("dark", passes=5, onto="dry")),
      plan(stamp("dark"), AIR, lay("yellow", passes=2, onto="dry"))),
+    ("covered-by-later", plan(say("dark"), pieces=(STRIP,)), plan(say("dark"), pieces=(replace(STRIP, y_mm=40.0),))),
+    ("covered-by-later", plan(say("dark"), pieces=(replace(PRINT, cuts=(HOLE,), used="cuts"),)),
+     plan(say("dark"), pieces=(replace(PRINT, cuts=(replace(HOLE, y_mm=20.0),), used="cuts"),))),
+    ("covered-by-later", plan(say("dark"), pieces=(replace(PRINT, cuts=(replace(HOLE, y_mm=20.0),), used="rest"),)),
+     plan(say("dark"), pieces=(replace(PRINT, cuts=(replace(HOLE, width_mm=90.0, height_mm=30.0),), used="rest"),))),
+    ("motif-cut", moon_and("rosette", 6.0, 120.0, 20.0), moon_and("rosette", 60.0, 80.0, 126.0)),
     ("off-the-piece", plan(say("dark", 16)), plan(say("dark", 9))),
     ("off-the-piece", plan(Brush("", "dark", "pen", Words("Winter show", 100, 40, 9), "full", 1)), plan(say("dark", 11))),
     ("seeps-under", plan(lay("blue"), AIR, LayMask("", "moon"), SPRINKLE, LiftMask("", "moon")),

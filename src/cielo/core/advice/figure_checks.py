@@ -14,6 +14,7 @@ from shapely.geometry.base import BaseGeometry
 from cielo.core.advice.finding import Finding, Place, Remedy
 from cielo.core.advice.looking import offered, panel_size, with_step
 from cielo.core.geometry.masks import outlines_mm
+from cielo.core.geometry.motifs import STANDING
 from cielo.core.geometry.printing import image_name, shape_at
 from cielo.core.geometry.shapes import inside_of
 from cielo.core.plan import (
@@ -48,7 +49,6 @@ SETTING = (0.35, 0.65)
 GRAZED = 0.02
 # How far the ground may lie under or behind a foot, as a share of the figure, or in mm: judgement, no source.
 BEHIND, UNDER_MM = 0.45, 4.0
-STANDING = ("saguaro",)
 # A disc of which more is hidden is lost; outlines that meet on less of each only touch: judgement, no source.
 HIDES, TOUCHES = 0.7, 0.06
 # A figure that loses a share between these looks slipped: judgement, no source.
@@ -285,7 +285,10 @@ def motif_cut(plan: Plan, _table: Table) -> Iterator[Finding]:
         lost = figure.shape.difference(panel).difference(below).area / max(figure.shape.area, 1e-9)
         if not LOSES[0] < lost < LOSES[1]:
             continue
-        left, top, right, _ = figure.shape.bounds
+        left, top, right, foot = figure.shape.bounds
+        # What is larger than the panel runs off both its sides, and is meant to.
+        if (left < 0 and right > width) or (top < 0 and foot > height):
+            continue
         across = max(0.0, CLEAR_MM - left) - max(0.0, right - width + CLEAR_MM)
         yield Finding(
             "motif-cut",
@@ -310,7 +313,6 @@ def figure_floats(plan: Plan, _table: Table) -> Iterator[Finding]:
                 ("Stand it on the land", figure.moved(0.0, round(crest + SINKS_MM - foot, 1)))
                 for crest in _nearest(plan, x_mm, foot)
             ]
-            # Rounded down, so that no hair of it hangs over.
             grounded.append(("Stand it on the panel's edge", figure.moved(0.0, floor(to_edge * 10) / 10)))
             grounded.append(("Let it run off the bottom edge", figure.moved(0.0, to_edge + 2)))
             yield _floats(plan, figure.step.id, figure.name, x_mm, foot, grounded)

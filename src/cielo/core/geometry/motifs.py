@@ -77,7 +77,7 @@ NAMES: dict[str, str] = {key: name for key, (name, _) in (*MOTIFS.items(), *DRAW
 
 # What grows or sits on the ground, and hangs in the air where there is none under it: common practice, no source.
 STANDING = frozenset({
-    "saguaro", "arch", "grasses", "reeds", "tree-line", "fir", "hill-pair", "pot", "jar", "lizard", "snail", "barrel", "pads", "cairn",
+    "saguaro", "grasses", "reeds", "tree-line", "fir", "hill-pair", "pot", "jar", "lizard", "snail", "barrel", "pads", "cairn",
     "fence",
 })  # fmt: skip
 
