@@ -187,6 +187,8 @@ CASES: list[tuple[str, Plan, Plan]] = [
     ("stamp-over-ridge", plan(*THROUGH, stamp("dark")), plan(*THROUGH, lay("dark", Whole(), "fine-splatter"))),
     ("resist-not-wiped", plan(*THROUGH, OVER), plan(*THROUGH, OVER, WIPE)),
     ("resist-not-wiped", plan(*THROUGH, OVER, WIPE, lay("yellow")), plan(*THROUGH, OVER, lay("yellow"), WIPE)),
+    ("resist-too-pale", plan(replace(say("powder"), touch="full"), lay("pale", Band("top", 60.0, 110.0, 5.0, 5.0), passes=1), WIPE),
+     plan(replace(say("powder"), touch="full"), lay("dark", Band("top", 60.0, 110.0, 5.0, 5.0), passes=5), WIPE)),
     ("resist-too-pale", plan(*THROUGH, lay("pale", onto="dry", passes=1), WIPE), plan(*THROUGH, OVER, WIPE)),
     ("water-on-soluble-outline", plan(stamp("dark"), AIR, SPRINKLE), plan(stamp("pigment"), lay("pale"), LONG, SPRINKLE)),
     ("water-on-soluble-outline", plan(stamp("dark"), AIR, SPRINKLE), plan(lay("pale"), AIR, SPRINKLE, AIR, stamp("dark"))),

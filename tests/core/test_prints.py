@@ -21,6 +21,7 @@ from cielo.core.geometry import lettering
 from cielo.core.geometry.lettering import words_shape
 from cielo.core.geometry.motifs import NAMES
 from cielo.core.geometry.printing import mask_of_prints, print_shape, prints_of, shape_at
+from cielo.core.geometry.shapes import parts_of
 from cielo.core.order.arrange import in_order
 from cielo.core.plan import (
     At,
@@ -178,6 +179,23 @@ def test_its_own_mask_covers_the_print_and_inside_it_is_the_print() -> None:
     rows, columns = np.nonzero(maps[2] > 0.3)
     assert grid.y_mm[rows].min() > 80, "only the second"
     assert columns.size > 0
+
+
+@pytest.mark.parametrize("motif", NAMES)
+def test_inside_an_image_drawn_as_a_line_is_all_its_outline_holds(motif: Motif) -> None:
+    """And not the line itself: painted in, its own mask over it, it is as large as the solid image with its holes filled."""
+    region = Print(BuiltIn(motif), 60.0, (At(60, 85, 20.0),))
+    line = replace(region, line_mm=0.6)
+    of = plan(printed(line), AIR, lay("yellow", InPrint("s1"), "dauber", 2))
+    solid = shape_at(region, region.places[0])
+    filled = shapely.union_all([shapely.Polygon(part.exterior) for part in parts_of(solid)]).buffer(0.3)
+    mask = mask_of_prints(of, "s1", "own")
+    grid = grid_of(of.card, 100)
+    painted = strength_laid(of, of.steps[-1], frozenset(), grid) > 0.3 if isinstance(of.steps[-1], Brush) else np.zeros(1)
+    panel_mm2 = of.card.panel_width_mm * of.card.panel_height_mm
+    assert float(painted.mean()) * panel_mm2 == pytest.approx(filled.area, rel=0.06)
+    held = shapely.union_all([shapely.Polygon(ring) for ring in mask.rings])
+    assert held.area == pytest.approx(filled.area, rel=0.02)
 
 
 def test_where_it_is_still_bare_leaves_no_bare_spot_and_keeps_its_turn() -> None:

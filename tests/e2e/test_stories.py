@@ -168,7 +168,7 @@ def test_resist_spotlights(page: Page) -> None:
 
 
 def test_resist_and_vignette_by_keyboard(page: Page) -> None:
-    """Powder through a stencil, coral from the edges, the centre left white, darker at the edges; trimmed, with an envelope."""
+    """Powder through a stencil, coral from the edges, the centre left white, darker at the edges; trimmed; a figure on the envelope."""
     maker = KeyboardMaker(page)
     maker.begin("Coral vignette", "6 × 6 in", ("Cholla 3", "Cholla 7", "Yarrow 0"))
     maker.take("Add a mask", "a repeat stencil")
@@ -181,8 +181,22 @@ def test_resist_and_vignette_by_keyboard(page: Page) -> None:
     maker.step("Splatter water")
     maker.step("Trim the panel")
     maker.take("Make a piece", "the front of the envelope")
+    maker.part("envelope")
+    maker.step("Stamp an image")
+    maker.set("Ink", "Yarrow 0")
+    maker.press(maker.word("Line"))
+    maker.saved()
+    maker.tap("Paint inside")
+    maker.saved()
+    maker.tap("Do it again")
+    maker.saved()
+    maker.set("Ink", "Cholla 7")
+    maker.step("Wipe the beads off")
+    maker.tap("Put it in working order")
+    maker.saved()
+    maker.part("the panel")
     said = maker.put_right()
-    for word in ("anti-static", "Yarrow 0", "Cholla 7", "beads", "Trim the panel", "envelope"):
+    for word in ("anti-static", "Yarrow 0", "Cholla 7", "beads", "Trim the panel", "envelope", "snail", "inside"):
         assert word in said, word
     page.reload()
     rgb = panel(page)
@@ -191,35 +205,45 @@ def test_resist_and_vignette_by_keyboard(page: Page) -> None:
 
 
 def test_a_sunrise_over_land_by_finger(finger: Page) -> None:
-    """The sun masked, a glow round it, pink from the edges in, three firs along the foot."""
+    """Black powder on the land's edge first; yellow in the sun, a glow round it, pink and blue to mauve, red low, the land filled, firs."""
     maker = TouchMaker(finger)
-    maker.begin("Sunrise", "5 in square", ("Yucca 4", "Cholla 3", "Basalt 8"))
+    maker.begin("Sunrise", "5 in square", ("Yucca 4", "Cholla 3", "Agave 6", "Ocotillo 5", "Basalt 8"))
     maker.take("Add a mask", "a round mask")
-    maker.step("Lay the")
-    maker.step("Brush round the")
+    maker.tap("Use its hole as a stencil")
+    maker.saved()
+    maker.take("Add a mask", "an edge of hills")
+    maker.step("Dab inside the moon stencil")
+    maker.step("Lift the moon stencil")
+    maker.step("Brush round the moon mask")
+    maker.set("Ink", "Yucca 4")
     maker.step("Darken the edges")
     maker.set("Ink", "Cholla 3")
-    maker.step("Lift the")
+    maker.step("Brush an ink")
+    maker.step("Lift the moon mask")
+    maker.step("Dab inside the hills mask")
+    maker.set("Ink", "Basalt 8")
+    maker.step("Lift the hills mask")
     maker.step("Stamp an image")
     maker.take("Image", "fir", "fir")
     maker.take("Places", "three along the bottom")
     # The middle one only just touches the sun: told, and set right at a tap.
     maker.tap("Move it clear of the moon")
     maker.saved()
+    maker.step("Draw an image with a pen")
+    maker.take("Image", "birds", "birds")
     said = maker.put_right()
-    for word in ("moon mask", "Basalt 8", "fir"):
+    for word in ("moon mask", "moon stencil", "hills mask", "Basalt 8", "Agave 6", "fir", "birds"):
         assert word in said, word
 
 
 def test_motif_by_motif_and_stripes_on_blue(page: Page) -> None:
-    """Single openings of a stencil of flowers, each in its own two tones; water flicked over; stripes on the base under it."""
+    """Single openings of a stencil of flowers, each in its own two tones; a vase in two tones; water; white; stripes on a blue base."""
     maker = Maker(page)
-    maker.begin("Motif by motif", "5 × 7 in", ("Yucca 1", "Cholla 3", "Cholla 7", "Juniper 5"))
+    maker.begin("Motif by motif", "5 × 7 in", ("Yucca 1", "Cholla 3", "Cholla 7", "Juniper 5", "Frost 0"))
     maker.take("Stock", "Gravel watercolour")
     maker.tap("take one from the shelf")
     maker.press(page.get_by_role("list", name="Stencils and masks").get_by_role("button", name="meadow"))
     maker.saved()
-    maker.step("Lay the meadow stencil")
     row = "from the left in the sixth row"
     for places in ((f"second {row}", f"third {row}"), (f"first {row}",), (f"fourth {row}",)):
         maker.step("Dab inside the meadow stencil")
@@ -233,11 +257,19 @@ def test_motif_by_motif_and_stripes_on_blue(page: Page) -> None:
         maker.press(page.locator("[data-chosen]").get_by_role("button", name="Cover the neighbours"))
         maker.saved()
     maker.step("Lift the meadow stencil")
+    maker.step("Stamp an image")
+    maker.take("Image", "clay jar", "jar")
+    maker.tap("Paint inside")
     maker.step("Splatter water")
+    maker.step("Draw a stroke")
+    maker.set("Ink", "Frost 0")
     maker.take("Make a piece", "the front of the base")
     maker.part("front of the base")
-    maker.step("Brush a slanting band")
+    maker.take("Stock", "Night slate")
+    maker.take("Add a mask", "two tapes")
+    maker.step("Lay the")
+    maker.step("Darken the edges")
     maker.part("the panel")
     said = maker.put_right()
-    for word in (f"second {row}", "neighbours covered", "Cholla 7", "watercolour", "front of the base"):
+    for word in (f"second {row}", "neighbours covered", "Cholla 7", "watercolour", "front of the base", "clay jar", "Frost 0"):
         assert word in said, word

@@ -3,13 +3,13 @@
 from dataclasses import replace
 
 import numpy as np
-from shapely import affinity, union_all
+from shapely import Polygon, affinity, union_all
 from shapely.geometry.base import BaseGeometry
 
 from cielo.core.geometry.lettering import words_shape
 from cielo.core.geometry.masks import even_odd
 from cielo.core.geometry.motifs import NAMES, motif_shape
-from cielo.core.geometry.shapes import rings_mm
+from cielo.core.geometry.shapes import parts_of, rings_mm
 from cielo.core.geometry.spreading import spread_motifs
 from cielo.core.keeping import kept
 from cielo.core.plan import (
@@ -108,14 +108,16 @@ AS_FINE_AS_MM = 0.05
 
 
 def mask_of_prints(plan: Plan, step_id: str, key: str = "", only: tuple[int, ...] = (), margin_mm: float = 0.0) -> Drawn:
-    """The prints of a step, all or some of them, as a mask that keeps them: as cut from a second print. Raises BadInput where the step
-    prints nothing."""
+    """The prints of a step, all or some of them, as a mask that keeps them: as cut from a second print. One printed as a line is cut out,
+    and painted inside, along its outline. Raises BadInput where the step prints nothing."""
     step = plan.steps[plan.index_of(step_id)]
     if not isinstance(step, Brush) or not isinstance(step.region, Print | Motifs | Words):
         raise BadInput("that step prints nothing.", field="step", mend="Choose a step that stamps or draws.")
     card = plan.card
     shapes = prints_of(step.region, card.panel_width_mm, card.panel_height_mm, step.seed)
     chosen = [shape for n, shape in enumerate(shapes) if not only or n in only]
+    if isinstance(step.region, Print) and step.region.line_mm:
+        chosen = [Polygon(part.exterior) for shape in chosen for part in parts_of(shape)]
     shape = union_all(chosen).buffer(margin_mm).simplify(AS_FINE_AS_MM)
     if shape.is_empty:
         raise BadInput("there is no such print.", field="only", mend="Choose prints on the panel.")

@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
+from scipy import ndimage
 
 from cielo.core.materials import RESIST_KINDS, Lab
 from cielo.core.optics.difference import ciede2000
@@ -20,6 +21,8 @@ EMBOSSED_PIXELS_PER_INCH = 60
 MOST_PASSES = 20
 # Motif where at least this share is covered, ground where at most that: the edge between counts for neither.
 MOTIF, GROUND = 0.6, 0.05
+# What lies so near a motif is its ground, mm; the rest of the panel tells nothing of how it is seen. Judgement.
+NEAR_MM = 5.0
 # A sentiment nearer to its ground than this is hard to read, an image on ground that varies by more looks lost: common practice, no
 # source.
 READABLE, BUSY = 20.0, 25.0
@@ -29,7 +32,8 @@ Mask = NDArray[np.bool_]
 
 @dataclass(frozen=True)
 class StandsOut:
-    """How far an embossed motif stands out after a step, mean CIEDE2000 between motif and ground."""
+    """How far an embossed motif stands out after a step, CIEDE2000: the mean from the motif of that half of the ground round it which
+    differs most. A figure painted inside its outline is seen, and so is a pattern of which the middle is left white on purpose."""
 
     step: str
     contrast: float
@@ -78,18 +82,21 @@ def _embosses(plan: Plan, step: Brush) -> bool:
 
 
 def _motif_and_ground(plan: Plan, grid: Grid) -> tuple[Mask, Mask, int | None]:
-    """Where the embossing lies, where it surely does not, and the number of the first step that embosses."""
+    """Where the embossing lies, where near it it surely does not, and the number of the first step that embosses."""
     first = next((i for i, step in enumerate(plan.steps) if isinstance(step, Brush) and _embosses(plan, step)), None)
     laid = [laying.strength for laying in layings(plan, grid) if _embosses(plan, laying.step)]
     most = np.max(laid, axis=0) if laid else np.zeros((grid.rows, grid.columns))
-    return most >= MOTIF, most <= GROUND, first
+    motif = most >= MOTIF
+    near = int(np.ceil(NEAR_MM / grid.pixel_width_mm))
+    return motif, (most <= GROUND) & (ndimage.distance_transform_cdt(~motif, "chessboard") <= near), first
 
 
 def _contrast(plan: Plan, steps_done: int | None, motif: Mask, ground: Mask) -> float:
     if not motif.any() or not ground.any():
         return 0.0
     xyz = panel_xyz(plan, grid_of(plan.card, EMBOSSED_PIXELS_PER_INCH), steps_done)
-    return float(ciede2000(lab_from_xyz(xyz[motif].mean(axis=0)), lab_from_xyz(xyz[ground].mean(axis=0))))
+    apart = np.sort(ciede2000(lab_from_xyz(xyz[motif].mean(axis=0)), lab_from_xyz(xyz[ground])))
+    return float(apart[apart.size // 2 :].mean())
 
 
 @dataclass(frozen=True)
