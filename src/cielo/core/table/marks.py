@@ -83,7 +83,7 @@ def decides_way_up(plan: Plan, ground: Step, figure: Step) -> bool:
 
     What sheds its ground comes first by its nature; only a ground with a direction can then belie it.
     """
-    if not isinstance(ground, Brush) or prints(ground) or TOOLS[ground.tool].texture == "drops":
+    if not isinstance(ground, Brush) or prints(ground) or is_in_print(ground) or TOOLS[ground.tool].texture == "drops":
         return False
     return (
         is_figure(figure)
