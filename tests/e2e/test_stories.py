@@ -157,6 +157,9 @@ def test_resist_spotlights(page: Page) -> None:
     maker.part("the panel")
     maker.step("Stamp words")
     maker.write("From the top", "From the top", "5/8")
+    # A square would come over them: told, and set right at a tap.
+    maker.tap("Move the words clear of it")
+    maker.saved()
     said = maker.put_right()
     for word in (": second print", "tree line", "Yarrow 0", "beads", "in register", "square 3", "Thank you"):
         assert word in said, word
