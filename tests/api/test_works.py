@@ -1,11 +1,16 @@
 """Work that takes a while: asked after while it goes on, stopped at the server too, and as good as ever when it is asked for again."""
 
 import time
+from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
+from functools import partial
+from io import BytesIO
 from typing import Any
 
+import numpy as np
 import pytest
 from fastapi.testclient import TestClient
+from PIL import Image
 
 from cielo.app.works import Work, share_done, stop, under_way
 from cielo.core.keeping import KEPT
@@ -32,13 +37,38 @@ def test_work_is_told_and_stopped_and_forgotten() -> None:
     assert hash(Work()) == hash(work), "an answer is kept whoever asked for it"
 
 
-def test_a_solver_tells_how_far_it_is_and_stops_when_it_is_told_to(web: TestClient) -> None:
+def sky() -> bytes:
+    """A photograph with more colours than the shelf has inks near them, so that it is looked at for a while."""
+    down = np.linspace(0, 1, 900)[:, None, None]
+    colours = (1 - down) * np.array([80, 110, 180]) + down * np.array([250, 205, 130])
+    picture = BytesIO()
+    Image.fromarray(np.repeat(colours, 600, axis=1).astype(np.uint8)).save(picture, "PNG")
+    return picture.getvalue()
+
+
+ASKED: dict[str, Callable[[TestClient, dict[str, Any]], Any]] = {
+    "colourways": lambda web, card: web.get(
+        f"/api/cards/{card['id']}/colourways", params={"revision": card["revision"], "count": 8, "work": KEY}
+    ),
+    "even": lambda web, card: web.post(
+        f"/api/cards/{card['id']}/even", params={"work": KEY}, json={"based_on": card["revision"]}
+    ),
+    "from a picture": lambda web, card: web.post(
+        f"/api/cards/{card['id']}/from-picture",
+        params={"work": KEY, "based_on": card["revision"]},
+        content=sky(),
+        headers={"content-type": "image/png"},
+    ),
+}
+
+
+@pytest.mark.parametrize("what", ASKED)
+def test_a_solver_tells_how_far_it_is_and_stops_when_it_is_told_to(web: TestClient, what: str) -> None:
     card = first_card(web)
-    asked = f"/api/cards/{card['id']}/colourways"
-    query = {"revision": card["revision"], "count": 8, "work": KEY}
+    ask = partial(ASKED[what], web, card)
     KEPT.clear()
     with ThreadPoolExecutor(1) as beside:
-        answer = beside.submit(web.get, asked, params=query)
+        answer = beside.submit(ask)
         shares = []
         while not answer.done():
             share = web.get(f"/api/works/{KEY}").json()["share"]
@@ -53,6 +83,7 @@ def test_a_solver_tells_how_far_it_is_and_stops_when_it_is_told_to(web: TestClie
     assert stopped.status_code == 409
     assert "stopped" in stopped.json()["detail"]
     assert web.get(f"/api/works/{KEY}").json() == {"share": None}
-    again = web.get(asked, params=query)
+    assert first_card(web)["revision"] == card["revision"], "nothing of it is done"
+    again = ask()
     assert again.status_code == 200
     assert again.json(), "what was stopped is not kept as an answer"

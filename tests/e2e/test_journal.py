@@ -4,6 +4,7 @@ import re
 from pathlib import Path
 
 import numpy as np
+import pytest
 from PIL import Image
 from playwright.sync_api import Page, expect
 
@@ -134,6 +135,21 @@ def test_a_colour_is_found_and_laid_other_colours_are_taken_and_a_gradient_evene
     assert np.abs(panel(page) - before).mean() < 1
 
 
+@pytest.mark.parametrize("expected_refusals", [[409]])
+def test_a_search_tells_how_far_it_is_and_stopped_it_leaves_the_card_as_it_was(page: Page) -> None:
+    cards = page.request.get("/api/cards").json()
+    card = next(card for card in cards if card["title"] == "Night opening")
+    page.goto(f"/desk/{card['id']}")
+    before = page.request.get(f"/api/cards/{card['id']}").json()["revision"]
+    page.get_by_role("button", name="Even it").click()
+    working = page.get_by_role("status").filter(has_text="Trying where the bands meet")
+    expect(working.get_by_role("progressbar")).to_be_visible()
+    working.get_by_role("button", name="Stop").click()
+    expect(working).to_have_count(0)
+    expect(page.get_by_role("button", name="Even it")).to_be_enabled()
+    assert page.request.get(f"/api/cards/{card['id']}").json()["revision"] == before
+
+
 def test_a_photograph_of_a_sky_becomes_a_ground(page: Page, tmp_path: Path) -> None:
     start_on(page, "Smoosh, dried between", INKS)
     down = np.linspace(0, 1, 300)[:, None, None]
@@ -143,6 +159,9 @@ def test_a_photograph_of_a_sky_becomes_a_ground(page: Page, tmp_path: Path) -> N
     before = panel(page)
     bring(page, "From a picture", photo)
     expect(page.get_by_role("button", name=re.compile("from the top edge")).first).to_be_visible(timeout=40_000)
+    beside = page.get_by_role("region", name="Your picture and the ground laid from it")
+    expect(beside.get_by_alt_text("Your picture")).to_be_visible()
+    expect(beside.get_by_alt_text("The ground laid from it")).to_be_visible()
     laid = panel(page)
     top, bottom = laid[10:30].mean(axis=(0, 1)), laid[-30:-10].mean(axis=(0, 1))
     assert top[2] > bottom[2]

@@ -46,17 +46,17 @@ def _found(plan: Plan, inks: tuple[Ink, ...], wanted: Lab, most: int, work: Work
     return find_colour(wanted, plan.stock, inks, most, measured_of(plan), tell=work)
 
 
-def even_card(store: Store, card_id: str, basis: Basis) -> tuple[CardOnDesk, Evened]:
-    """A card's gradient evened: one edit. Raises NotFound, OutOfDate, BadInput where it has no bands."""
-    evened = _evened(card_at(store, card_id, basis.revision))
+def even_card(store: Store, card_id: str, basis: Basis, work: Work) -> tuple[CardOnDesk, Evened]:
+    """A card's gradient evened: one edit. Raises NotFound, OutOfDate, Stopped, BadInput where it has no bands."""
+    evened = _evened(card_at(store, card_id, basis.revision), work)
     if evened.before == 0:
         raise BadInput("no two bands of it are blended into each other.", mend="Lay out a gradient first.")
     return change_card(store, card_id, basis, "even the gradient", lambda _: evened.plan), evened
 
 
 @kept
-def _evened(plan: Plan) -> Evened:
-    return even_gradient(plan)
+def _evened(plan: Plan, work: Work) -> Evened:
+    return even_gradient(plan, work)
 
 
 def colourways_for(
@@ -131,15 +131,15 @@ def second_cards_for(store: Store, card_id: str, count: int, sheet: str, work: W
     return second_cards(plan, offcuts, left, shelf.inks, tell=work)
 
 
-def picture_to_ground(plan: Plan, photo: bytes, inks: tuple[Ink, ...]) -> FromPicture:
-    """A plan's card with a ground from a photograph's bytes. Raises BadInput, TooLarge."""
-    return from_picture(walled(read_photo, photo), plan, inks)
+def picture_to_ground(plan: Plan, photo: bytes, inks: tuple[Ink, ...], work: Work | None = None) -> FromPicture:
+    """A plan's card with a ground from a photograph's bytes. Raises BadInput, TooLarge, Stopped."""
+    return from_picture(walled(read_photo, photo), plan, inks, work)
 
 
-def lay_out_picture(store: Store, card_id: str, basis: Basis, photo: bytes) -> CardOnDesk:
-    """A ground from a photograph in the place of what is laid on a card: one edit. Raises NotFound, OutOfDate, BadInput, TooLarge."""
+def lay_out_picture(store: Store, card_id: str, basis: Basis, photo: bytes, work: Work) -> CardOnDesk:
+    """A ground from a photograph in the place of what is laid: one edit. Raises NotFound, OutOfDate, Stopped, BadInput, TooLarge."""
     plan = card_at(store, card_id, basis.revision)
-    made = picture_to_ground(plan, photo, _inks(store, plan))
+    made = picture_to_ground(plan, photo, _inks(store, plan), work)
     return change_card(store, card_id, basis, "lay out a picture", lambda _: made.plan)
 
 

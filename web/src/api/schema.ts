@@ -14803,7 +14803,9 @@ export interface operations {
     };
     even_api_cards__card_id__even_post: {
         parameters: {
-            query?: never;
+            query?: {
+                work?: string | null;
+            };
             header?: never;
             path: {
                 /** @description the id of a card, with ~ and the key of one of its pieces */
@@ -14873,6 +14875,7 @@ export interface operations {
             query: {
                 based_on: number;
                 key?: string | null;
+                work?: string | null;
             };
             header?: never;
             path: {

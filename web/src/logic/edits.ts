@@ -87,7 +87,6 @@ export type ServerChange =
   | { do: "remedy"; code: string; step: string | null; remedy: string | null }
   | { do: "take-measured-in" }
   | { do: "order" }
-  | { do: "even" }
   /** The card as it stood at one of its revisions. */
   | { do: "version"; number: number }
   /** `based_on`: the revision that is taken back; null where the edit before it, still on its way, is meant. */
@@ -123,7 +122,6 @@ const SERVER = new Set<Change["do"]>([
   "remedy",
   "take-measured-in",
   "order",
-  "even",
   "version",
   "undo",
   "redo",

@@ -2,7 +2,6 @@
 import { ask, asFile } from "../api/client";
 import type { CardOut } from "../api/models";
 import { type Change, changed, type Edit, isPlanChange } from "../logic/edits";
-import { sayEvened } from "../logic/solving";
 
 /** An edit that can be made as well on the newer plan. What is taken back, and what stands at a step, is not guessed. */
 export function isRebased(change: Change): boolean {
@@ -113,11 +112,6 @@ export async function sendEdit(
       const ordered = await ask("post", "/api/cards/{card_id}/order", { params, body: basis });
       moves.value = ordered.moves;
       return ordered.card;
-    }
-    case "even": {
-      const evened = await ask("post", "/api/cards/{card_id}/even", { params, body: basis });
-      moves.value = [sayEvened(evened.before, evened.after)];
-      return evened.card;
     }
     case "version":
       return ask("post", "/api/cards/{card_id}/versions/{number}/take", {

@@ -61,18 +61,23 @@ def find(card_id: CardId, body: Wanted, store: StoreOfApp, work: WorkOfRequest) 
 
 
 @of_card.post("/even")
-def even(card_id: CardId, body: Edit, store: StoreOfApp) -> EvenedOut:
+def even(card_id: CardId, body: Edit, store: StoreOfApp, work: WorkOfRequest) -> EvenedOut:
     """Move bands and carries until no place of the gradient changes faster than it must."""
-    card, evened = solving.even_card(store, card_id, body.basis)
+    card, evened = solving.even_card(store, card_id, body.basis, work)
     return EvenedOut(card=card_out(card), before=evened.before, after=evened.after)
 
 
 @of_card.post("/from-picture", openapi_extra=PHOTO_BODY)
 def from_picture(
-    card_id: CardId, body: FileBody, store: StoreOfApp, based_on: Revision, key: Annotated[EditKey | None, Query()] = None
+    card_id: CardId,
+    body: FileBody,
+    store: StoreOfApp,
+    work: WorkOfRequest,
+    based_on: Revision,
+    key: Annotated[EditKey | None, Query()] = None,
 ) -> CardOut:
     """A ground from a photograph, sent as the body, in the place of what is laid on the card."""
-    return card_out(solving.lay_out_picture(store, card_id, Basis(based_on, key), body))
+    return card_out(solving.lay_out_picture(store, card_id, Basis(based_on, key), body, work))
 
 
 @of_card.get("/colourways")

@@ -55,7 +55,7 @@ def even_gradient(plan: Plan, tell: Callable[[float], None] | None = None) -> Ev
     known = {(finding.code, finding.message) for finding in troubles(checked(plan))}
     if any((finding.code, finding.message) not in known for finding in troubles(checked(best))):
         # Where passes or places bring trouble, the carries alone may not.
-        best = _searched(plan, way, _carries_alone, None)
+        best = _searched(plan, way, _carries_alone, tell)
         if any((finding.code, finding.message) not in known for finding in troubles(checked(best))):
             best = plan
     lab = colours_along(best, way)
@@ -124,7 +124,9 @@ def _searched(
     best, least = plan, _steepness(first)
     for turn in range(ROUNDS):
         improved = False
-        for marks in MARKS:
+        for part, marks in enumerate(MARKS):
+            if tell is not None:
+                tell((turn + part / len(MARKS)) / ROUNDS)
             for moved in moves(best, way, marks * mark_mm(plan.units)):
                 if moved is best:
                     continue
@@ -134,8 +136,6 @@ def _searched(
                 steep = _steepness(lab)
                 if steep < least - 1e-3:
                     best, least, improved = moved, steep, True
-        if tell is not None:
-            tell((turn + 1) / ROUNDS)
         if not improved:
             break
     return best

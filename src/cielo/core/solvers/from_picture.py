@@ -6,7 +6,7 @@ bands that way, as wide as the colours are; else the palest is laid all over and
 colour takes the one ink of the shelf that comes nearest on the stock, in the passes that come nearest, no ink twice.
 """
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
@@ -58,9 +58,9 @@ class FromPicture:
     off: tuple[float, ...]
 
 
-def from_picture(photo: Photo, plan: Plan, inks: Sequence[Ink]) -> FromPicture:
+def from_picture(photo: Photo, plan: Plan, inks: Sequence[Ink], tell: Callable[[float], None] | None = None) -> FromPicture:
     """A plan's card with a ground from a photograph (rows, columns, 3), sRGB. Raises BadInput where all of it is one colour, or the inks do
-    not suffice."""
+    not suffice. ``tell`` is called with the share done; what it raises stops the search."""
     lab = _small(photo)
     way = _way(lab)
     able = sum(ink.kind in BRUSHED for ink in inks)
@@ -69,7 +69,7 @@ def from_picture(photo: Photo, plan: Plan, inks: Sequence[Ink]) -> FromPicture:
     seen = _colours(lab, way, min(MOST_COLOURS, able))
     if len(seen) < FEWEST_COLOURS:
         raise BadInput("all of it is one colour.", field="photo", mend="Take a picture with two colours at least that lie apart.")
-    recipes = _recipes(plan, seen, inks)
+    recipes = _recipes(plan, seen, inks, tell or (lambda _: None))
     by_key = {ink.key: ink for ink in inks}
     taken = tuple(by_key[recipe.laid[0][0]] for recipe in recipes)
     steps = _bands(plan, way, seen, recipes) if way != "patches" else _patches(plan, seen, recipes)
@@ -141,12 +141,18 @@ def _merged(groups: list[NDArray[np.intp]], pixels: NDArray[np.float32], most: i
     return groups
 
 
-def _recipes(plan: Plan, seen: tuple[Seen, ...], inks: Sequence[Ink]) -> list[Recipe]:
+def _recipes(plan: Plan, seen: tuple[Seen, ...], inks: Sequence[Ink], tell: Callable[[float], None]) -> list[Recipe]:
     """One ink for each colour, no ink twice; the largest colours choose first."""
     chosen: dict[int, Recipe] = {}
     taken: set[str] = set()
     for at in sorted(range(len(seen)), key=lambda i: (-seen[i].share, i)):
-        found = find_colour(seen[at].lab, plan.stock, [ink for ink in inks if ink.key not in taken], most_inks=1)
+        done = len(chosen)
+
+        def told(share: float, done: int = done) -> None:
+            tell((done + share) / len(seen))
+
+        left = [ink for ink in inks if ink.key not in taken]
+        found = find_colour(seen[at].lab, plan.stock, left, most_inks=1, tell=told)
         chosen[at] = found.recipes[0]
         taken.add(found.recipes[0].laid[0][0])
     return [chosen[at] for at in range(len(seen))]

@@ -1,14 +1,18 @@
 <script setup lang="ts">
 /** The inks of the card, light to dark; others of the shelf; and the ways to lay out anew from them. */
-import { computed, nextTick, ref, watch } from "vue";
-import { useFileDialog } from "@vueuse/core";
+import { computed, nextTick, ref, shallowRef, watch } from "vue";
+import { useFileDialog, useObjectUrl } from "@vueuse/core";
 import { ask, asFile } from "../../api/client";
 import type { CardOut, InkModel } from "../../api/models";
 import InkDab from "../../components/InkDab.vue";
 import InkPicker from "../../components/InkPicker.vue";
 import { useDesk } from "../../composables/useDesk";
-import { useDoing } from "../../composables/useDoing";
+import { useSlowEdit } from "../../composables/useSlowEdit";
+import { newKey } from "../../logic/keys";
+import { sayEvened } from "../../logic/solving";
 import FindColour from "../solving/FindColour.vue";
+import PictureBeside from "../solving/PictureBeside.vue";
+import StillWorking from "../solving/StillWorking.vue";
 import OtherColours from "../solving/OtherColours.vue";
 import GroundTiles from "./GroundTiles.vue";
 import LayGradient from "./LayGradient.vue";
@@ -35,7 +39,7 @@ async function turn(what: Open) {
 }
 
 /** A photograph of a sky, a cloth or a wall in the place of what is laid; undo brings that back. */
-const { run, busy } = useDoing("from-picture");
+const looking = useSlowEdit("from-picture");
 const pictures = useFileDialog({
   accept: "image/jpeg,image/png,image/webp,image/heic,.heic",
   multiple: false,
@@ -44,17 +48,33 @@ const pictures = useFileDialog({
 pictures.onChange(async (files) => {
   const file = files?.[0];
   if (!file) return;
-  const based_on = desk.saved?.revision ?? props.card.revision;
-  const done = await run(async () =>
-    desk.take(
-      await ask("post", "/api/cards/{card_id}/from-picture", {
-        params: { path: { card_id: props.card.id }, query: { based_on } },
-        ...asFile(file.type, file),
-      }),
-    ),
+  const done = await looking.go((work, based_on) =>
+    ask("post", "/api/cards/{card_id}/from-picture", {
+      params: { path: { card_id: props.card.id }, query: { based_on, work } },
+      ...asFile(file.type, file),
+    }),
   );
-  if (done) emit("laidAnew");
+  if (!done) return;
+  seen.value = file;
+  emit("laidAnew");
 });
+/** The photograph that was laid out last, to be held beside the ground. */
+const seen = shallowRef<File | null>(null);
+const photo = useObjectUrl(seen);
+const evening = useSlowEdit("even");
+async function even() {
+  let told = "";
+  const done = await evening.go(async (work, based_on) => {
+    const params = { path: { card_id: props.card.id }, query: { work } };
+    const evened = await ask("post", "/api/cards/{card_id}/even", {
+      params,
+      body: { based_on, key: newKey() },
+    });
+    told = sayEvened(evened.before, evened.after);
+    return evened.card;
+  });
+  if (done) desk.moves = [told];
+}
 /** Whether inks are blended in bands, so that there is a gradient to even. */
 const banded = computed(() => {
   const bands = plan.value.steps.flatMap((step) =>
@@ -123,19 +143,36 @@ function laidOut() {
         >Another ground</el-button
       >
       <el-button size="small" :aria-expanded="open === 'find'" @click="turn('find')">Find a colour</el-button>
-      <el-button v-if="!card.piece" size="small" :disabled="busy" @click="pictures.open()">{{
-        busy ? "Looking at it …" : "From a picture"
-      }}</el-button>
+      <el-button
+        v-if="!card.piece"
+        size="small"
+        :disabled="!desk.pristine || looking.busy.value"
+        @click="pictures.open()"
+        >From a picture</el-button
+      >
       <template v-if="plan.steps.length">
         <el-button size="small" :aria-expanded="open === 'other'" @click="turn('other')"
           >Other colours</el-button
         >
-        <el-button v-if="banded" size="small" @click="desk.push('even the gradient', { do: 'even' })"
+        <el-button v-if="banded" size="small" :disabled="!desk.pristine || evening.busy.value" @click="even"
           >Even it</el-button
         >
       </template>
     </div>
   </div>
+  <PictureBeside v-if="photo" :card="card" :photo="photo" @leave="seen = null" />
+  <StillWorking
+    v-if="looking.busy.value"
+    what="Looking at the picture …"
+    :share="looking.share.value"
+    @stop="looking.stop"
+  />
+  <StillWorking
+    v-if="evening.busy.value"
+    what="Trying where the bands meet …"
+    :share="evening.share.value"
+    @stop="evening.stop"
+  />
   <InkPicker
     v-if="open === 'inks'"
     :stock-hex="card.reading.stock_hex"
