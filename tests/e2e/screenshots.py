@@ -1,11 +1,15 @@
 """Take the pictures of docs/screenshots/ from the demo: ``make screenshots``."""
 
 import re
+from io import BytesIO
 from pathlib import Path
 from tempfile import mkdtemp
 
+import numpy as np
 import pypdfium2
+from PIL import Image
 from playwright.sync_api import Page, sync_playwright
+from scipy import ndimage
 
 from tests.e2e.conftest import CHROMIUM_ARGUMENTS, Server
 
@@ -84,13 +88,6 @@ def take_the_rest(page: Page, address: str) -> None:
     page.get_by_role("link", name="Desk", exact=True).click()
     sheet = page.request.get(f"{address}{page.get_by_role('link', name='Run sheet').get_attribute('href')}").body()
     pypdfium2.PdfDocument(sheet)[0].render(scale=1.3).to_pil().save(OUT / "run-sheet.png")
-    page.locator(".proof").nth(7).click()
-    for _ in range(3):
-        page.get_by_role("button", name="Earlier").click()
-        page.wait_for_timeout(900)
-    page.locator(".finding").first.hover()
-    settle(page)
-    page.screenshot(path=OUT / "desk-findings.png")
     page.goto(f"{address}/stencils")
     page.wait_for_selector(".picture svg")
     settle(page)
@@ -155,6 +152,19 @@ def take_what_no_hand_can_do(page: Page, address: str) -> None:
     page.screenshot(path=OUT / "journal.png")
 
 
+def dusk() -> bytes:
+    """A made-up photograph of an evening sky: blue to rose to straw, with streaks of cloud."""
+    chance = np.random.default_rng(5)
+    down = np.linspace(0, 1, 360)[:, None, None]
+    stops = np.array([[58, 92, 140], [120, 140, 178], [214, 150, 150], [240, 196, 128]], dtype=float)
+    sky = np.stack([np.interp(down[:, 0, 0], [0, 0.4, 0.75, 1], stops[:, band]) for band in range(3)], axis=-1)[:, None, :]
+    streaks = ndimage.gaussian_filter(chance.normal(size=(360, 300)), (4, 40))[..., None]
+    seen = np.clip(sky + 320 * streaks * (1 - abs(down - 0.55)), 0, 255)
+    picture = BytesIO()
+    Image.fromarray(seen.astype(np.uint8)).save(picture, "PNG")
+    return picture.getvalue()
+
+
 def take_the_solvers(page: Page, address: str) -> None:
     """The same card in other inks, and a question of the trainer answered."""
     page.goto(address)
@@ -168,6 +178,15 @@ def take_the_solvers(page: Page, address: str) -> None:
     page.locator(".proposals").scroll_into_view_if_needed()
     settle(page)
     page.screenshot(path=OUT / "desk-colourways.png")
+    page.get_by_role("button", name="Other colours").click()
+    with page.expect_file_chooser() as chooser:
+        page.get_by_role("button", name="From a picture").click()
+    chooser.value.set_files({"name": "dusk.png", "mimeType": "image/png", "buffer": dusk()})
+    beside = page.get_by_role("region", name="Your picture and the ground laid from it")
+    beside.wait_for(timeout=60_000)
+    beside.scroll_into_view_if_needed()
+    settle(page)
+    page.screenshot(path=OUT / "desk-picture.png")
     page.goto(f"{address}/trainer")
     page.get_by_role("button", name=re.compile("^What to practise")).click()
     page.get_by_role("option", name="spot the mud").click()

@@ -23,7 +23,7 @@ const shown = ref(true);
     </figure>
     <figure>
       <img :src="laid" alt="The ground laid from it" />
-      <figcaption>The ground, as it stands</figcaption>
+      <figcaption>The ground now</figcaption>
     </figure>
     <el-button size="small" @click="emit('leave')">That will do</el-button>
   </section>
