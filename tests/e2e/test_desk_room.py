@@ -121,3 +121,30 @@ def test_the_panel_has_the_whole_window_and_answers_the_keyboard(desk: Page) -> 
     expect(desk.get_by_text(re.compile("As predicted"))).to_be_visible()
     desk.keyboard.press("Escape")
     expect(desk.get_by_role("list", name="Steps")).to_be_visible()
+
+
+def test_colours_of_the_readers_own_leave_the_inks_as_they_are(desk: Page) -> None:
+    desk.get_by_role("button", name=re.compile("Change the card")).click()
+    expect(desk.get_by_role("button", name="Other inks")).to_be_visible()
+    colours = """() => [...document.querySelectorAll(".inks [style*=background], .proof [style*=background]")].map(
+        (it) => getComputedStyle(it).backgroundColor)"""
+    usual = desk.evaluate(colours)
+    paper = desk.evaluate("() => getComputedStyle(document.body).backgroundColor")
+    desk.emulate_media(forced_colors="active")
+    assert desk.evaluate("() => matchMedia('(forced-colors: active)').matches")
+    assert desk.evaluate("() => getComputedStyle(document.body).backgroundColor") != paper, "all else is the reader's"
+    assert len(set(usual)) > 3
+    assert desk.evaluate(colours) == usual
+
+
+def test_where_less_movement_is_wished_nothing_moves_and_on_paper_there_are_no_buttons(desk: Page) -> None:
+    slowest = """() => Math.max(...[...document.querySelectorAll("*")].flatMap((it) => {
+        const style = getComputedStyle(it);
+        return [style.transitionDuration, style.animationDuration].flatMap((all) => all.split(",").map(parseFloat));
+    }))"""
+    assert desk.evaluate(slowest) > 0.05, "there is movement to be taken away"
+    desk.emulate_media(reduced_motion="reduce")
+    assert desk.evaluate(slowest) < 0.02
+    desk.emulate_media(reduced_motion="no-preference", media="print")
+    expect(desk.get_by_role("link", name="Crossings", exact=True)).to_be_hidden()
+    expect(desk.get_by_role("list", name="Steps")).to_be_visible()

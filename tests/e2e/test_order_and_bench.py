@@ -31,7 +31,14 @@ def bad_plan(folder: Path) -> Path:
 def test_a_bad_order_is_seen_mended_and_made_at_the_bench(page: Page, tmp_path: Path, server: Server) -> None:
     page.goto("/")
     bring(page, "Bring in a plan file", bad_plan(tmp_path))
-    expect(page.get_by_text("will go wrong")).to_be_visible()
+    # All of it in one list, from which each step is opened.
+    page.get_by_role("button", name=re.compile("will go wrong")).click()
+    troubles = page.get_by_role("list", name="What will go wrong").get_by_role("listitem")
+    expect(troubles.filter(has_text="which is darker and which it meets").first).to_be_visible()
+    step = troubles.get_by_role("button", name=re.compile("^Step")).first
+    number = step.inner_text().split()[-1]
+    step.click()
+    expect(page.locator("[data-chosen] .number")).to_have_text(number)
     dark = page.locator("[data-test=dark-before-light]").first
     expect(dark).to_contain_text("laid first, it would dirty the lighter pad and brush")
     check_reachable(page)

@@ -244,7 +244,9 @@ def check_nothing_runs_off_the_side(page: Page) -> None:
         pytest.fail(f"{page.url} runs off the side: {wide[:12]}")
 
 
-@pytest.mark.parametrize("size", [(1024, 768), (820, 1180), (390, 844)], ids=["across", "tablet", "phone"])
+@pytest.mark.parametrize(
+    "size", [(1024, 768), (820, 1180), (390, 844), (640, 400)], ids=["across", "tablet", "phone", "at 200 %"]
+)
 def test_nothing_runs_off_the_side_and_the_card_keeps_its_name(page: Page, size: tuple[int, int]) -> None:
     page.set_viewport_size({"width": size[0], "height": size[1]})
     page.goto("/")

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One thing that will go wrong: what, why, how much, and the change that cures it. */
+import { unbroken } from "../logic/length";
 import type { Finding } from "../api/models";
 import NumbersFold from "../components/NumbersFold.vue";
 
@@ -19,7 +20,7 @@ const SIGNS = { stop: ["!", "Stop."], warn: ["?", "Mind."], remind: ["·", "Reme
     <b class="sign" aria-hidden="true">{{ SIGNS[finding.severity][0] }}</b>
     <div>
       <p>
-        <b>{{ SIGNS[finding.severity][1] }}</b> {{ finding.message }}
+        <b>{{ SIGNS[finding.severity][1] }}</b> {{ unbroken(finding.message) }}
       </p>
       <p class="quiet">
         {{ finding.why }} <NumbersFold v-if="finding.measure">{{ finding.measure }}.</NumbersFold>

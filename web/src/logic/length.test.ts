@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { readLength, rulerMarks, sayLength, showLength, tapLength } from "./length";
+import { readLength, rulerMarks, sayLength, showLength, tapLength, unbroken } from "./length";
 
 describe("lengths", () => {
   it("are shown in sixteenths, reduced, or in centimetres", () => {
@@ -50,6 +50,13 @@ describe("lengths", () => {
     expect(tapLength(31.75, "in", -1)).toBeCloseTo(28.575);
     expect(tapLength(1, "cm", -1)).toBe(0);
   });
+});
+
+it("a measure stays together at the end of a line, and nothing else does", () => {
+  const nb = "\u00a0";
+  expect(unbroken("2 1/4 in up, in 3 passes, 4 inks")).toBe(`2${nb}1/4${nb}in up, in 3 passes, 4 inks`);
+  expect(unbroken("from 1.5 cm to 12 mm")).toBe(`from 1.5${nb}cm to 12${nb}mm`);
+  expect(unbroken("step 2 inks step 3")).toBe("step 2 inks step 3");
 });
 
 it("a ruler has whole marks with labels and ends within its length", () => {

@@ -77,3 +77,10 @@ export function rulerMarks(length: number, units: Units): Mark[] {
     return { mm: i * step, size, label: whole ? String(i / parts) : "" };
   });
 }
+
+/** A sentence in which no measure is broken at the end of a line: "2 1/4 in" stays together. */
+export function unbroken(sentence: string): string {
+  return sentence
+    .replace(/(\d) (?=\d+\/\d)/g, "$1\u00a0")
+    .replace(/(\d) (?=(in|cm|mm)(?![a-z]))/g, "$1\u00a0");
+}

@@ -239,7 +239,7 @@ useEventListener("keydown", (event) => {
         <div v-show="!wide" class="right" data-words>
           <CardFacts :card="card" @laid-anew="chosen = null" @turned="(by) => work?.scrollBy(0, by)" />
           <div ref="work" class="work">
-            <VerdictLine :card="card" @try="tryAnotherWay" @before="seeBefore" />
+            <VerdictLine :card="card" @try="tryAnotherWay" @before="seeBefore" @go="choose" />
             <FindingNote
               v-for="finding in onTheCard"
               :key="finding.code + finding.message"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Whether anything will go wrong, the way to the working order, and what the shelf has learnt since. */
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import type { CardOut } from "../../api/models";
 import { useDesk } from "../../composables/useDesk";
 import { sayUsual } from "../../logic/journal";
@@ -11,10 +11,16 @@ const emit = defineEmits<{
   try: [];
   /** How it was before is to be seen. */
   before: [];
+  /** The step at which something will go wrong is to be opened. */
+  go: [step: string];
 }>();
 const desk = useDesk();
 const steps = computed(() => props.card.plan.steps.length);
-const trouble = computed(() => props.card.reading.findings.filter((f) => f.severity !== "remind").length);
+const troubles = computed(() => props.card.reading.findings.filter((f) => f.severity !== "remind"));
+const trouble = computed(() => troubles.value.length);
+/** All that will go wrong, in one list. */
+const listed = ref(false);
+const numberOf = (step: string) => props.card.plan.steps.findIndex(({ id }) => id === step) + 1;
 const hand = computed(() => sayUsual(props.card.plan.hand ?? 1));
 const putInOrder = () => desk.push("put it in working order", { do: "order" });
 </script>
@@ -23,13 +29,22 @@ const putInOrder = () => desk.push("put it in working order", { do: "order" });
   <p v-if="steps" class="verdict" role="status">
     <template v-if="!desk.pristine">Looking at it as it stands now …</template>
     <template v-else-if="trouble">
-      <b>{{ trouble === 1 ? "One thing" : `${trouble} things` }} will go wrong</b> as it stands.
+      <button type="button" class="word" :aria-expanded="listed" @click="listed = !listed">
+        <b>{{ trouble === 1 ? "One thing" : `${trouble} things` }} will go wrong</b></button
+      >{{ " " }}as it stands.
     </template>
     <template v-else>Nothing will go wrong that Cielo knows of.</template>{{ " " }}
     <button v-if="steps > 1" type="button" class="word" @click="putInOrder">Put it in working order</button
     >{{ " " }} <button type="button" class="word" @click="emit('try')">Try another way</button>{{ " " }}
     <button type="button" class="word" @click="emit('before')">As it was</button>
   </p>
+  <ul v-if="listed && desk.pristine && trouble" class="told" aria-label="What will go wrong">
+    <li v-for="finding in troubles" :key="`${finding.step}${finding.code}${finding.message}`">
+      <button v-if="finding.step" type="button" class="word" @click="emit('go', finding.step)">
+        Step {{ numberOf(finding.step) }}</button
+      ><b v-else>The card</b>: {{ finding.message }}
+    </li>
+  </ul>
   <p v-if="card.measured.length" class="told" role="status">
     Your shelf has since learnt: {{ card.measured.join(", ") }}.
     <button
@@ -54,6 +69,9 @@ const putInOrder = () => desk.push("put it in working order", { do: "order" });
 .verdict {
   margin: 2px 0;
   font-size: 16px;
+}
+ul {
+  list-style: none;
 }
 .told {
   margin: 4px 0 8px;

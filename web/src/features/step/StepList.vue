@@ -4,6 +4,7 @@ import { computed, nextTick, ref, watch } from "vue";
 import type { Finding, Step } from "../../api/models";
 import WordMenu from "../../components/word/WordMenu.vue";
 import { useDesk } from "../../composables/useDesk";
+import { unbroken } from "../../logic/length";
 import { newSteps } from "../../logic/newSteps";
 import { regionOf } from "../../logic/prints";
 import { againOf, inPlaceOf, lastOfGround, newStepId, spellOf } from "../../logic/steps";
@@ -55,9 +56,11 @@ const sheds = (key: string) =>
 const PRINTED = new Set(["print", "motifs", "words"]);
 const said = (id: string) => desk.saved?.reading.steps.find((step) => step.id === id);
 const words = (id: string) =>
-  said(id)
-    ?.parts.map((part) => part.text)
-    .join("") ?? "This step is being written …";
+  unbroken(
+    said(id)
+      ?.parts.map((part) => part.text)
+      .join("") ?? "This step is being written …",
+  );
 
 /** What is only to be remembered at the bench is told where the step is open, and is no alarm. */
 const shown = (id: string) =>
