@@ -268,7 +268,7 @@ section {
   padding-right: 8px;
 }
 /* A tablet held upright: the cards in a row of their own, the picture above the words. */
-@media (max-aspect-ratio: 1/1) {
+@media (max-aspect-ratio: 1/1), (max-width: 700px) {
   header {
     flex-wrap: wrap;
     row-gap: 4px;
@@ -278,15 +278,30 @@ section {
     flex-basis: 100%;
     max-width: none;
   }
+}
+@media (max-aspect-ratio: 1/1) {
   main {
     grid-template-columns: minmax(0, 1fr);
     grid-template-rows: minmax(220px, 42vh) minmax(0, 1fr);
     gap: 16px;
   }
 }
-@media (max-width: 700px) {
+@media (max-width: 700px) and (max-aspect-ratio: 1/1) {
   main {
     grid-template-rows: minmax(180px, 34vh) minmax(0, 1fr);
+  }
+}
+/* A low window, or one looked at twice as large: the page is scrolled as a whole, the big button stays. */
+@media (max-height: 639px) {
+  .bench {
+    height: auto;
+    min-height: 100vh;
+  }
+  main {
+    grid-auto-rows: minmax(260px, auto);
+  }
+  section {
+    overflow: visible;
   }
 }
 </style>

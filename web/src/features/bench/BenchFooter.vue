@@ -65,6 +65,17 @@ footer .huge {
 footer .huge.el-button--primary {
   min-width: 270px;
 }
+@media (max-height: 639px) {
+  footer {
+    position: sticky;
+    bottom: 0;
+    padding-block: 6px;
+    background: var(--paper);
+  }
+  footer .huge {
+    min-height: 56px;
+  }
+}
 @media (max-width: 700px) {
   footer .huge,
   footer .huge.el-button--primary {
