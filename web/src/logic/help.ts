@@ -29,8 +29,9 @@ export const HELP: Record<string, Help> = {
     ways: [
       "Tap the panel to ask what lies there, and to stamp something at that place.",
       "Tap a proof to see the panel after that step; drag a line on the panel to move where ink is strongest or fades.",
-      "What will go wrong stands at its step, with what would cure it at a tap.",
-      "Make another piece for strips, circles, figures; each lies in front in turn.",
+      "What will go wrong stands at its step, with what would cure it at a tap; tap the line above the steps for all of it.",
+      "Make another piece for strips, circles, figures; each lies in front in turn, and shapes can be cut from it when it is dry.",
+      "Of a mask, what it was cut from is at hand too; all that is done while it lies can be done again with another.",
       "Try another way keeps what stands on the left until you decide; As it was shows what the card was before.",
       "Show it paler, stronger, still wet, or as eyes weak in one colour see it.",
     ],
