@@ -5,6 +5,7 @@ import pytest
 from scipy.cluster.vq import kmeans2
 
 from cielo.app.cards import card_of
+from cielo.core.advice.judge import judge, troubles
 from cielo.core.geometry.formats import FORMATS
 from cielo.core.materials import Ink
 from cielo.core.optics.difference import ciede2000
@@ -71,6 +72,24 @@ def test_bands_come_back_as_bands_of_the_same_inks_in_the_same_order(seed: int, 
     assert sum(one.share for one in made.seen) == pytest.approx(1)
     again = from_picture(photo, BARE, ABLE)
     assert again.plan == made.plan
+
+
+@pytest.mark.parametrize("seed", range(8))
+def test_what_is_laid_out_from_a_picture_goes_wrong_nowhere_but_where_its_colours_do(seed: int) -> None:
+    """Two inks that cross to mud in the picture's own order are told; no order, touch or waiting is at fault."""
+    chance = np.random.default_rng(seed)
+    inks = [DYES[int(i)] for i in chance.permutation(len(DYES))[:3]]
+    made = from_picture(banded(inks, [0.4, 0.35, 0.25], bool(seed % 2), seed), BARE, ABLE)
+    of_colour = {
+        "seam-mud",
+        "primaries-brown",
+        "stark-seam",
+        "one-lightness",
+        "darks-merge",
+        "ink-invisible",
+        "light-over-dark-vanishes",
+    }
+    assert {finding.code for finding in troubles(judge(made.plan))} <= of_colour
 
 
 def test_what_is_predicted_is_like_the_picture() -> None:

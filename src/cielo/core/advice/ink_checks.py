@@ -23,7 +23,7 @@ def heavy_first_touch(plan: Plan, table: Table) -> Iterator[Finding]:
         if not isinstance(step, Brush) or plan.ink(step.ink).kind in RESIST_KINDS:
             continue
         if step.touch == "full" and step.ink not in begun and TOOLS[step.tool].texture == "even":
-            gentle = replace(step, touch="light", passes=min(20, max(3, round(step.strength / 0.3))))
+            gentle = built_up(step)
             yield Finding(
                 "heavy-first-touch",
                 "warn",
@@ -65,3 +65,8 @@ def _strongest(table: Table, step: str) -> Place:
     laid = table.maps[step]
     row, column = np.unravel_index(int(np.argmax(laid)), laid.shape)
     return Place(float(table.grid.x_mm[column]), float(table.grid.y_mm[row]))
+
+
+def built_up(step: Brush) -> Brush:
+    """As much ink in light passes."""
+    return replace(step, touch="light", passes=min(20, max(3, round(step.strength / 0.3))))

@@ -13,6 +13,7 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
+from cielo.core.advice.ink_checks import built_up
 from cielo.core.materials import Ink, Lab
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import Array
@@ -186,4 +187,6 @@ def _patches(plan: Plan, seen: tuple[Seen, ...], recipes: list[Recipe]) -> list[
 
 def _laid(recipe: Recipe, region: Band | Patches | Whole) -> Brush:
     touch, passes = recipe.passes[0]
-    return Brush("", recipe.laid[0][0], "large-brush", region, touch, passes)
+    step = Brush("", recipe.laid[0][0], "large-brush", region, touch, passes)
+    # In the open nothing is begun with a loaded brush.
+    return built_up(step) if touch == "full" else step
