@@ -172,6 +172,11 @@ def test_find_even_colourways_and_bridges_by_the_web(web: TestClient) -> None:
     for way in ways:
         assert way["swaps"]
         assert way["apart"] >= 10
+    cream = web.get(f"{path}/colourways", params={"revision": card["revision"], "count": 2, "stock": "linen-cream"}).json()
+    assert all(way["plan"]["stock"]["key"] == "linen-cream" for way in cream)
+    assert cream
+    nowhere = web.get(f"{path}/colourways", params={"revision": card["revision"], "stock": "none"})
+    assert nowhere.status_code == 404
     bridges = web.get(f"{path}/bridges", params={"revision": card["revision"], "first": "yucca-1", "second": "sage-8"}).json()
     assert bridges[0]["kind"] == "as it is"
     none = start(web, "smoosh-dry")

@@ -68,6 +68,11 @@ def test_colourways_are_written_as_plans(plan_file: Path, tmp_path: Path) -> Non
         ensure_sound(other)
         assert {ink.key for ink in other.inks} >= set(line["inks"].values())
         assert line["apart"] >= 10
+    cream = json.loads(cielo("colourways", dusk, "--count", "1", "--on", "cream", "--out", tmp_path / "cream", "--json").stdout)
+    assert all(read_plan(Path(line["file"]).read_bytes()).stock.key == "cream" for line in cream)
+    refused = cielo("colourways", dusk, "--on", "nothing", "--out", tmp_path / "none")
+    assert refused.returncode
+    assert "there is no stock" in refused.stderr
 
 
 def test_bridge_names_ways_across_and_refuses_inks_the_plan_has_not(plan_file: Path) -> None:

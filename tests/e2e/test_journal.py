@@ -116,6 +116,13 @@ def test_a_colour_is_found_and_laid_other_colours_are_taken_and_a_gradient_evene
     page.get_by_role("button", name="Other colours").click()
     ways = page.get_by_role("region", name="Other colours").get_by_role("listitem").get_by_role("button")
     expect(ways.first).to_be_visible(timeout=40_000)
+    # On another stock, and back on its own.
+    region = page.get_by_role("region", name="Other colours")
+    for stock in ("Linen cream", "Glasshouse white"):
+        region.get_by_role("button", name=re.compile("^Stock")).click()
+        page.get_by_role("option", name=stock).click()
+        expect(region.get_by_role("button", name=re.compile(f"^Stock: {stock}"))).to_be_visible()
+        expect(ways.first).to_be_visible(timeout=40_000)
     ways.first.click()
     expect(page.get_by_text("Saved", exact=True)).to_be_visible()
     other = panel(page)

@@ -8,7 +8,7 @@ from cielo.app.shelf import find_inks, find_stock, look_at_shelf
 from cielo.app.walled import walled
 from cielo.app.works import Work
 from cielo.core.keeping import kept
-from cielo.core.materials import Ink, Lab
+from cielo.core.materials import Ink, Lab, Stock
 from cielo.core.plan import Plan
 from cielo.core.simulation.measured import measured_of
 from cielo.core.solvers.bridge import Bridge, bridges
@@ -60,17 +60,18 @@ def _evened(plan: Plan, work: Work) -> Evened:
 
 
 def colourways_for(
-    store: Store, card_id: str, revision: int, count: int, work: Work
+    store: Store, card_id: str, revision: int, count: int, work: Work, stock: str | None = None
 ) -> tuple[tuple[Colourway, ...], tuple[Ink, ...]]:
-    """A card in other inks of the shelf, and those inks. Raises NotFound."""
+    """A card in other inks of the shelf, on its own stock or another, and those inks. Raises NotFound."""
     plan = card_at(store, card_id, revision)
     inks = _inks(store, plan)
-    return _ways(plan, inks, count, work), inks
+    on = None if stock in (None, plan.stock.key) else find_stock(store, stock)
+    return _ways(plan, inks, count, work, on), inks
 
 
 @kept
-def _ways(plan: Plan, inks: tuple[Ink, ...], count: int, work: Work) -> tuple[Colourway, ...]:
-    return colourways(plan, inks, count, work)
+def _ways(plan: Plan, inks: tuple[Ink, ...], count: int, work: Work, on: Stock | None) -> tuple[Colourway, ...]:
+    return colourways(plan, inks, count, work, on)
 
 
 def bridges_for(store: Store, card_id: str, revision: int, first: str, second: str) -> tuple[Bridge, ...]:

@@ -8,7 +8,7 @@ import typer
 from cielo.errors import BadInput
 
 if TYPE_CHECKING:
-    from cielo.core.materials import Ink, Lab
+    from cielo.core.materials import Ink, Lab, Stock
     from cielo.core.plan import Plan
 
 Shelf = Annotated[Path | None, typer.Option(help="a Cielo database: take its inks too")]
@@ -37,6 +37,24 @@ def inks_or_usual(plan: "Plan", shelf: Path | None) -> "tuple[Ink, ...]":
     inks = inks_of(plan, shelf)
     own = {ink.key for ink in inks}
     return inks if shelf is not None else (*inks, *(ink for ink in INKS if ink.key not in own))
+
+
+def stock_or_usual(key: str, shelf: Path | None) -> "Stock":
+    """A stock of a shelf; without one of the usual stocks to start from. Raises BadInput."""
+    from cielo.app.shelf import find_stock
+    from cielo.app.starter import STOCKS
+    from cielo.store.database import Store
+
+    if shelf is None:
+        stock = next((stock for stock in STOCKS if stock.key == key), None)
+        if stock is None:
+            raise BadInput(f"there is no stock {key!r}.", field="--on", mend=f"One of: {', '.join(one.key for one in STOCKS)}.")
+        return stock
+    store = Store(shelf)
+    try:
+        return find_stock(store, key)
+    finally:
+        store.close()
 
 
 def lab_of(text: str) -> "Lab":

@@ -7,7 +7,7 @@ from typing import TYPE_CHECKING, Annotated, Any
 import typer
 
 from cielo.cli.common import About, AsJson, PlanFile, app, make_folder, plan_of, print_json, read_file, write_file
-from cielo.cli.inks import Shelf, inks_of, inks_or_usual, lab_of
+from cielo.cli.inks import Shelf, inks_of, inks_or_usual, lab_of, stock_or_usual
 from cielo.errors import BadInput
 
 if TYPE_CHECKING:
@@ -118,6 +118,7 @@ def colourways(
     plan: PlanFile,
     out: Annotated[Path, typer.Option(help="the folder to write plans into")],
     count: Annotated[int, typer.Option(min=1, max=20, help="so many")] = 3,
+    on: Annotated[str | None, typer.Option(help="another stock of the shelf, by its key")] = None,
     shelf: Shelf = None,
     as_json: AsJson = False,
 ) -> None:
@@ -128,8 +129,9 @@ def colourways(
     with About(plan):
         document: Plan = plan_of(plan)
     inks = inks_or_usual(document, shelf)
+    stock = stock_or_usual(on, shelf) if on else None
     with typer.progressbar(length=100, label="Colourways", file=sys.stderr) as bar:
-        ways = worked_out(document, inks, count, lambda share: bar.update(round(100 * share) - bar.pos))
+        ways = worked_out(document, inks, count, lambda share: bar.update(round(100 * share) - bar.pos), stock)
     make_folder(out)
     listed: list[dict[str, Any]] = []
     for number, way in enumerate(ways, 1):

@@ -7,6 +7,7 @@ import pytest
 
 from cielo.app.starter import INKS as USUAL
 from cielo.core.advice.judge import checked, troubles
+from cielo.core.materials import Stock
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.hue import chroma
 from cielo.core.plan import Plan, ensure_sound
@@ -45,6 +46,29 @@ def test_every_colourway_keeps_the_light_and_dark_and_the_checks_and_differs_cle
     for one, other in combinations(palettes, 2):
         assert np.mean(ciede2000(one, other)) >= CLEARLY
     assert [way.inks for way in colourways(plan, SHELF, 3)] == [way.inks for way in ways]
+
+
+@pytest.mark.parametrize("stock", STOCKS, ids=lambda stock: stock.name)
+@pytest.mark.parametrize("plan", SOME[:2], ids=lambda plan: plan.title)
+def test_on_another_stock_light_stays_light_and_no_check_finds_more(plan: Plan, stock: Stock) -> None:
+    """A dark stock leaves no contrast, and so no colourway; whatever is proposed keeps half of every contrast at least."""
+    ways = colourways(plan, SHELF, 2, stock=stock)
+    known = {finding.code for finding in troubles(checked(plan))}
+    if stock == plan.stock:
+        assert ways == colourways(plan, SHELF, 2)
+    for way in ways:
+        ensure_sound(way.plan)
+        assert way.plan.stock == stock
+        assert {finding.code for finding in troubles(checked(way.plan))} <= known
+        was, now = (
+            np.array([seen_on(paper, INK[key])[0] for key in keys])
+            for paper, keys in ((plan.stock.paper, way.inks), (stock.paper, way.inks.values()))
+        )
+        for i, j in combinations(range(len(was)), 2):
+            if stock != plan.stock and abs(was[i] - was[j]) >= 3:
+                assert (now[i] - now[j]) / (was[i] - was[j]) >= 0.5
+    if stock.paper.lab[0] < 40:
+        assert ways == ()
 
 
 def test_a_shelf_with_nothing_else_has_no_colourway() -> None:

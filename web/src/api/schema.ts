@@ -2354,7 +2354,7 @@ export interface paths {
         };
         /**
          * Colourways
-         * @description The same card in other inks of the shelf, its light and dark kept.
+         * @description The same card in other inks of the shelf, its light and dark kept; on its stock or another of the shelf.
          */
         get: operations["colourways_api_cards__card_id__colourways_get"];
         put?: never;
@@ -14946,6 +14946,7 @@ export interface operations {
             query: {
                 revision: number;
                 count?: number;
+                stock?: string | null;
                 work?: string | null;
             };
             header?: never;

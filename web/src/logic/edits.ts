@@ -22,8 +22,8 @@ export type PlanChange =
   | { do: "schools"; part: Partial<PlanModel["schools"]> }
   | { do: "take-ink"; ink: InkModel }
   | { do: "put-ink-back"; key: string }
-  /** Inks in the place of others, by the key of the one whose place each takes. */
-  | { do: "other-inks"; inks: Record<string, InkModel> }
+  /** Inks in the place of others, by the key of the one whose place each takes; on another stock where one is given. */
+  | { do: "other-inks"; inks: Record<string, InkModel>; stock?: PlanModel["stock"] }
   /** Inks laid over each other, the first after a step. */
   | { do: "lay-recipe"; inks: InkModel[]; after: string | null; steps: Step[] }
   /** A step in another ink, touch and passes. */
@@ -234,7 +234,7 @@ export function changed(plan: PlanModel, change: PlanChange): PlanModel {
     case "put-ink-back":
       return { ...plan, inks: without(plan.inks, change.key) };
     case "other-inks":
-      return withOtherInks(plan, change.inks);
+      return { ...withOtherInks(plan, change.inks), stock: change.stock ?? plan.stock };
     case "lay-recipe":
       return withRecipe(plan, change.inks, change.after, change.steps);
     case "lay-in":

@@ -82,10 +82,15 @@ def from_picture(
 
 @of_card.get("/colourways")
 def colourways(
-    card_id: CardId, store: StoreOfApp, work: WorkOfRequest, revision: Revision, count: Annotated[int, Query(ge=1, le=8)] = 4
+    card_id: CardId,
+    store: StoreOfApp,
+    work: WorkOfRequest,
+    revision: Revision,
+    count: Annotated[int, Query(ge=1, le=8)] = 4,
+    stock: Annotated[Key | None, Query()] = None,
 ) -> list[ColourwayOut]:
-    """The same card in other inks of the shelf, its light and dark kept."""
-    ways, inks = solving.colourways_for(store, card_id, revision, count, work)
+    """The same card in other inks of the shelf, its light and dark kept; on its stock or another of the shelf."""
+    ways, inks = solving.colourways_for(store, card_id, revision, count, work, stock)
     by_key = {ink.key: ink for ink in inks}
     return [
         ColourwayOut(

@@ -3,6 +3,9 @@
 The plan's colours are turned round the hue circle together, and each takes the ink of the shelf that comes nearest with its lightness; a
 colourway is kept where the order from light to dark stays, no lightness moves by more than LIGHTNESS_KEPT, and no check finds what it did
 not find before. Of those, the ones are chosen that lie furthest from each other and from the card as it is.
+
+On another stock no ink can be lighter than that is, so that there the order from light to dark and CONTRAST_KEPT of every contrast are kept;
+the card in its own inks is then a colourway too.
 """
 
 from collections.abc import Callable, Iterator, Mapping, Sequence
@@ -22,6 +25,8 @@ COLOURS = ("dye", "pigment", "hybrid", "alcohol")
 TURNS_DEG = tuple(range(0, 360, 15))
 # How far the lightness of an ink may move, L*: the light and dark of the card stay what they are. Judgement.
 LIGHTNESS_KEPT = 12.0
+# On another stock, how much of the difference of lightness of two inks must be left. Judgement.
+CONTRAST_KEPT = 0.5
 # What a difference of lightness counts for beside one of hue where an ink is chosen.
 LIGHTNESS_WEIGHT = 2.5
 # A set in which two cards are nearer than this does not differ clearly, mean CIEDE2000 of their inks.
@@ -44,20 +49,22 @@ class Colourway:
 
 
 def colourways(
-    plan: Plan, shelf: Sequence[Ink], count: int, tell: Callable[[float], None] | None = None
+    plan: Plan, shelf: Sequence[Ink], count: int, tell: Callable[[float], None] | None = None, stock: Stock | None = None
 ) -> tuple[Colourway, ...]:
-    """So many colourways that differ clearly, the one furthest from the card first; fewer where the shelf has no more."""
+    """So many colourways that differ clearly, the one furthest from the card first; fewer where the shelf has no more. On the card's stock,
+    or on another."""
+    on = stock or plan.stock
     colours = [
         ink for ink in plan.inks if ink.kind in COLOURS and any(isinstance(s, Brush) and s.ink == ink.key for s in plan.steps)
     ]
     if not colours:
         return ()
     known = {finding.code for finding in troubles(checked(plan))}
-    proposed = list(_proposed(plan.stock, colours, shelf))
+    proposed = list(_proposed(plan.stock, on, colours, shelf))
     own = _palette(plan.stock, colours)
     chosen: list[tuple[tuple[Ink, ...], Array, Plan]] = []
     # Far from the card and from each other first; each is judged only when its turn comes.
-    left = [(inks, _palette(plan.stock, inks)) for inks in proposed]
+    left = [(inks, _palette(on, inks)) for inks in proposed]
     judged = 0
     while left and len(chosen) < count and judged < MOST_JUDGED:
         far = max(range(len(left)), key=lambda i: (round(_apart(left[i][1], [own, *(c[1] for c in chosen)]), 6), -i))
@@ -65,7 +72,7 @@ def colourways(
         if _apart(palette, [own, *(c[1] for c in chosen)]) < CLEARLY:
             break
         judged += 1
-        changed = in_other_inks(plan, dict(zip((ink.key for ink in colours), inks, strict=True)))
+        changed = in_other_inks(replace(plan, stock=on), dict(zip((ink.key for ink in colours), inks, strict=True)))
         if {finding.code for finding in troubles(checked(changed))} <= known:
             chosen.append((inks, palette, changed))
         if tell is not None:
@@ -94,21 +101,28 @@ def in_other_inks(plan: Plan, other: Mapping[str, Ink]) -> Plan:
     return in_order(replace(plan, inks=inks, steps=reinked(plan.steps), focal=focal, pieces=pieces, crossings=())).plan
 
 
-def _proposed(stock: Stock, colours: Sequence[Ink], shelf: Sequence[Ink]) -> Iterator[tuple[Ink, ...]]:
-    """Sets of inks for the colours, one for each turn of the hue circle at most, no ink twice."""
+def _proposed(stock: Stock, on: Stock, colours: Sequence[Ink], shelf: Sequence[Ink]) -> Iterator[tuple[Ink, ...]]:
+    """Sets of inks for the colours of a card, one for each turn of the hue circle at most, no ink twice."""
     own = _palette(stock, colours)
-    seen: set[tuple[str, ...]] = {tuple(ink.key for ink in colours)}
+    elsewhere = on != stock
+    seen: set[tuple[str, ...]] = set() if elsewhere else {tuple(ink.key for ink in colours)}
     for turn in TURNS_DEG:
         for strong in (1.0, 0.6):
             wanted = _turned(own, turn, strong)
+            # Where the stock takes their light, they are chosen as on their own and seen on the other.
             inks = _nearest(stock, colours, wanted, shelf)
             if inks is None or tuple(ink.key for ink in inks) in seen:
                 continue
             seen.add(tuple(ink.key for ink in inks))
-            light, was = _palette(stock, inks)[:, 0], own[:, 0]
-            kept_order = all((light[i] - light[j]) * (was[i] - was[j]) > 0 or abs(was[i] - was[j]) < 3
-                             for i in range(len(was)) for j in range(i))  # fmt: skip
-            if kept_order and np.abs(light - was).max() <= LIGHTNESS_KEPT:
+            light, was = _palette(on, inks)[:, 0], own[:, 0]
+            pairs = [
+                (light[i] - light[j], was[i] - was[j]) for i in range(len(was)) for j in range(i) if abs(was[i] - was[j]) >= 3
+            ]
+            if elsewhere:
+                kept = all(now / before >= CONTRAST_KEPT for now, before in pairs)
+            else:
+                kept = all(now * before > 0 for now, before in pairs) and np.abs(light - was).max() <= LIGHTNESS_KEPT
+            if kept:
                 yield inks
 
 

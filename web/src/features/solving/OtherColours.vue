@@ -1,10 +1,12 @@
 <script setup lang="ts">
 /** The same card in other inks of the shelf, each as it would look; one tap takes it, and undo brings the old back. */
-import { computed, ref, watch } from "vue";
+import { computed, ref, shallowRef, watch } from "vue";
 import { ask } from "../../api/client";
 import type { CardOut, Schemas } from "../../api/models";
+import StockWord from "../../components/StockWord.vue";
 import { useAsked } from "../../composables/useAsked";
 import { useDesk } from "../../composables/useDesk";
+import { useShelf } from "../../stores/shelf";
 import ProposalTiles from "./ProposalTiles.vue";
 import { useWork } from "../../composables/useWork";
 import StillWorking from "./StillWorking.vue";
@@ -13,18 +15,32 @@ type Way = Schemas["ColourwayOut"];
 const props = defineProps<{ card: CardOut }>();
 const emit = defineEmits<{ taken: [] }>();
 const desk = useDesk();
+const shelf = useShelf();
 const work = useWork();
+/** Another stock on which it is tried; none where it stays on its own. */
+const stock = shallowRef<CardOut["plan"]["stock"] | null>(null);
+function on(key: string) {
+  stopped.value = false;
+  const one = shelf.shelf?.stocks.find((other) => other.stock.key === key)?.stock ?? null;
+  stock.value = key === props.card.plan.stock.key ? null : one;
+}
 const asked = useAsked(
   (signal) =>
     ask("get", "/api/cards/{card_id}/colourways", {
       params: {
         path: { card_id: props.card.id },
-        query: { revision: desk.saved?.revision ?? props.card.revision, count: 4, work: work.begin() },
+        query: {
+          revision: desk.saved?.revision ?? props.card.revision,
+          count: 4,
+          work: work.begin(),
+          stock: stock.value?.key,
+        },
       },
       signal,
     }),
-  () => desk.saved?.revision,
+  () => [desk.saved?.revision, stock.value?.key],
 );
+const tried = computed(() => stock.value ?? props.card.plan.stock);
 const { value: ways, busy } = asked;
 watch(busy, (still) => still || work.end());
 /** Stopped by her, so that nothing is said of what the shelf has not. */
@@ -37,7 +53,8 @@ function again() {
   stopped.value = false;
   void asked.again();
 }
-const said = (way: Way) => way.swaps.map((swap) => `${swap.now.name} for ${swap.was_name}`).join(", ");
+const said = (way: Way) =>
+  way.swaps.map((swap) => `${swap.now.name} for ${swap.was_name}`).join(", ") || "In its own inks";
 const proposals = computed(() =>
   (ways.value ?? []).map((way) => ({ key: said(way), plan: way.plan, name: "", lines: [said(way)] })),
 );
@@ -47,6 +64,7 @@ function take(key: string) {
   desk.push("take other colours", {
     do: "other-inks",
     inks: Object.fromEntries(way.swaps.map((swap) => [swap.was, swap.now])),
+    ...(stock.value ? { stock: stock.value } : {}),
   });
   emit("taken");
 }
@@ -54,13 +72,14 @@ function take(key: string) {
 
 <template>
   <section class="ways" aria-label="Other colours">
+    <p>On <StockWord :text="tried.name" :value="tried.key" @choose="on" />.</p>
     <StillWorking v-if="busy" what="Looking through the shelf …" :share="work.share.value" @stop="stop" />
     <p v-else-if="stopped" role="status">
       Stopped. <button type="button" class="word" @click="again">Look again</button>
     </p>
     <p v-else-if="!ways?.length" role="status">
-      No other inks of the shelf keep the light and dark of this card and look clearly different. More inks on
-      the shelf would give more.
+      No other inks of the shelf keep the light and dark of this card {{ stock ? "there" : "" }} and look
+      clearly different. More inks on the shelf would give more.
     </p>
     <p v-else class="quiet">
       The same light and dark in other inks; no check finds anything it did not find before.
