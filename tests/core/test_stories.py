@@ -375,6 +375,7 @@ def test_pieces_of_a_story_are_cut_printed_scheduled_and_put_on() -> None:
     cut = {piece.name: piece for piece in pieces_of(plan)}
     assert cut.keys() >= {"second print", "square 1", "square 2", "square 3", "circle"}
     assert all(cut[f"square {n}"].from_panel and "Cut it from the second print" in cut[f"square {n}"].note for n in (1, 2, 3))
+    assert [piece.name for piece in pieces_of(plan)].count("tree stencil") == 1, "the same stencil serves both prints"
     day = plan_day(plan, DayWish(makers=2))
     assert {entry.step.split("~")[0] for entry in day.entries if "~" in entry.step} == {"second", "seal"}
     sheet = " ".join(" ".join(page.extract_text() for page in PdfReader(BytesIO(run_sheet(plan))).pages).split())

@@ -67,8 +67,7 @@ def pieces_of(plan: Plan) -> tuple[Piece, ...]:
         _panel(plan),
         *(piece for cut in plan.cuts for piece in _cut(plan, cut)),
         *(part for piece in plan.pieces if piece.belongs == "panel" for part in (_beside(piece), *_cut_from(piece, plan.units))),
-        *(_mask(plan, mask) for mask in _templates(plan)),
-        *(_mask(own, mask) for own in _plans_beside(plan) for mask in _templates(own)),
+        *(_mask(own, mask) for own, mask in _templates(plan)),
         *_envelope(plan),
     )
     return tuple(_with_own_key(pieces))
@@ -215,14 +214,24 @@ def _beside(piece: MadePiece) -> Piece:
     return _free(piece.key, piece.name, piece.stock.name, shape, "Ink it as a square, and cut it out when it is dry.")
 
 
-def _templates(plan: Plan) -> list[Mask]:
-    """The masks and stencils to cut: a sheet that is laid at several places once, tapes not at all."""
-    cut: list[Mask] = []
-    for mask in plan.masks:
-        if isinstance(mask, Tapes) or any(same_sheet(mask, other) and _cut_alike(mask, other) for other in cut):
-            continue
-        cut.append(mask)
+def _templates(plan: Plan) -> list[tuple[Plan, Mask]]:
+    """The masks and stencils to cut, each with the panel or piece it is cut for: a sheet that is laid at several places or on several
+    pieces once, for the largest of them; tapes not at all."""
+    cut: list[tuple[Plan, Mask]] = []
+    for own in (plan, *_plans_beside(plan)):
+        for mask in own.masks:
+            if isinstance(mask, Tapes):
+                continue
+            at = next((i for i, (_, other) in enumerate(cut) if same_sheet(mask, other) and _cut_alike(mask, other)), None)
+            if at is None:
+                cut.append((own, mask))
+            elif _area(own) > _area(cut[at][0]):
+                cut[at] = (own, mask)
     return cut
+
+
+def _area(plan: Plan) -> float:
+    return plan.card.panel_width_mm * plan.card.panel_height_mm
 
 
 def _cut_alike(one: Mask, other: Mask) -> bool:
