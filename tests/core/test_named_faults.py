@@ -6,6 +6,7 @@ from typing import get_args
 import numpy as np
 import pytest
 import shapely
+from numpy.typing import NDArray
 from scipy import ndimage
 from shapely import Polygon
 
@@ -218,6 +219,21 @@ def test_a_flat_matt_panel_looks_tilted_as_it_does_flat_and_paste_powder_and_met
         near = np.abs(distance_to_edge_mm(MOON, GRID.x_mm, GRID.y_mm)) < (20 if kind == "metallic" else 1)
         assert np.abs(lit_from[0] - lit_from[1])[near].max() > 25, "it changes as the lamp is moved"
     assert np.all(panel_xyz(matt, GRID) <= white_xyz() + 1e-3)
+
+
+@pytest.mark.parametrize("tilt", [False, True], ids=["flat", "tilted"])
+def test_flat_or_tilted_paler_is_paler_and_the_fibres_of_the_sheet_are_seen(tilt: bool) -> None:
+    """Whatever look it is asked in, the panel tilted to the light is the same panel."""
+
+    def seen(plan: Plan, times: float = 1.0) -> NDArray[np.int64]:
+        return (tilted(plan, GRID, 60.0, 80.0, times=times) if tilt else picture(plan, GRID, times=times)).astype(int)
+
+    plain = plan_of(INKED)
+    paler, usual, stronger = (seen(plain, times).mean() for times in (0.7, 1.0, 1.4))
+    assert paler > usual + 1 > stronger + 2
+    kraft = replace(plain, stock=replace(plain.stock, fibres=True), steps=())
+    bare = replace(plain, steps=())
+    assert (seen(kraft) - seen(bare)).std() > 0.5
 
 
 # -- outlines -------------------------------------------------------------------------------------------------------------------

@@ -42,9 +42,10 @@ def panel_png(
     if steps_done is not None and not 0 <= steps_done <= len(plan.steps):
         raise BadInput(f"the plan has {len(plan.steps)} steps.", field="step", mend=f"Use 0 to {len(plan.steps)}.")
     grid = grid_of(plan.card, dots_per_inch)
-    if lamp_mm is not None:
-        return write_png(tilted(plan, grid, *lamp_mm, steps_done), dots_per_inch, packed=packed)
     times = times_for(plan, look) if look in ("paler", "stronger") else 1.0
+    if lamp_mm is not None:
+        seen = tilted(plan, grid, *lamp_mm, steps_done, times=times, wet=look == "wet")
+        return write_png(seen, dots_per_inch, packed=packed)
     rgb = picture(plan, grid, steps_done, tell, times=times, wet=look == "wet")
     return write_png(rgb, dots_per_inch, packed=packed)
 

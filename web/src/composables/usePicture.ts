@@ -70,7 +70,7 @@ export function usePicture(
     return askPicture("get", "/api/cards/{card_id}/picture.png", {
       params: {
         path: { card_id: desk.id },
-        query: { revision: desk.saved.revision, dpi, steps: done, lamp: `${x_mm},${y_mm}` },
+        query: { revision: desk.saved.revision, dpi, steps: done, lamp: `${x_mm},${y_mm}`, look: look.value },
       },
       signal,
     });
@@ -111,7 +111,7 @@ export function usePicture(
     else if (sharpness + 1 < LIVE_DPI.length && !mine.signal.aborted) void ask(sharpness + 1);
   }
   watch(
-    [() => (desk.pristine ? null : desk.card?.plan), steps, lamp, () => desk.saved?.revision],
+    [() => (desk.pristine ? null : desk.card?.plan), steps, lamp, look, () => desk.saved?.revision],
     () => void ask(),
   );
 

@@ -36,7 +36,7 @@ from cielo.core.simulation.cover import kept_if_small
 from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.maps import layings
 from cielo.core.simulation.noise import noise
-from cielo.core.simulation.run import Rgb, encode, panel_xyz
+from cielo.core.simulation.run import Rgb, encode, seen_xyz
 
 Map = NDArray[np.float32]
 
@@ -63,9 +63,19 @@ class Relief:
     metal: Map
 
 
-def tilted(plan: Plan, grid: Grid, lamp_x_mm: float, lamp_y_mm: float, steps_done: int | None = None) -> Rgb:
-    """The panel as sRGB (rows, columns, 3), 8 bit, with a lamp LAMP_MM above that place of it; of all its steps where None."""
-    xyz = panel_xyz(plan, grid, steps_done, beads=True)
+def tilted(
+    plan: Plan,
+    grid: Grid,
+    lamp_x_mm: float,
+    lamp_y_mm: float,
+    steps_done: int | None = None,
+    *,
+    times: float = 1.0,
+    wet: bool = False,
+) -> Rgb:
+    """The panel as sRGB (rows, columns, 3), 8 bit, with a lamp LAMP_MM above that place of it; of all its steps where None. ``times`` and
+    ``wet`` as in run.seen_xyz."""
+    xyz = seen_xyz(plan, grid, steps_done, times=times, wet=wet)
     done = plan if steps_done is None else replace(plan, steps=plan.steps[:steps_done])
     light, highlight = lit(relief_of(done, grid), grid, lamp_x_mm, lamp_y_mm)
     return encode(np.asarray(xyz * light[..., None] + highlight[..., None] * white_xyz(), dtype=np.float32))

@@ -60,7 +60,14 @@ Progress = Callable[[float], None]
 def picture(
     plan: Plan, grid: Grid, steps_done: int | None = None, tell: Progress | None = None, *, times: float = 1.0, wet: bool = False
 ) -> Rgb:
-    """The panel as sRGB, (rows, columns, 3), 8 bit, after ``steps_done`` steps (all where None), masks lifted to look.
+    """The panel as sRGB, (rows, columns, 3), 8 bit, after ``steps_done`` steps (all where None), masks lifted to look; see seen_xyz."""
+    return encode(seen_xyz(plan, grid, steps_done, tell, times=times, wet=wet))
+
+
+def seen_xyz(
+    plan: Plan, grid: Grid, steps_done: int | None = None, tell: Progress | None = None, *, times: float = 1.0, wet: bool = False
+) -> NDArray[np.float32]:
+    """The panel as the eye sees it, CIE XYZ (rows, columns, 3): with its beads, and the fibres of its stock.
 
     ``tell`` is called with the share done, 0..1; what it raises stops the picture. ``times``: what every strength is taken times (lean.py).
     ``wet``: as it looks before the last ink has dried, denser than it will be (optics.water).
@@ -71,7 +78,7 @@ def picture(
         f = fibres(grid)
         for rows, strip in grid.strips():
             xyz[rows] *= (1 + (f[rows] - 1) * (1 - hidden_by(plan, layings(done, strip), strip)))[:, :, None]
-    return encode(xyz)
+    return xyz
 
 
 def panel_xyz(
