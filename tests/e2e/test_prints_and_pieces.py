@@ -125,7 +125,8 @@ def test_openings_are_stroked_over_named_and_shaded_towards_each_other(page: Pag
     page.get_by_role("button", name=re.compile("^potting shelf")).click()
     proofs = page.get_by_role("list", name="Run of proofs").get_by_role("button")
     proofs.last.click()
-    add_step(page, "Dab inside the potting shelf stencil", proofs.count() + 1)
+    # The stencil is laid first.
+    add_step(page, "Dab inside the potting shelf stencil", proofs.count() + 2)
     chosen = page.locator("[data-chosen]")
     openings = page.locator("path.opening")
     expect(openings).to_have_count(8)
