@@ -88,7 +88,8 @@ export function cutOut(piece: BesideOut, what: CutOut): Cut[] {
   );
   const called = round ? "circle" : "square";
   const taken = new Set(piece.cuts.map((cut) => cut.key));
-  return Array.from({ length: many }, (_, i) => {
+  const cut = [...piece.cuts];
+  for (let i = 0; i < many; i++) {
     let number = 1;
     while (taken.has(`${called}-${number}`)) number++;
     const key = `${called}-${number}`;
@@ -97,17 +98,51 @@ export function cutOut(piece: BesideOut, what: CutOut): Cut[] {
     const along = many === 1 ? 0.5 : 0.5 + (i - (many - 1) / 2) * 0.24;
     const across = narrow ? 0.5 : along;
     const at = piece.width_mm >= piece.height_mm ? { x: along, y: across } : { x: across, y: along };
-    return {
+    const place = freePlace(piece, cut, { size, round }, at);
+    // Where there is no room left, fewer are cut.
+    if (!place) break;
+    cut.push({
       key,
       name: `${called} ${number}`,
       use: "spotlight" as const,
       outline: round ? ("round" as const) : ("rectangle" as const),
-      x_mm: Math.round(piece.width_mm * at.x * 10) / 10,
-      y_mm: Math.round(piece.height_mm * at.y * 10) / 10,
+      ...place,
       width_mm: size,
       height_mm: size,
       angle_deg: 0,
       rim_mm: 6,
-    };
-  });
+    });
+  }
+  return cut.slice(piece.cuts.length);
+}
+
+/** So many places are tried across and down. */
+const TRIED = 24;
+/** The middle nearest to where it is wanted (shares of the piece) at which a shape so large is whole and overlaps nothing that is cut. */
+function freePlace(
+  piece: BesideOut,
+  cut: readonly Cut[],
+  { size, round }: { size: number; round: boolean },
+  at: { x: number; y: number },
+) {
+  const free = ({ x, y }: { x: number; y: number }) => {
+    const [x_mm, y_mm] = [piece.width_mm * x, piece.height_mm * y];
+    const whole = Math.min(x_mm, y_mm, piece.width_mm - x_mm, piece.height_mm - y_mm) > size / 2;
+    const apart = (one: Cut) =>
+      Math.abs(one.x_mm - x_mm) > (one.width_mm + size) / 2 ||
+      Math.abs(one.y_mm - y_mm) > (one.height_mm + size) / 2 ||
+      (round &&
+        one.outline === "round" &&
+        Math.hypot(one.x_mm - x_mm, one.y_mm - y_mm) > (one.width_mm + size) / 2);
+    return whole && cut.every(apart);
+  };
+  const far = (to: { x: number; y: number }) =>
+    Math.hypot((to.x - at.x) * piece.width_mm, (to.y - at.y) * piece.height_mm);
+  const all = Array.from({ length: TRIED * TRIED }, (_, i) => ({
+    x: ((i % TRIED) + 0.5) / TRIED,
+    y: (Math.floor(i / TRIED) + 0.5) / TRIED,
+  }));
+  const found = [at, ...all.sort((a, b) => far(a) - far(b))].find(free);
+  const tenth = (mm: number) => Math.round(mm * 10) / 10;
+  return found && { x_mm: tenth(piece.width_mm * found.x), y_mm: tenth(piece.height_mm * found.y) };
 }

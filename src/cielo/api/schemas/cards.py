@@ -1,6 +1,6 @@
 """What the web sends and gets about cards."""
 
-from typing import Annotated, Literal, Self
+from typing import Annotated, Self
 
 from pydantic import BaseModel, ConfigDict, Field
 
@@ -10,7 +10,7 @@ from cielo.app.reading import Reading
 from cielo.core.bounds import MOST_INKS, Side
 from cielo.core.geometry.shapes import rings_mm
 from cielo.core.optics.spectra import hex_from_lab
-from cielo.core.plan import Belongs, Card, Cut, Disc, Edge, Fade, Fold, pieces_made
+from cielo.core.plan import Belongs, Card, Cut, Disc, Edge, Fade, Fold, Used, pieces_made
 from cielo.core.sequence.gradient import GradientWish, SeamSchool
 from cielo.core.simulation.assembled import piece_shape
 from cielo.core.units import Units
@@ -111,7 +111,7 @@ class BesideOut(BaseModel):
     flush: bool
     belongs: Belongs
     cuts: tuple[Cut, ...]
-    used: Literal["whole", "cuts", "rest"]
+    used: Used
     steps: int
     path: str
 

@@ -1,13 +1,13 @@
 """What the web sends about the pieces of a card."""
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any
 
 from pydantic import Field
 
 from cielo.api.schemas.cards import Edit
 from cielo.app.pieces import Kind
 from cielo.core.bounds import Angle, Place, Raised, Span
-from cielo.core.plan import Cut, Outline
+from cielo.core.plan import Cut, Outline, Used
 from cielo.exchange.materials_model import Key, Name
 
 
@@ -32,7 +32,7 @@ class PutPiece(Edit):
     raised_mm: Raised = 0.0
     flush: bool = False
     cuts: Annotated[tuple[Cut, ...], Field(max_length=24)] = ()
-    used: Literal["whole", "cuts", "rest"] = "whole"
+    used: Used = "whole"
 
     @property
     def placed(self) -> dict[str, Any]:

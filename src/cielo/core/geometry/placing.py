@@ -127,13 +127,13 @@ def fit_strip(tapes: Tapes, motif: Disc | MotifMask | Drawn, margin_mm: float, w
     return replace(tapes, x_mm=round(x, 3), y_mm=round(y, 3), width_mm=round(bottom - top + 2 * margin_mm, 3))
 
 
-def counterpart(mask: Mask, key: str, margin_mm: float, shift_mm: tuple[float, float] = (0.0, 0.0)) -> Mask:
-    """What the knife left besides this sheet, shifted: a stencil's own piece with a margin round it, as the mask of what it printed;
+def counterpart(mask: Mask, key: str, margin_mm: float) -> Mask:
+    """What the knife left besides this sheet, where it lies: a stencil's own piece with a margin round it, as the mask of what it printed;
     the hole a mask was cut from; the other half of an edge. Raises ValueError for tapes, which are not cut from one sheet."""
     if isinstance(mask, Tapes):
         raise ValueError(mask.called)
     keeps: Keeps = "outside" if mask.keeps == "inside" else "inside"
-    other = replace(mask, key=key, keeps=keeps, x_mm=mask.x_mm + shift_mm[0], y_mm=mask.y_mm + shift_mm[1])
+    other = replace(mask, key=key, keeps=keeps)
     if isinstance(other, EdgeMask):
         return replace(other, name=f"other half of the {mask.name}"[:80])
     if isinstance(other, Stencil | MotifMask | Drawn) and keeps == "inside":

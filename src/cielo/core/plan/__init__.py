@@ -9,7 +9,7 @@ from cielo.core.plan.card import Card, EnvelopeKey, Fold, Mat, Reveals, Turned
 from cielo.core.plan.edits import free_key, insert_step, move_step, new_step_id, replace_mask, replace_step, without_steps
 from cielo.core.plan.fitting import fitted
 from cielo.core.plan.images import Motif
-from cielo.core.plan.pieces import Belongs, Cut, Focal, Outline, Piece
+from cielo.core.plan.pieces import Belongs, Cut, Focal, Outline, Piece, Used
 from cielo.core.plan.placements import (
     LEAST_PITCH_MM,
     MOST_OFFSET_MM,
@@ -149,6 +149,7 @@ __all__ = [
     "Touch",
     "Towards",
     "Turned",
+    "Used",
     "Vignette",
     "Water",
     "WaterAmount",

@@ -58,6 +58,10 @@ Outline = Literal["rectangle", "round"] | Motif
 Belongs = Literal["panel", "base", "inside", "back", "envelope"]
 
 
+# What of a piece is put on: all of it, what is cut from it, or what is left of it.
+Used = Literal["whole", "cuts", "rest"]
+
+
 @dataclass(frozen=True)
 class Piece:
     """A piece made beside the panel and put on it: a strip, a circle, a figure, a second print. Its inks are those of the plan.
@@ -87,4 +91,4 @@ class Piece:
     steps: Annotated[tuple[Step, ...], Len(0, MOST_STEPS)] = ()
     holds: Annotated[tuple[Hold, ...], Len(0, 24)] = ()
     cuts: Annotated[tuple[Cut, ...], Len(0, 24)] = ()
-    used: Literal["whole", "cuts", "rest"] = "whole"
+    used: Used = "whole"
