@@ -74,6 +74,7 @@ export const CUT_OUTS = [
 ] as const;
 export type CutOut = (typeof CUT_OUTS)[number]["value"];
 const SPOTLIGHT_MM = 35;
+const SMALLER = [1, 0.75, 0.5];
 /** Shapes to cut from a piece, beside what is cut from it already: staggered across it, or in a row along a narrow one. */
 export function cutOut(piece: BesideOut, what: CutOut): Cut[] {
   const [many, shape] = [Number(what[0]), what.slice(2)];
@@ -98,8 +99,10 @@ export function cutOut(piece: BesideOut, what: CutOut): Cut[] {
     const along = many === 1 ? 0.5 : 0.5 + (i - (many - 1) / 2) * 0.24;
     const across = narrow ? 0.5 : along;
     const at = piece.width_mm >= piece.height_mm ? { x: along, y: across } : { x: across, y: along };
-    const place = freePlace(piece, cut, { size, round }, at);
-    // Where there is no room left, fewer are cut.
+    // Smaller where there is no room for it; where there is none for that either, fewer are cut.
+    const tried = SMALLER.map((share) => ({ size: Math.round(size * share), round }));
+    const fits = tried.find((one) => freePlace(piece, cut, one, at));
+    const place = fits && freePlace(piece, cut, fits, at);
     if (!place) break;
     cut.push({
       key,
@@ -107,8 +110,8 @@ export function cutOut(piece: BesideOut, what: CutOut): Cut[] {
       use: "spotlight" as const,
       outline: round ? ("round" as const) : ("rectangle" as const),
       ...place,
-      width_mm: size,
-      height_mm: size,
+      width_mm: fits.size,
+      height_mm: fits.size,
       angle_deg: 0,
       rim_mm: 6,
     });

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What is cut from a piece when it is dry, each at its place on it, and which part of it is put on the card. */
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import type { Cut, Schemas } from "../../api/models";
 import WordChoice from "../../components/word/WordChoice.vue";
 import WordLength from "../../components/word/WordLength.vue";
@@ -16,9 +16,14 @@ const USED = [
   { value: "whole" as const, label: "all of it" },
 ];
 const called = computed(() => USED.find(({ value }) => value === props.piece.used)?.label ?? "");
+/** Whether no room was left on it for what was last wanted. */
+const full = ref(false);
 function cut(what: CutOut) {
   const used = props.piece.used === "whole" ? "cuts" : props.piece.used;
-  const cuts = [...props.piece.cuts, ...cutOut(props.piece, what)];
+  const more = cutOut(props.piece, what);
+  full.value = !more.length;
+  if (full.value) return;
+  const cuts = [...props.piece.cuts, ...more];
   emit("put", { cuts, used }, `cut ${CUT_OUTS.find(({ value }) => value === what)?.label} from it`);
 }
 function change(key: string, part: Partial<Cut>, said: string) {
@@ -75,4 +80,5 @@ function leave(key: string) {
     :choices="CUT_OUTS"
     @choose="cut"
   />.
+  <span v-if="full" role="status"> There is no room left on it for that.</span>
 </template>

@@ -67,6 +67,19 @@ it("tells where each is cut, leaves one, and with the last all of it is put on a
   expect(put(piece)[0]).toEqual({ cuts: [], used: "whole" });
 });
 
+it("says so where there is no room left, and cuts nothing", async () => {
+  const piece = shown(PIECE);
+  await choose(piece, "Cut from it", "a square");
+  const one = put(piece)[0].cuts?.[0];
+  if (!one) throw new Error("nothing was cut");
+  await piece.setProps({
+    piece: { ...PIECE, cuts: [{ ...one, width_mm: 118, height_mm: 118 }], used: "cuts" },
+  });
+  await choose(piece, "Cut from it", "a square");
+  expect(piece.emitted("put")).toHaveLength(1);
+  expect(piece.text()).toContain("There is no room left on it");
+});
+
 it("puts another part of it on", async () => {
   const piece = shown(PIECE);
   await choose(piece, "Cut from it", "a square");

@@ -10,7 +10,7 @@ const drawnPlain = computed(() => {
   const inked = props.card.pieces.some(({ belongs }) => belongs === "base");
   const mats = props.card.plan.card.mats.length;
   if (inked && !mats) return "";
-  return `${inked ? "The mats are" : mats ? "The base and its mats are" : "The base is"} drawn plain: the colour of what they are cut of is not known.`;
+  return `${inked ? "The mats are" : mats ? "The base and its mats are" : "The base is"} drawn plain: the colour of what ${!inked && !mats ? "it is" : "they are"} cut of is not known.`;
 });
 </script>
 
