@@ -13,7 +13,7 @@ from cielo.core.advice.judge import judge, troubles
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import lab_from_xyz
 from cielo.core.order.arrange import in_order
-from cielo.core.plan import Brush, Dry, LayMask, Plan, Prepare, Water, Wipe, Wish, ensure_sound
+from cielo.core.plan import Brush, Dry, LayMask, LiftMask, Plan, Prepare, Water, Wipe, Wish, ensure_sound
 from cielo.core.sequence.grounds import GROUNDS
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.run import panel_xyz
@@ -77,7 +77,44 @@ def test_a_right_plan_stays_and_any_shuffle_of_it_comes_back(plan: Plan) -> None
         assert alarms(back.plan) <= alarms(plan), "2: no alarm that the right plan has not"
         assert covers(back.plan) == covers(plan), "3: what lies under, through or past what is the same"
         assert in_order(back.plan).plan == back.plan, "4: twice changes nothing"
+        assert lower_first(back.plan) <= lower_first(plan), "what lies on top comes off first"
+        moved = {change.step for change in back.changes if change.did == "moved"}
+        assert not {pair for pair in needlessly_together(back.plan) - needlessly_together(plan) if moved & pair}
         assert_all_is_told(mixed, back.plan, [change.step for change in back.changes])
+
+
+def spells(plan: Plan) -> dict[str, tuple[int, int, frozenset[str]]]:
+    """Of each sheet laid, by the step that lays it: where it is laid and taken off, and the sheets it was laid over."""
+    off = {purpose_of(step).to: i for i, step in enumerate(plan.steps) if isinstance(step, LiftMask)}
+    return {
+        step.id: (i, off.get(step.id, len(plan.steps)), frozenset(purpose_of(step).under))
+        for i, step in enumerate(plan.steps)
+        if isinstance(step, LayMask)
+    }
+
+
+def lower_first(plan: Plan) -> set[tuple[str, str]]:
+    """Sheets that are taken off from below another that was laid over them and still lies: the lower and the upper."""
+    lie = spells(plan)
+    return {
+        (lower, upper)
+        for upper, (laid, off, over) in lie.items()
+        for lower in over & set(lie)
+        if lie[lower][0] < laid < lie[lower][1] < off
+    }
+
+
+def needlessly_together(plan: Plan) -> set[frozenset[str]]:
+    """Sheets of which the second is laid while the first lies though no step needs both, and what takes the first off."""
+    lie = spells(plan)
+    off = {purpose_of(step).to: step.id for step in plan.steps if isinstance(step, LiftMask)}
+    needed = [frozenset(purpose_of(step).under) for step in plan.steps]
+    return {
+        frozenset({one, other, off[one]})
+        for one, (laid, lifted, _) in lie.items()
+        for other, (then, _, _) in lie.items()
+        if one in off and laid < then < lifted and not any({one, other} <= both for both in needed)
+    }
 
 
 def assert_all_is_told(before: Plan, after: Plan, told: list[str]) -> None:

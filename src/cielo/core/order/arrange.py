@@ -14,8 +14,10 @@ Rules are taken in one by one, the hardest first; one that would close a circle 
 kept is named instead). After each, every b not in S is set before all of S where b -< some step of S, and after all of it where some
 step of S -< b; at the end, where neither holds, on the side it stands on. What is set so never makes another choice impossible: if c
 must come both before and after T only by way of a new rule b -< S, then c -< b and S -< c, so S -< b was known before. Of all orders that
-keep what was found, the one with the fewest steps moved is taken (``sequence.chains``). Last, what follows from the order is set anew:
-dryings, wipes, tools cleaned (``derive``).
+keep what was found, the one with the fewest steps moved is taken (``sequence.chains``). Where that lays a sheet while another still lies
+that no step needs beside it, and moved one of the two to get there, the two are set one after the other as well; a maker's own plan that
+does so, to lay a cut-out into its stencil say, is right and stays. Last, what follows from the order is set anew: dryings, wipes, tools
+cleaned (``derive``).
 """
 
 from collections.abc import Sequence
@@ -55,11 +57,17 @@ def in_order(plan: Plan) -> Order:
     plan = settled(plan)
     bare = without_steps(plan, {step.id for step in plan.steps if isinstance(step, Wipe)})
     rules = rules_of(bare, contact_as_planned(bare))
-    before = _Before([step.id for step in bare.steps])
-    held = _take_in(bare, before, rules, numbered=plan)
     place = {step.id: i for i, step in enumerate(bare.steps)}
-    order, moved = fewest_moved(before.pairs(), len(place))
-    arranged = replace(bare, steps=tuple(bare.steps[i] for i in order))
+    apart: frozenset[tuple[str, str]] = frozenset()
+    while True:
+        before = _Before([step.id for step in bare.steps])
+        held = _take_in(bare, before, rules, apart, numbered=plan)
+        order, moved = fewest_moved(before.pairs(), len(place))
+        arranged = replace(bare, steps=tuple(bare.steps[i] for i in order))
+        needless = _needlessly_together(arranged, frozenset(bare.steps[i].id for i in moved)) - apart
+        if not needless:
+            break
+        apart |= needless
     if not moved and is_ready(plan):
         return Order(plan, ())
     finished, added = derived(arranged, plan)
@@ -79,6 +87,25 @@ def in_order(plan: Plan) -> Order:
     return Order(finished, tuple(changes))
 
 
+def _needlessly_together(plan: Plan, moved: frozenset[str]) -> frozenset[tuple[str, str]]:
+    """Pairs of sheets, by the steps that lay them, both ways round, of which the second is laid while the first lies though no step needs
+    both, where one of the steps moved brought that about."""
+    lifts = {purpose_of(step).to: step.id for step in plan.steps if isinstance(step, LiftMask)}
+    needed = [frozenset(purpose_of(step).under) for step in plan.steps]
+    lying: list[str] = []
+    pairs: set[tuple[str, str]] = set()
+    for step in plan.steps:
+        if isinstance(step, LiftMask):
+            lying = [lay for lay in lying if lifts.get(lay) != step.id]
+        elif isinstance(step, LayMask):
+            for lay in lying:
+                by_moving = moved & {lay, step.id, lifts.get(lay, "")}
+                if lay in lifts and by_moving and not any({lay, step.id} <= both for both in needed):
+                    pairs |= {(lay, step.id), (step.id, lay)}
+            lying.append(step.id)
+    return frozenset(pairs)
+
+
 @dataclass(frozen=True)
 class _Beside:
     """A step that was not planned under a mask, and that mask's spell: where it is laid and taken off, and all its steps as bits."""
@@ -89,8 +116,8 @@ class _Beside:
     spell: int
 
 
-def _beside_spells(plan: Plan, before: "_Before") -> list[_Beside]:
-    """Every step that comes before or after all of a spell, for every spell, by id."""
+def _beside_spells(plan: Plan, before: "_Before", apart: frozenset[tuple[str, str]]) -> list[_Beside]:
+    """Every step that comes before or after all of a spell, for every spell, by id; ``apart``: sheets that are not to lie together."""
     lifts = {purpose_of(step).to: step.id for step in plan.steps if isinstance(step, LiftMask)}
     under = {step.id: set(purpose_of(step).under) for step in plan.steps}
     found = []
@@ -102,15 +129,17 @@ def _beside_spells(plan: Plan, before: "_Before") -> list[_Beside]:
             heats = isinstance(other, Dry) and other.way == "heat"
             touches = (isinstance(other, Brush | Water | WipeBeads) or heats) and lay.id not in under[other.id]
             again = isinstance(other, LayMask) and other.mask == lay.mask and other.id != lay.id
-            if touches or again:
+            if touches or again or (lay.id, other.id) in apart:
                 found.append(_Beside(other.id, lay.id, last, spell))
     return sorted(found, key=lambda one: (one.step, one.first))
 
 
-def _take_in(plan: Plan, before: "_Before", rules: Sequence[Rule], numbered: Plan) -> list[Rule]:
+def _take_in(
+    plan: Plan, before: "_Before", rules: Sequence[Rule], apart: frozenset[tuple[str, str]], numbered: Plan
+) -> list[Rule]:
     """Those rules that hold together and beside the spells, the hardest first. Raises Contradiction for a wish among those that do not."""
     held: list[Rule] = []
-    undecided = _beside_spells(plan, before)
+    undecided = _beside_spells(plan, before, apart)
     for rule in rules:
         if before.knows(rule.then, rule.first) or rule.first == rule.then:
             if rule.force == Force.WISH:

@@ -71,7 +71,7 @@ def rules_of(plan: Plan, contact: Contact) -> tuple[Rule, ...]:
         *_embossing(plan, contact),
         *_water(plan, contact),
         *_figures(plan, contact),
-        *_drying(plan),
+        *_drying(plan, contact),
         *_ties(plan),
     ]
     known = {step.id for step in plan.steps}
@@ -236,8 +236,8 @@ def _figures(plan: Plan, contact: Contact) -> Iterator[Rule]:
                 yield Rule(front.id, behind.id, "front-first", "What stands in front is printed first and masked.")
 
 
-def _drying(plan: Plan) -> Iterator[Rule]:
-    """A drying comes after what it dries, and before what wants it dry; paste dries when the stencil it went through is off."""
+def _drying(plan: Plan, contact: Contact) -> Iterator[Rule]:
+    """A drying comes after what it dries, and before what wants it dry; paste dries when every sheet that it lies against is off."""
     steps = {step.id: step for step in plan.steps}
     lifts = {purpose_of(step).to: step.id for step in plan.steps if isinstance(step, LiftMask)}
     for dry in (step for step in plan.steps if isinstance(step, Dry)):
@@ -245,10 +245,10 @@ def _drying(plan: Plan) -> Iterator[Rule]:
         for key in meant.over:
             yield Rule(key, dry.id, "dry-first", "It is dried before what comes on top.", Force.DRYING)
             laid = steps.get(key)
-            through = purpose_of(laid).under[-1:] if isinstance(laid, Brush) and plan.ink(laid.ink).kind == "paste" else ()
-            for lay in through:
-                if lay in lifts:
-                    yield Rule(lifts[lay], dry.id, "lift-at-once", "Paste sets to a stencil that is left on it.", Force.DRYING)
+            past = purpose_of(laid).under if isinstance(laid, Brush) and plan.ink(laid.ink).kind == "paste" else ()
+            for lay in (steps[lay] for lay in past if lay in lifts):
+                if isinstance(lay, LayMask) and contact.reaches_mask(key, lay.mask):
+                    yield Rule(lifts[lay.id], dry.id, "lift-at-once", "Paste sets to a stencil that is left on it.", Force.DRYING)
         if meant.to is not None:
             yield Rule(dry.id, meant.to, "dry-first", "It goes onto dry ink.", Force.DRYING)
         for step in plan.steps:
@@ -263,12 +263,16 @@ def _ties(plan: Plan) -> Iterator[Rule]:
             continue
         for key in purpose_of(step).over:
             yield Rule(key, step.id, "planned-over", "It was planned over it.", Force.TIE)
-    lays = {step.id for step in plan.steps if isinstance(step, LayMask)}
-    for step in plan.steps:
-        if isinstance(step, LayMask):
-            for key in purpose_of(step).under:
-                if key in lays:
-                    yield Rule(key, step.id, "planned-over", "It was laid over it.", Force.TIE)
+    lays = {step.id: step for step in plan.steps if isinstance(step, LayMask)}
+    lifts = {purpose_of(step).to: step for step in plan.steps if isinstance(step, LiftMask)}
+    for upper in lays.values():
+        for lower in purpose_of(upper).under:
+            if lower not in lays:
+                continue
+            yield Rule(lower, upper.id, "planned-over", "It was laid over it.", Force.TIE)
+            off = lifts.get(upper.id)
+            if off is not None and lower in purpose_of(off).under and lower in lifts:
+                yield Rule(off.id, lifts[lower].id, "planned-over", "What lies on top comes off first.", Force.TIE)
 
 
 def lightness_by_key(plan: Plan) -> Mapping[str, float]:
