@@ -10,18 +10,23 @@ from hypothesis import strategies as st
 from cielo.app.day import DayWish, plan_day
 from cielo.app.sheets import run_sheet
 from cielo.core.advice.judge import judge
+from cielo.core.advice.supplies import OnShelf, Supplies, not_on_shelf
 from cielo.core.geometry.envelopes import pile_mm
 from cielo.core.geometry.pieces import pieces_of
+from cielo.core.materials import MeasuredCrossing, Stock
+from cielo.core.optics.spectra import hex_from_lab
 from cielo.core.order.arrange import in_order
 from cielo.core.plan import (
     Belongs,
     Card,
+    Mat,
     Piece,
     Plan,
     Prepare,
     Reveals,
     Turned,
     ensure_sound,
+    on_stock,
     plan_of_piece,
     with_piece,
     with_piece_plan,
@@ -32,10 +37,11 @@ from cielo.core.simulation.assembled import SHADOW, assembled, piece_shape
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.run import picture
 from cielo.core.table.purpose import settled
+from cielo.demo.shelf import STOCKS
 from cielo.errors import BadInput, NotFound
 from cielo.exchange.plan_file import read_plan, write_plan
 from tests.core.random_plans import plans
-from tests.core.test_every_check import AIR, MOUNT, NIGHT, SMOOTH, lay, low, plan, top
+from tests.core.test_every_check import AIR, MOUNT, NIGHT, ROUGH, SMOOTH, lay, low, plan, top
 
 STRIP = Piece("piece-1", "strip", NIGHT, 90.0, 16.0, 60.0, 140.0, raised_mm=1.5)
 CIRCLE = Piece("piece-2", "circle", SMOOTH, 35.0, 35.0, 60.0, 60.0, "round")
@@ -179,6 +185,35 @@ def test_what_is_inside_or_on_the_envelope_is_not_seen_from_the_front(belongs: B
     assert run_sheet(beside(GROUND, hidden)) != run_sheet(GROUND)
 
 
+@pytest.mark.parametrize("stock", STOCKS, ids=lambda stock: stock.name)
+def test_a_crossing_that_was_measured_on_one_stock_says_nothing_of_a_piece_of_another(stock: Stock) -> None:
+    """Held to the same steps on a panel of that stock with nothing measured, and to the whole where the stock is the same."""
+    steps = (lay("pale", passes=3), lay("blue", passes=3))
+    whole = replace(plan(*steps), crossings=(MeasuredCrossing("pale", "blue", (40.0, 40.0, 10.0)),))
+    for made_of in (stock, whole.stock):
+        piece = replace(STRIP, stock=made_of, steps=steps)
+        own = plan_of_piece(beside(whole, piece), piece.key)
+        alone = replace(own, crossings=whole.crossings if made_of == whole.stock else ())
+        assert np.array_equal(picture(own, grid_of(own.card, 20)), picture(alone, grid_of(alone.card, 20)))
+        known = picture(replace(own, crossings=whole.crossings), grid_of(own.card, 20))
+        assert np.array_equal(picture(own, grid_of(own.card, 20)), known) == (made_of == whole.stock)
+
+
+def test_on_another_stock_nothing_is_known_that_was_measured_on_the_first() -> None:
+    """A crossing is measured on one stock; a remedy or a colourway on another does not take it along."""
+    crossing = MeasuredCrossing("pale", "blue", (40.0, 30.0, 10.0))
+    whole = replace(plan(lay("pale"), lay("blue")), crossings=(crossing,))
+    assert on_stock(whole, whole.stock) == whole
+    assert on_stock(whole, NIGHT).crossings == ()
+    assert on_stock(whole, NIGHT).stock == NIGHT
+    shelf = Supplies(OnShelf(whole.inks, (ROUGH, replace(SMOOTH, key="other", name="Other")), {}))
+    [finding] = [one for one in not_on_shelf(whole, shelf) if one.code == "not-on-shelf" and one.step is None]
+    remedy = finding.remedy
+    assert remedy is not None
+    assert remedy.plan.stock.key == "other"
+    assert remedy.plan.crossings == ()
+
+
 def framed(turned: Turned, width: float = 127.0, height: float = 177.8, **reveals: float) -> Plan:
     """A panel with a strip on foam, on a base that shows more at the bottom."""
     border = Reveals(**({"left_mm": 6.0, "top_mm": 6.0, "right_mm": 6.0, "bottom_mm": 20.0} | reveals))
@@ -223,3 +258,34 @@ def test_the_back_of_the_panel_is_the_same_sheet_and_hides_nothing() -> None:
     assert [piece.key for piece in pieces_of(whole)] == [piece.key for piece in pieces_of(GROUND)], "nothing more is cut"
     with pytest.raises(BadInput, match="one back"):
         ensure_sound(beside(GROUND, back, replace(back, key="another")))
+
+
+@pytest.mark.parametrize("stock", STOCKS, ids=lambda stock: stock.name)
+def test_base_and_mats_have_the_colour_of_their_stock_at_every_side_however_wide_each_shows(stock: Stock) -> None:
+    card = replace(
+        GROUND.card,
+        reveals=Reveals(4.0, 6.0, 8.0, 5.0),
+        mats=(Mat("unknown", Reveals(5.0, 4.0, 3.0, 6.0)), Mat(stock.name, Reveals(3.0, 5.0, 4.0, 7.0), stock.paper.lab)),
+        base_lab=(40.0, 20.0, -30.0),
+    )
+    rgb = assembled(replace(GROUND, card=card, pieces=()), 50).astype(int)
+    rows, columns = rgb.shape[:2]
+    down, across = rows / card.height_mm, columns / card.width_mm
+
+    def round_it(left: float, top: float, right: float, bottom: float) -> list[np.ndarray]:
+        """The colours half way up or along each side, so far in from the card's edges, mm."""
+        places = (
+            (rows // 2, int(left * across)),
+            (int(top * down), columns // 2),
+            (rows // 2, columns - 1 - int(right * across)),
+            (rows - 1 - int(bottom * down), columns // 2),
+        )
+        return [rgb[place] for place in places]
+
+    base, paper = ([int(hex_from_lab(lab)[i : i + 2], 16) for i in (1, 3, 5)] for lab in ((40.0, 20.0, -30.0), stock.paper.lab))
+    assert np.abs(np.array(round_it(2, 3, 4, 2.5)) - base).max() <= 1
+    assert np.abs(np.array(round_it(5.5, 8.5, 10, 8.5)) - paper).max() <= 1
+    inner = np.array(round_it(9, 13, 13.5, 15))
+    assert np.ptp(inner, axis=0).max() == 0, "what is known by its name alone is plain"
+    assert np.ptp(inner[0]) == 0
+    assert inner.min() > 180

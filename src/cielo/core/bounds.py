@@ -48,6 +48,9 @@ Hand = Annotated[float, Interval(ge=0.5, le=2.0)]
 Times = Annotated[float, Interval(ge=0.25, le=4.0)]
 Owned = Annotated[int, Interval(ge=1, le=40)]
 Seed = Annotated[int, Interval(ge=0, le=1_000_000)]
+# A colour by eye or by a reader, CIE Lab of D50.
+_Chroma = Annotated[float, Interval(ge=-150, le=150)]
+SeenLab = tuple[Annotated[float, Interval(ge=0, le=100)], _Chroma, _Chroma]
 # What keys and ids are made of, in files and on the web.
 Key = Annotated[str, Len(1, 64), Field(pattern=r"^[A-Za-z0-9][A-Za-z0-9 _.\-]*$")]
 OpeningKey = Annotated[str, Field(pattern=r"^(r-?[0-9]{1,4}c-?[0-9]{1,4}|o[0-9]{1,4})$")]

@@ -16,7 +16,7 @@ export function panelSize(card: CardPart): { width: number; height: number } {
   };
 }
 
-/** The mats that show round the panel, the outermost first: how far each goes beyond the panel at every side. */
+/** The mats that show round the panel, the outermost first: how far each goes beyond the panel at every side, and how it looks. */
 export function matsRound(card: CardPart) {
   const beyond = { left: 0, top: 0, right: 0, bottom: 0 };
   return card.mats
@@ -25,7 +25,7 @@ export function matsRound(card: CardPart) {
       beyond.top += mat.reveals.top_mm;
       beyond.right += mat.reveals.right_mm;
       beyond.bottom += mat.reveals.bottom_mm;
-      return { key, ...beyond };
+      return { key, lab: mat.lab ?? null, ...beyond };
     })
     .reverse();
 }

@@ -228,6 +228,7 @@ useEventListener("keydown", (event) => {
             :tilted="tilted"
             :real="real"
             :wide="wide"
+            :whole="together"
             @stamp="stampHere"
             @sight="(to) => (sight = to)"
             @look="(to) => (look = to)"

@@ -18,9 +18,7 @@ TABLE = Reveals(TABLE_MM, TABLE_MM, TABLE_MM, TABLE_MM)
 def pieces_made(plan: Plan) -> tuple[Piece, ...]:
     """The pieces of a plan, those that are the base or the panel's own back as large as that is, and where it lies."""
     card = plan.card
-    left = card.reveals.left_mm + sum(mat.reveals.left_mm for mat in card.mats)
-    top = card.reveals.top_mm + sum(mat.reveals.top_mm for mat in card.mats)
-    x, y = card.width_mm / 2 - left, card.height_mm / 2 - top
+    x, y = card.width_mm / 2 - card.panel_left_mm, card.height_mm / 2 - card.panel_top_mm
     base = {"width_mm": card.width_mm, "height_mm": card.height_mm, "x_mm": x, "y_mm": y}
     across, down = card.panel_width_mm, card.panel_height_mm
     back = {"width_mm": across, "height_mm": down, "x_mm": across / 2, "y_mm": down / 2, "stock": plan.stock}
@@ -60,6 +58,8 @@ def plan_of_piece(plan: Plan, key: str) -> Plan:
         focal=(),
         cuts=piece.cuts if piece.outline == "rectangle" else (outline, *piece.cuts),
         wishes=(),
+        # What was measured of two inks is so on the stock it was measured on.
+        crossings=plan.crossings if piece.stock == plan.stock else (),
         pieces=(),
     )
 
@@ -76,7 +76,9 @@ def with_piece_plan(plan: Plan, key: str, own: Plan) -> Plan:
         holds=own.holds,
         cuts=tuple(cut for cut in own.cuts if cut.key != OUTLINE),
     )
-    return replace(with_piece(plan, piece), inks=own.inks, units=own.units, schools=own.schools, hand=own.hand, pace=own.pace)
+    return replace(
+        with_piece(plan, piece), inks=own.inks, units=own.units, schools=own.schools, hand=own.hand, pads=own.pads, pace=own.pace
+    )
 
 
 def with_piece(plan: Plan, piece: Piece) -> Plan:

@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 
 from annotated_types import Len
 
-from cielo.core.bounds import Length, Name, Raised, Side, Trim
+from cielo.core.bounds import Length, Name, Raised, SeenLab, Side, Trim
 
 
 @dataclass(frozen=True)
@@ -28,10 +28,14 @@ class Reveals:
 
 @dataclass(frozen=True)
 class Mat:
-    """A plain layer behind the panel, cut of a stock called ``stock``; ``reveals`` is what it shows round what lies on it."""
+    """A plain layer behind the panel, cut of a stock called ``stock``; ``reveals`` is what it shows round what lies on it.
+
+    lab : how that stock looks; None where it is known by name alone.
+    """
 
     stock: Name
     reveals: Reveals
+    lab: SeenLab | None = None
 
 
 EnvelopeKey = Literal["folded", "c6", "dl", "c5", "quarter", "five-seven", "six-square", "slim"]
@@ -50,7 +54,7 @@ class Card:
     """The folded base, the borders left showing, and what the card is put together and sent with.
 
     mats : from the panel outwards.
-    base_stock : what the base is cut of.
+    base_stock : what the base is cut of. base_lab : how that looks; None where it is known by name alone.
     trim_mm : how much larger than the panel the ink is laid all round, to be trimmed off.
     raised_mm : how high foam tape lifts the panel.
     turned_deg : how the finished panel is turned when it is put on, with all that stands on it; a quarter turn of one that is not square
@@ -64,10 +68,20 @@ class Card:
     reveals: Reveals = Reveals(0.0, 0.0, 0.0, 0.0)
     mats: Annotated[tuple[Mat, ...], Len(0, 4)] = ()
     base_stock: Name = "plain card"
+    base_lab: SeenLab | None = None
     trim_mm: Trim = 0.0
     raised_mm: Raised = 0.0
     envelope: EnvelopeKey = "folded"
     turned_deg: Turned = 0
+
+    @property
+    def panel_left_mm(self) -> float:
+        """Where the panel begins, from the card's left edge."""
+        return self.reveals.left_mm + sum(mat.reveals.left_mm for mat in self.mats)
+
+    @property
+    def panel_top_mm(self) -> float:
+        return self.reveals.top_mm + sum(mat.reveals.top_mm for mat in self.mats)
 
     @property
     def panel_width_mm(self) -> float:

@@ -50,6 +50,14 @@ class Pace:
 
 
 @dataclass(frozen=True)
+class Pad:
+    """How strongly the maker's own pad of an ink lays beside what its swatch tells, apart from her hand."""
+
+    ink: Key
+    lays: Hand
+
+
+@dataclass(frozen=True)
 class Wish:
     """The maker wants one step before another."""
 
@@ -64,6 +72,7 @@ class Plan:
     pieces : what is made beside the panel and put on it; a plain card has none.
     crossings : what was measured of its inks over each other on its stock; crossings of other inks count for nothing.
     hand : how much ink the maker's own hand lays beside the usual one, as her photographs have taught (core.learnt).
+    pads : her pads that lay otherwise than their swatches tell, each ink once, by its key; pads of other inks count for nothing.
     pace : how long she is at each kind of work, as the bench has clocked it.
     """
 
@@ -82,6 +91,7 @@ class Plan:
     crossings: Annotated[tuple[MeasuredCrossing, ...], Len(0, MOST_INKS * (MOST_INKS - 1))] = ()
     pieces: Annotated[tuple[Piece, ...], Len(0, 12)] = ()
     hand: Hand = 1.0
+    pads: Annotated[tuple[Pad, ...], Len(0, MOST_INKS)] = ()
     pace: Pace = Pace()
 
     def ink(self, key: str) -> Ink:
@@ -90,6 +100,10 @@ class Plan:
             if ink.key == key:
                 return ink
         raise BadInput(f"the plan has no ink {key!r}.", field="inks", mend="Take it from the shelf.")
+
+    def laid_times(self, ink: str) -> float:
+        """What every strength of an ink that is brushed or dabbed is taken times: the maker's hand, and her pad of it."""
+        return self.hand * next((pad.lays for pad in self.pads if pad.ink == ink), 1.0)
 
     def mask(self, key: str) -> Mask:
         """The mask of that key. Raises BadInput when there is none."""

@@ -10,8 +10,9 @@ d          ()               how high foam lifts a layer, mm
 k          (rows, columns)  shadow: c moved aside by d and blurred over d (a soft light from above left)
 =========  ===============  ==========================================================================
 
-A base that is inked is drawn as predicted. Else base and mats are drawn plain: what they are cut of is known by name alone, and their
-colour is not. A finished panel is turned on its base; a quarter turn of one that is not square takes the whole card with it.
+A base that is inked is drawn as predicted. Else base and mats have the colour of the stock they are cut of, or are drawn plain where that
+is known by name alone (borders.py). A finished panel is turned on its base; a quarter turn of one that is not square takes the whole card
+with it.
 """
 
 from math import cos, radians, sin
@@ -25,14 +26,14 @@ from shapely.geometry.base import BaseGeometry
 
 from cielo.core.geometry.distance import signed_distance_mm
 from cielo.core.geometry.shapes import rings_mm, shape_of_cut
+from cielo.core.optics.spectra import srgb_encoded
 from cielo.core.plan import Card, Cut, Plan, piece_of, plan_of_piece
+from cielo.core.simulation.borders import Border, borders_of
 from cielo.core.simulation.grid import Grid, grid_of
 from cielo.core.simulation.run import picture
 
 Rgb = NDArray[np.uint8]
 
-# What lies under the panel, sRGB: a plain card, and its mats a shade darker each. They are not predicted.
-PLAIN, DARKER = 236.0, 12.0
 # How dark a shadow is at most, and how far light from above left throws it for each mm of height. Judgement.
 SHADOW, THROWN = 0.34, 0.7
 # A panel whose sides differ by less than this is square to the eye, mm.
@@ -58,22 +59,29 @@ def assembled(plan: Plan, pixels_per_inch: float) -> Rgb:
     card = plan.card
     rows, columns = (max(1, round(mm / MM_PER_INCH * pixels_per_inch)) for mm in (card.height_mm, card.width_mm))
     grid = Grid(card.width_mm, card.height_mm, card.width_mm / columns, card.height_mm / rows, rows, columns)
-    canvas = np.full((rows, columns, 3), PLAIN, np.float32)
-    left, top = card.reveals.left_mm, card.reveals.top_mm
+    below, *mats = borders_of(card)
+    canvas = np.broadcast_to(_shown(below), (rows, columns, 3)).astype(np.float32)
     if base := next((piece for piece in plan.pieces if piece.belongs == "base"), None):
         own = plan_of_piece(plan, base.key)
         front = (card.width_mm, card.height_mm, card.width_mm / 2, card.height_mm / 2, 0.0, 0.0)
         _lay(canvas, grid, Layer(box(0, 0, *front[:2]), picture(own, grid_of(own.card, pixels_per_inch)), *front))
-    for n, mat in enumerate(reversed(card.mats), 1):
-        inside = (left <= grid.x_mm[None, :]) & (grid.x_mm[None, :] <= card.width_mm - left)
-        inside = inside & (top <= grid.y_mm[:, None]) & (grid.y_mm[:, None] <= card.height_mm - top)
-        canvas[inside] = PLAIN - n * DARKER
-        left, top = left + mat.reveals.left_mm, top + mat.reveals.top_mm
+    for mat in mats:
+        within = (mat.begins.left_mm <= grid.x_mm[None, :]) & (grid.x_mm[None, :] <= card.width_mm - mat.begins.right_mm)
+        within = (
+            within & (mat.begins.top_mm <= grid.y_mm[:, None]) & (grid.y_mm[:, None] <= card.height_mm - mat.begins.bottom_mm)
+        )
+        canvas[within] = _shown(mat)
+    left, top = card.panel_left_mm, card.panel_top_mm
     in_place = card.turned_deg == 180 or abs(card.panel_width_mm - card.panel_height_mm) < SQUARE_MM
     for layer in _layers(plan, left, top, pixels_per_inch):
         _lay(canvas, grid, _turned(layer, card, (left, top)) if in_place else layer)
     rgb = np.asarray(np.clip(canvas + 0.5, 0, 255), np.uint8)
     return rgb if in_place else np.ascontiguousarray(np.rot90(rgb, -card.turned_deg // 90))
+
+
+def _shown(border: Border) -> NDArray[np.float32]:
+    """A border's colour, sRGB 0..255, (3,)."""
+    return np.asarray(255 * srgb_encoded(border.linear), np.float32)
 
 
 def _turned(layer: Layer, card: Card, corner_mm: tuple[float, float]) -> Layer:

@@ -11,7 +11,9 @@ from cielo.core.units import MM_PER_INCH
 from cielo.errors import TooLarge
 
 MOST_PIXELS = 12_000_000
-ROWS_TO_A_STRIP = 512
+# What a strip of a large picture needs is kept while it is drawn, so that no map is made twice (simulation.cover); a picture of this size
+# or smaller is one strip.
+PIXELS_TO_A_STRIP = 250_000
 # Pixels along the longer side of a picture that is looked at as a whole.
 MOST_ACROSS = 760
 
@@ -44,8 +46,9 @@ class Grid:
 
     def strips(self) -> Iterator[tuple[slice, "Grid"]]:
         """The grid cut into strips of whole rows, each with the rows it covers; so that memory stays bounded."""
-        for first in range(0, self.rows, ROWS_TO_A_STRIP):
-            last = min(first + ROWS_TO_A_STRIP, self.rows)
+        rows = max(1, PIXELS_TO_A_STRIP // self.columns)
+        for first in range(0, self.rows, rows):
+            last = min(first + rows, self.rows)
             top = self.top_mm + first * self.pixel_height_mm
             yield slice(first, last), replace(self, rows=last - first, top_mm=top)
 

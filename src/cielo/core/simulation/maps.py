@@ -79,8 +79,9 @@ def layings(plan: Plan, grid: Grid) -> list[Laying]:
             still_open = [other for other, slow, _, _ in wet if slow]
             if ink.kind in RESIST_KINDS and still_open:
                 strength = np.maximum(strength, np.minimum(np.max(still_open, axis=0), 1))
-            if plan.hand != 1 and ink.kind not in RESIST_KINDS and step.touch not in PRINTS:
-                strength = np.asarray(strength * np.float32(plan.hand))
+            times = plan.laid_times(step.ink)
+            if times != 1 and ink.kind not in RESIST_KINDS and step.touch not in PRINTS:
+                strength = np.asarray(strength * np.float32(times))
             laid.append(Laying(step, strength, step.onto == "wet" and bool(wet)))
             wet.append((strength, ink.stays_open, wants_min(plan, step), step.id))
         elif isinstance(step, Water):

@@ -22,6 +22,14 @@ const trouble = computed(() => troubles.value.length);
 const listed = ref(false);
 const numberOf = (step: string) => props.card.plan.steps.findIndex(({ id }) => id === step) + 1;
 const hand = computed(() => sayUsual(props.card.plan.hand ?? 1));
+/** Her pads that lay otherwise than their swatches tell, "Yucca 1, 30 % stronger than usual". */
+const pads = computed(() =>
+  (props.card.plan.pads ?? []).flatMap(({ ink, lays }) => {
+    const name = props.card.plan.inks.find(({ key }) => key === ink)?.name;
+    const usual = sayUsual(lays);
+    return name && usual ? [`${name}, ${usual}`] : [];
+  }),
+);
 const putInOrder = () => desk.push("put it in working order", { do: "order" });
 </script>
 
@@ -55,9 +63,12 @@ const putInOrder = () => desk.push("put it in working order", { do: "order" });
       Predict with that
     </button>
   </p>
-  <p v-if="hand" class="verdict quiet">
-    Predicted for your hand, {{ hand }}; the
-    <RouterLink class="word" :to="{ name: 'journal' }">Journal</RouterLink> has where that is from.
+  <p v-if="hand || pads.length" class="verdict quiet">
+    Predicted for
+    <template v-if="hand">your hand, {{ hand }}</template
+    ><template v-if="hand && pads.length">, and </template
+    ><template v-if="pads.length">your pads: {{ pads.join("; ") }}</template
+    >; the <RouterLink class="word" :to="{ name: 'journal' }">Journal</RouterLink> has where that is from.
   </p>
   <p v-if="desk.moves" class="told" role="status">
     <template v-if="!desk.moves.length">It is in working order already.</template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** What the panel says of the place pointed at. */
+/** What the panel says of the place pointed at, and how it is shown. */
 import { computed } from "vue";
 import type { Look } from "../../api/client";
 import type { AnswerOut, CardOut } from "../../api/models";
@@ -20,6 +20,8 @@ const props = defineProps<{
   tilted: boolean;
   real: boolean;
   wide: boolean;
+  /** The whole card is seen in place of the panel. */
+  whole: boolean;
 }>();
 const emit = defineEmits<{
   stamp: [];
@@ -59,7 +61,8 @@ const change = computed(() => {
 <template>
   <div class="answer">
     <div class="told" role="status">
-      <template v-if="answer">
+      <span v-if="whole" class="quiet">The whole card, as it is put together.</span>
+      <template v-else-if="answer">
         <span class="chip" :style="{ background: answer.hex }" />
         <span v-if="answer.laid.length">
           Bottom first:
@@ -89,7 +92,7 @@ const change = computed(() => {
         Point at the panel to see what lies there.
       </span>
     </div>
-    <span class="look"
+    <span v-if="!whole" class="look"
       >Show it
       <WordChoice
         label="Show it"
@@ -98,10 +101,10 @@ const change = computed(() => {
         :choices="looks"
         @choose="lookAs"
     /></span>
-    <button type="button" class="word tilt" :aria-pressed="tilted" @click="emit('tilt')">
+    <button v-if="!whole" type="button" class="word tilt" :aria-pressed="tilted" @click="emit('tilt')">
       {{ tilted ? "Lay it flat" : "Tilt it to the light" }}
     </button>
-    <button type="button" class="word tilt" :aria-pressed="real" @click="emit('real')">
+    <button v-if="!whole" type="button" class="word tilt" :aria-pressed="real" @click="emit('real')">
       {{ real ? "Fit it in" : "Real size" }}
     </button>
     <button type="button" class="word tilt" :aria-pressed="wide" @click="emit('wide')">

@@ -9,6 +9,7 @@ import { useDesk } from "../../composables/useDesk";
 import { type Place, usePicture } from "../../composables/usePicture";
 import { usePanelPlacings } from "../../composables/usePanelPlacings";
 import { NOMINAL_PX_PER_MM, useRealSize } from "../../composables/useRealSize";
+import { hexOf } from "../../logic/colour";
 import { cornerOf, matsRound, panelSize } from "../../logic/panelSize";
 import FocalOver from "./FocalOver.vue";
 import GuideLines from "./GuideLines.vue";
@@ -154,6 +155,7 @@ function tap(event: MouseEvent) {
         marginTop: `${RULER}px`,
       }"
     >
+      <div v-if="base.base_lab" class="mat" :style="{ inset: 0, background: hexOf(base.base_lab) }" />
       <div
         class="panel"
         :style="{
@@ -169,6 +171,7 @@ function tap(event: MouseEvent) {
           class="mat"
           :style="{
             inset: `${-mat.top * scale}px ${-mat.right * scale}px ${-mat.bottom * scale}px ${-mat.left * scale}px`,
+            background: mat.lab ? hexOf(mat.lab) : undefined,
           }"
         />
         <PanelRuler
@@ -177,8 +180,16 @@ function tap(event: MouseEvent) {
           :scale="scale"
           :units="card.plan.units"
           :wide="RULER"
+          :beyond="corner.top * scale"
         />
-        <PanelRuler way="down" :length="panel.height" :scale="scale" :units="card.plan.units" :wide="RULER" />
+        <PanelRuler
+          way="down"
+          :length="panel.height"
+          :scale="scale"
+          :units="card.plan.units"
+          :wide="RULER"
+          :beyond="corner.left * scale"
+        />
         <img
           v-if="shown"
           :src="shown"
@@ -303,6 +314,8 @@ img,
 .mat {
   position: absolute;
   outline: 1px solid var(--hairline);
+  filter: var(--eyes, none);
+  forced-color-adjust: none;
   background: repeating-linear-gradient(135deg, #0000 0 5px, var(--hairline) 5px 6px);
 }
 .cut {

@@ -5,23 +5,31 @@ import type { CardOut } from "../../api/models";
 import { wholeOf } from "../../logic/beside";
 
 const props = defineProps<{ card: CardOut }>();
-/** What of the whole card is drawn without its colour; nothing where the base is inked and there is no mat. */
+/** What of the whole card is drawn without its colour; nothing where all of it is inked or known. */
 const drawnPlain = computed(() => {
-  const inked = props.card.pieces.some(({ belongs }) => belongs === "base");
-  const mats = props.card.plan.card.mats.length;
-  if (inked && !mats) return "";
-  return `${inked ? "The mats are" : mats ? "The base and its mats are" : "The base is"} drawn plain: the colour of what ${!inked && !mats ? "it is" : "they are"} cut of is not known.`;
+  const { mats, base_lab } = props.card.plan.card;
+  const base = !base_lab && !props.card.pieces.some(({ belongs }) => belongs === "base");
+  const unknown = mats.filter((mat) => !mat.lab).length;
+  if (!base && !unknown) return "";
+  const which =
+    unknown === 1 && mats.length === 1 ? "its mat" : unknown === mats.length ? "its mats" : "some mats";
+  const called = base
+    ? unknown
+      ? `The base and ${which} are`
+      : "The base is"
+    : `${which[0]?.toUpperCase()}${which.slice(1)} ${unknown === 1 && mats.length === 1 ? "is" : "are"}`;
+  return `${called} drawn plain: under Pieces, take a stock of the shelf.`;
 });
 </script>
 
 <template>
   <figure class="together">
+    <figcaption v-if="drawnPlain">{{ drawnPlain }}</figcaption>
     <img
       :src="`/api/cards/${wholeOf(card.id)}/assembled.png?revision=${card.revision}&dpi=90`"
       alt="The whole card put together"
       data-test="together"
     />
-    <figcaption v-if="drawnPlain">{{ drawnPlain }}</figcaption>
   </figure>
 </template>
 
@@ -33,7 +41,8 @@ const drawnPlain = computed(() => {
   justify-content: center;
   gap: 10px;
   margin: 0;
-  padding: 16px;
+  /* What is said of the panel and how it is shown lie over the lower edge. */
+  padding: 12px 16px 58px;
   background: var(--surround);
 }
 img {

@@ -3,12 +3,12 @@
 import type { CardPart, Units } from "../../api/models";
 import WordChoice from "../../components/word/WordChoice.vue";
 import WordLength from "../../components/word/WordLength.vue";
-import WordText from "../../components/word/WordText.vue";
 import { useDesk } from "../../composables/useDesk";
 import { useResizing } from "../../composables/useResizing";
 import { FOLDS } from "../../logic/startSizes";
 import FitSteps from "../card/FitSteps.vue";
 import RevealWords from "../card/RevealWords.vue";
+import LayerStock from "./LayerStock.vue";
 
 const props = defineProps<{ card: CardPart; units: Units }>();
 const desk = useDesk();
@@ -26,7 +26,7 @@ const withMat = (at: number, part: Partial<Mat>) =>
 function addMat() {
   const mm = props.units === "in" ? 25.4 / 8 : 4;
   const reveals = { left_mm: mm, top_mm: mm, right_mm: mm, bottom_mm: mm };
-  set({ mats: [...props.card.mats, { stock: `${props.card.base_stock}, darker`, reveals }] }, "add a mat");
+  set({ mats: [...props.card.mats, { stock: "mat card", reveals }] }, "add a mat");
 }
 const MOST_MATS = 4;
 const TURNED = [
@@ -58,11 +58,11 @@ const TURNED = [
     @change="(mm) => set({ height_mm: mm }, 'resize the card')"
     @draft="(mm) => draftOf('height_mm', mm)"
   />, its base of
-  <WordText
+  <LayerStock
     label="Base"
-    :text="card.base_stock"
-    :value="card.base_stock"
-    @change="(text) => set({ base_stock: text }, 'take another base')"
+    :name="card.base_stock"
+    :lab="card.base_lab ?? null"
+    @take="(base_stock, base_lab) => set({ base_stock, base_lab }, 'take another base')"
   />, folded
   <WordChoice
     label="Folded"
@@ -73,11 +73,11 @@ const TURNED = [
   />.
   <template v-for="(mat, i) in card.mats" :key="i">
     {{ i ? "Behind it" : "Behind the panel" }} lies a mat of
-    <WordText
-      label="Mat"
-      :text="mat.stock"
-      :value="mat.stock"
-      @change="(text) => set({ mats: withMat(i, { stock: text }) }, 'take another mat')"
+    <LayerStock
+      :label="`Mat ${i + 1}`"
+      :name="mat.stock"
+      :lab="mat.lab ?? null"
+      @take="(stock, lab) => set({ mats: withMat(i, { stock, lab }) }, 'take another mat')"
     />, which shows
     <RevealWords
       :label="`Mat ${i + 1} shows`"
