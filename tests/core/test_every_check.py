@@ -273,6 +273,9 @@ CASES: list[tuple[str, Plan, Plan]] = [
      plan(LayMask("", "full"), lay("paste", tool="knife"), LiftMask("", "full"), LONG)),
     ("paste-left-under", plan(LayMask("", "repeat"), lay("paste", top(90), "knife"), LONG, LiftMask("", "repeat"), MOUNT),
      plan(LayMask("", "repeat"), lay("paste", top(90), "knife"), LiftMask("", "repeat"), LONG, Dry("", "air", 30), MOUNT)),
+    # Sheets that the paste does not lie against may stay.
+    ("paste-left-under", plan(LayMask("", "moon"), lay("paste", tool="knife"), LONG, LiftMask("", "moon")),
+     plan(LayMask("", "moon"), lay("paste", low(40, 5), "knife"), LONG, LiftMask("", "moon"))),
     ("busy-behind-words", plan(lay("pale"), LayMask("", "fine"), lay("black", low(110, 5), passes=3), LiftMask("", "fine"), AIR, say("dark"),
                                masks=(*MASKS, FINE)),
      plan(lay("pale"), lay("blue", low(90), passes=3), AIR, say("dark", 9))),

@@ -12,7 +12,8 @@ from shapely import Polygon
 
 from cielo.core.geometry.distance import nearest_outline, signed_distance_mm
 from cielo.core.geometry.masks import distance_to_edge_mm
-from cielo.core.materials import TOOLS, Ink, InkKind, Swatch
+from cielo.core.materials import TOOLS, Ink, InkKind, Surface, Swatch
+from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.spectra import lab_from_xyz, white_xyz
 from cielo.core.plan import (
     Band,
@@ -285,3 +286,23 @@ def test_drying_makes_ink_lighter_and_dried_ink_looks_the_same_either_way(kind: 
 
     assert lightness(inked, False) - lightness(inked, True) > least
     assert lightness(dried, True) == lightness(dried, False) == pytest.approx(lightness(inked, False))
+
+
+# -- what an ink hides ----------------------------------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize("lab", [(72.0, 20.0, 40.0), (60.0, -22.0, -18.0), (55.0, 40.0, 4.0), (84.0, -4.0, 48.0)])
+@pytest.mark.parametrize("surface", get_args(Surface))
+def test_hybrid_chalks_a_little_over_the_dark_where_dye_does_not_and_less_than_pigment_or_white(
+    lab: tuple[float, float, float], surface: Surface
+) -> None:
+    """Inks of one swatch, told apart by their kind alone, laid full over black: a dye can only darken it; the rest veil it, each more."""
+    paper = replace(WHITE, surface=surface)
+    black = Ink("black", "Black", "dye", (Swatch(1.0, (24.0, 1.0, 0.0)),), measured_on=WHITE)
+    kinds: tuple[InkKind, ...] = ("dye", "hybrid", "pigment", "white")
+    inks = {kind: Ink(kind, kind, kind, (Swatch(1.0, lab),), measured_on=paper) for kind in kinds} | {"black": black}
+    bare = lab_of_stack(paper, inks, [("black", 1.0)])[0]
+    dye, hybrid, pigment, white = (lab_of_stack(paper, inks, [("black", 1.0), (kind, 1.0)])[0] for kind in kinds)
+    assert dye <= bare + 0.1
+    assert dye + 0.5 < hybrid < pigment < white
+    assert hybrid < (bare + lab[0]) / 2, "a little: what lies below still shows"

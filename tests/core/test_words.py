@@ -13,6 +13,7 @@ from cielo.core.geometry.designs import DESIGNS
 from cielo.core.geometry.formats import FORMATS
 from cielo.core.geometry.naming import opening_names
 from cielo.core.geometry.shapes import openings_of
+from cielo.core.materials import Stock
 from cielo.core.order.arrange import in_order
 from cielo.core.order.reasons import reasons
 from cielo.core.order.rules import lightness_by_key
@@ -34,14 +35,14 @@ from cielo.core.plan import (
     Words,
     same_sheet,
 )
-from cielo.core.say import lies_turned, say, to_fetch, where_to_lay
+from cielo.core.say import fetch, lies_turned, say, to_fetch, where_to_lay
 from cielo.core.sequence.grounds import ASIDE, GROUNDS, lay_out
 from cielo.core.table.purpose import purpose_of, settled
 from cielo.core.table.table import table_of
 from cielo.core.units import Units, on_ruler, say_by_ruler
 from cielo.demo.shelf import INKS
 from tests.core.random_plans import plans
-from tests.core.test_every_check import lay, plan, stamp, top
+from tests.core.test_every_check import NIGHT, ROUGH, SMOOTH, lay, plan, stamp, top
 from tests.core.test_fresh_grounds import some_laid
 from tests.core.test_order_properties import RIGHT
 
@@ -177,6 +178,19 @@ def test_a_sheet_laid_at_several_places_is_fetched_once() -> None:
     of = replace(plan(*steps), masks=(*edges, other))
     (line,) = to_fetch(of)
     assert line == "Masks and stencils, as they are used: edge 1 mask (3 times), other mask."
+
+
+@pytest.mark.parametrize("kind", ["dye", "hybrid", "pigment"])
+@pytest.mark.parametrize(("stock", "mends"), [(ROUGH, "damp wipe"), (SMOOTH, "white pen"), (NIGHT, "")])
+def test_motif_by_motif_what_mends_a_stray_mark_on_that_stock_is_fetched(kind: str, stock: Stock, mends: str) -> None:
+    """Water lifts dye and hybrid off watercolour stock; pigment it does not; and a white pen shows on no dark stock."""
+    ink = {"dye": "blue", "hybrid": "hybrid", "pigment": "pigment"}[kind]
+    one = Inside("repeat", openings=("r0c0",))
+    whole = plan(LayMask("", "repeat"), lay(ink, one, "dauber"), lay(ink, Inside("repeat"), "dauber"), stock=stock)
+    through_one, through_all = (fetch(whole, step) for step in whole.steps[1:])
+    expected = "white pen" if mends == "damp wipe" and kind == "pigment" else mends
+    assert [word for word in ("damp wipe", "white pen") if word in through_one] == ([expected] if expected else [])
+    assert "stray" not in through_all
 
 
 def test_a_mark_finer_than_a_ruler_shows_is_said_in_millimetres() -> None:

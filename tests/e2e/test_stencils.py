@@ -1,9 +1,11 @@
 """A stencil of the maker's own: brought to the shelf, laid on a card, centred, shifted as a mask, held, cut; openings one by one."""
 
+from io import BytesIO
 from pathlib import Path
 
 import numpy as np
 import pytest
+from PIL import Image
 from playwright.sync_api import Page, expect
 
 from tests.e2e.looking import bring, check_reachable, choose, panel, write
@@ -128,6 +130,38 @@ def test_sizes_that_go_together_and_some_that_do_not(page: Page) -> None:
     expect(page.get_by_text("All of it goes together")).to_be_visible()
     page.get_by_role("button", name="Undo").click()
     expect(page.locator("[data-test=does-not-fit]").first).to_be_visible()
+
+
+def test_base_and_mat_look_like_the_stock_they_are_cut_of(page: Page) -> None:
+    start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
+    page.get_by_role("link", name="Pieces").click()
+    page.get_by_role("button", name="Base, from the shelf").click()
+    choose(page, "Night slate")
+    expect(page.get_by_role("button", name="Base: Night slate")).to_be_visible()
+    page.get_by_role("button", name="Add a mat").click()
+    page.get_by_role("button", name="Fit the steps to it").click()
+    page.get_by_role("button", name="Mat 1: mat card").click()
+    page.get_by_role("textbox", name="Mat 1").fill("gold foil card")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("button", name="Mat 1: gold foil card")).to_be_visible()
+    page.get_by_role("button", name="Mat 1, from the shelf").click()
+    choose(page, "Dune kraft")
+    expect(page.get_by_role("button", name="Mat 1: Dune kraft")).to_be_visible()
+    page.get_by_role("link", name="Desk", exact=True).click()
+    panel(page)
+    card = page.request.get(f"/api/cards/{page.url.split('/desk/')[1][:12]}").json()
+    whole = page.request.get(f"/api/cards/{card['id']}/assembled.png?revision={card['revision']}&dpi=50").body()
+    rgb = np.asarray(Image.open(BytesIO(whole)).convert("RGB"), dtype=float)
+    assert rgb[2, 2].mean() < 60, "the base is black"
+    kraft = rgb[rgb.shape[0] // 2, round(4.5 / 25.4 * 50)]
+    assert kraft[0] > kraft[2] + 40, "the mat is kraft"
+    shown = page.locator(".mat").evaluate_all("(all) => all.map((one) => getComputedStyle(one).backgroundColor)")
+    assert len(shown) == 2
+    assert all("rgba(0, 0, 0, 0)" not in colour for colour in shown)
+    page.get_by_role("link", name="Pieces").click()
+    page.get_by_role("button", name="Base: Night slate").click()
+    choose(page, "something else")
+    expect(page.get_by_role("button", name="Base: plain card")).to_be_visible()
 
 
 def test_a_dragged_mask_rests_on_the_middle_and_tape_is_moved_off_an_opening(page: Page) -> None:

@@ -79,6 +79,26 @@ def test_hpgl_moves_by_places_and_by_steps() -> None:
     assert line == pytest.approx(np.array([(0, 0), (10, 0), (10, 10), (0, 10)]))
 
 
+@pytest.mark.parametrize(
+    ("wide", "high"), [(100, 100), (120, 160), (160, 120), (195, 100), (200, 150), (300, 20), (20, 300), (148, 198)]
+)
+def test_what_a_cutter_says_of_a_piece_that_does_not_go_on_its_mat_is_so(wide: float, high: float) -> None:
+    """Whether turning helps, and whether it is the rim that is wanting, by cutting it turned and without the rim."""
+    cutter, rim = SimulatedCutter(CutterLimits(200.0, 150.0, 1.2)), 5.0
+
+    def goes(across: float, down: float, free: float) -> str:
+        try:
+            cutter.cut([np.array([[0, 0], [across, 0], [across, down], [0, down], [0, 0]]) + free])
+        except BadInput as refused:
+            return refused.sentence
+        return ""
+
+    said = goes(wide, high, rim)
+    assert (said == "") == (wide + rim <= 200 and high + rim <= 150)
+    assert ("Turned" in said) == (said != "" and goes(high, wide, rim) == "")
+    assert ("stay free" in said) == (said != "" and "Turned" not in said and goes(wide, high, 0) == "")
+
+
 @pytest.mark.parametrize("data", [b"hello", b"PD1;", b"AA0,0,90;", "PU0,0;ü".encode(), b"PD1e99,0;", b"PDx,y;"])
 def test_what_is_not_hpgl_is_refused_in_words(data: bytes) -> None:
     with pytest.raises(BadInput):

@@ -72,18 +72,28 @@ class SimulatedCutter:
         return CutReport(cut, travel, seconds, lines)
 
 
+def _too_large(places: Array, limits: CutterLimits) -> BadInput:
+    """Why what has those places, (n, 2), does not go on a mat, and what does help."""
+    mat = np.array([limits.mat_width_mm, limits.mat_height_mm])
+    size, rim = places.max(axis=0) - places.min(axis=0), np.maximum(places.min(axis=0), 0)
+    what = f"the piece is {size[0]:.0f} by {size[1]:.0f} mm and the mat {mat[0]:.0f} by {mat[1]:.0f} mm"
+    if np.all(size[::-1] + rim <= mat):
+        return BadInput(f"{what}.", field="size", mend="Turned a quarter it goes on.")
+    by_hand = "Cut it by hand from the template."
+    if places.min() < 0:
+        return BadInput(f"{what}, and it goes beyond the mat's corner.", field="size", mend="Move it onto the mat.")
+    if np.all(size <= mat):
+        return BadInput(f"{what}, of which {rim.max():.0f} mm stay free at two sides.", field="size", mend=by_hand)
+    return BadInput(f"{what}.", field="size", mend=by_hand)
+
+
 def ensure_cuttable(lines: Sequence[Array], limits: CutterLimits) -> None:
     """Raise BadInput when lines go beyond a mat or stand closer than a blade can do."""
     from shapely import LineString, Polygon, STRtree
 
     every = np.concatenate(lines)
     if every.min() < -1e-6 or every[:, 0].max() > limits.mat_width_mm + 1e-6 or every[:, 1].max() > limits.mat_height_mm + 1e-6:
-        size = every.max(axis=0) - every.min(axis=0)
-        raise BadInput(
-            f"the piece is {size[0]:.0f} by {size[1]:.0f} mm and the mat {limits.mat_width_mm:.0f} by {limits.mat_height_mm:.0f} mm.",
-            field="size",
-            mend="Turn it, cut it in two parts, or cut it by hand from the template.",
-        )
+        raise _too_large(every, limits)
     for line in lines:
         closed = len(line) > 3 and np.allclose(line[0], line[-1])
         if closed and Polygon(line).buffer(-limits.finest_mm / 2).is_empty:

@@ -9,7 +9,7 @@ from cielo.core.advice.finding import Finding, Remedy
 from cielo.core.advice.looking import brushings
 from cielo.core.materials import TOOLS, WATER_TOOLS, Ink, Stock
 from cielo.core.optics.difference import ciede2000
-from cielo.core.plan import Brush, Plan, Water, replace_step
+from cielo.core.plan import Brush, Plan, Water, on_stock, replace_step
 from cielo.core.sequence.lightness import seen_on
 
 SupplyKind = Literal["stock", "ink", "tool"]
@@ -128,7 +128,7 @@ def _other_stock(plan: Plan, shelf: OnShelf, missing: Supply) -> Remedy | None:
     if not others:
         return None
     near = min(others, key=lambda stock: (float(ciede2000(plan.stock.paper.lab, stock.paper.lab)), stock.key))
-    return Remedy(f"Take {near.name} in its place", replace(plan, stock=near))
+    return Remedy(f"Take {near.name} in its place", on_stock(plan, near))
 
 
 def _other_ink(plan: Plan, shelf: OnShelf, missing: Supply) -> Remedy | None:

@@ -32,7 +32,7 @@ def seeps_under(plan: Plan, table: Table) -> Iterator[Finding]:
 
 
 def paste_left_under(plan: Plan, table: Table) -> Iterator[Finding]:
-    """Paste through a stencil that is left on while it sets."""
+    """Paste through a stencil, or against a mask, that is left on while it sets."""
     for step in plan.steps:
         if not isinstance(step, Dry):
             continue
@@ -43,7 +43,8 @@ def paste_left_under(plan: Plan, table: Table) -> Iterator[Finding]:
             if wet.of != "paste":
                 continue
             then = table.before(laid).lying
-            through = next((one for one in reversed(then) if one.laid_by in lying), None)
+            still = (one for one in reversed(then) if one.laid_by in lying)
+            through = next((one for one in still if table.reaches_mask(laid.id, one.mask)), None)
             if through is None:
                 continue
             mask = plan.mask(through.mask)

@@ -3,9 +3,11 @@
 from collections.abc import Iterator
 
 from cielo.core.materials import RESIST_KINDS, TOOLS
+from cielo.core.optics.water import STAYS, frees
 from cielo.core.plan import (
     Brush,
     Dry,
+    Inside,
     LayMask,
     LiftMask,
     Mask,
@@ -37,7 +39,7 @@ def fetch(plan: Plan, step: Step) -> str:
                 "blots": ", mister", "print": ", scrap to stamp off on",
             }.get(tool.texture, "")  # fmt: skip
             pad = " pad" if tool.texture in ON_PADS and ink.kind not in ("alcohol", "paste") else ""
-            return f"{ink.name}{pad}, {tool.name}{extra}"
+            return f"{ink.name}{pad}, {tool.name}{extra}{_for_what_strays(plan, step)}"
         case LayMask():
             return f"the {plan.mask(step.mask).called}"
         case LiftMask():
@@ -52,6 +54,20 @@ def fetch(plan: Plan, step: Step) -> str:
             return f"a damp cloth for the {TOOLS[step.tool or ''].name}" if step.act == "clean-tool" else ACT_WORDS[step.act][1]
         case Dry():
             return {"air": "a clean flat place", "blot": "a sheet of blotting paper", "heat": "the heat tool"}[step.way]
+
+
+# Stock as light as this is mended with a white pen, L*.
+AS_WHITE = 85.0
+
+
+def _for_what_strays(plan: Plan, step: Brush) -> str:
+    """Motif by motif ink strays over the rim: what lifts it while it is fresh, or covers it, on that stock. Common practice, no source."""
+    if not (isinstance(step.region, Inside) and step.region.openings):
+        return ""
+    paper = plan.stock.paper
+    if paper.surface == "rough" and frees(plan.ink(step.ink)) > STAYS:
+        return ", a damp wipe to lift what strays at once"
+    return ", a white pen for what strays" if paper.lab[0] >= AS_WHITE else ""
 
 
 def to_fetch(plan: Plan) -> tuple[str, ...]:
