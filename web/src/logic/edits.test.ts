@@ -33,6 +33,16 @@ describe("changes", () => {
     expect(withChanges(PLAN, read).steps.map((step) => step.id)).toEqual(["s2", "s1"]);
   });
 
+  it("take no crossing to a stock that it was not measured on", () => {
+    const crossings = [
+      { inks: ["yucca-1", "sage-8"] as [string, string], lab: [50, 0, 0] as [number, number, number] },
+    ];
+    const known = { ...PLAN, crossings };
+    const other = { ...PLAN.stock, key: "another" };
+    expect(changed(known, { do: "stock", stock: other }).crossings).toEqual([]);
+    expect(changed(known, { do: "stock", stock: PLAN.stock }).crossings).toEqual(crossings);
+  });
+
   it("leave the plan they are made from alone", () => {
     const before = JSON.stringify(PLAN);
     changed(PLAN, { do: "card", part: { trim_mm: 5 } });

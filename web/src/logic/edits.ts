@@ -224,7 +224,7 @@ export function changed(plan: PlanModel, change: PlanChange): PlanModel {
     case "units":
       return { ...plan, units: change.units };
     case "stock":
-      return { ...plan, stock: change.stock };
+      return onStock(plan, change.stock);
     case "card":
       return { ...plan, card: { ...plan.card, ...change.part } };
     case "schools":
@@ -233,8 +233,10 @@ export function changed(plan: PlanModel, change: PlanChange): PlanModel {
       return { ...plan, inks: withItem(plan.inks, change.ink) };
     case "put-ink-back":
       return { ...plan, inks: without(plan.inks, change.key) };
-    case "other-inks":
-      return { ...withOtherInks(plan, change.inks), stock: change.stock ?? plan.stock };
+    case "other-inks": {
+      const reinked = withOtherInks(plan, change.inks);
+      return change.stock ? onStock(reinked, change.stock) : reinked;
+    }
     case "lay-recipe":
       return withRecipe(plan, change.inks, change.after, change.steps);
     case "lay-in":
@@ -309,4 +311,9 @@ export function withChanges(plan: PlanModel, changes: Change[]): PlanModel {
       throw error;
     }
   }, plan);
+}
+
+/** The plan on another stock; what was measured of its inks over each other is so on the stock it was measured on alone. */
+function onStock(plan: PlanModel, stock: PlanModel["stock"]): PlanModel {
+  return { ...plan, stock, crossings: stock.key === plan.stock.key ? plan.crossings : [] };
 }

@@ -3,6 +3,7 @@
 from collections.abc import Collection
 from dataclasses import replace
 
+from cielo.core.materials import Stock
 from cielo.core.plan.placements import Mask
 from cielo.core.plan.steps import Step
 from cielo.core.plan.whole import Plan
@@ -53,3 +54,8 @@ def free_key(prefix: str, taken: Collection[str]) -> str:
     while f"{prefix}-{number}" in taken:
         number += 1
     return f"{prefix}-{number}"
+
+
+def on_stock(plan: Plan, stock: Stock) -> Plan:
+    """The plan on another stock; what was measured of its inks over each other is so on the stock it was measured on alone."""
+    return replace(plan, stock=stock, crossings=plan.crossings if stock == plan.stock else ())

@@ -18,7 +18,7 @@ from cielo.core.materials import Ink, Stock
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import Array
 from cielo.core.order.arrange import in_order
-from cielo.core.plan import Brush, Plan, Step
+from cielo.core.plan import Brush, Plan, Step, on_stock
 from cielo.core.sequence.lightness import seen_on
 
 COLOURS = ("dye", "pigment", "hybrid", "alcohol")
@@ -72,7 +72,7 @@ def colourways(
         if _apart(palette, [own, *(c[1] for c in chosen)]) < CLEARLY:
             break
         judged += 1
-        changed = in_other_inks(replace(plan, stock=on), dict(zip((ink.key for ink in colours), inks, strict=True)))
+        changed = in_other_inks(on_stock(plan, on), dict(zip((ink.key for ink in colours), inks, strict=True)))
         if {finding.code for finding in troubles(checked(changed))} <= known:
             chosen.append((inks, palette, changed))
         if tell is not None:
