@@ -1,6 +1,7 @@
 """The journal by the web: a card made on the bench goes on record, is photographed, compared, teaches, and is remembered."""
 
 import json
+from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 from io import BytesIO
 from itertools import pairwise
@@ -11,10 +12,14 @@ import pytest
 from fastapi.testclient import TestClient
 from PIL import Image
 
+from cielo.app import photographs
 from cielo.app.archive import archive_all, unpack_all
 from cielo.core.learnt import hand_of
+from cielo.core.materials import MeasuredCrossing
+from cielo.core.optics.layering import lab_of_stack
+from cielo.core.plan import Brush, Pad, Plan, Whole
 from cielo.core.sequence.durations import usual_seconds, work_of
-from cielo.exchange.plan_file import PlanModel
+from cielo.exchange.plan_file import PlanModel, write_plan
 from cielo.store.database import Store
 from tests.api.test_grounds import start
 
@@ -73,6 +78,82 @@ def test_a_card_is_made_photographed_and_its_lesson_changes_the_next_picture_and
     web.post(f"/api/journal/{entry['id']}/lesson", json={"taken_in": False})
     assert web.get("/api/journal/learnt").json()["hand"] == 1
     assert start(web, "banded-gradient")["plan"].get("hand", 1) == 1
+
+
+def photographed_as(web: TestClient, entry: dict[str, Any], plan: Plan, seed: int = 5) -> dict[str, Any]:
+    """A photograph of a card that came out as ``plan`` predicts, which need not be the plan it was made from."""
+    photo = photographs.photographed(plan, seed, 1.0)
+    answer = web.post(f"/api/journal/{entry['id']}/photo", content=photo, headers={"content-type": "image/jpeg"})
+    assert answer.status_code == 200, answer.text
+    seen: dict[str, Any] = answer.json()
+    return seen
+
+
+def test_a_pad_that_laid_more_is_offered_taken_in_by_coming_cards_with_that_ink_and_taken_back(web: TestClient) -> None:
+    card = start(web, "banded-gradient")
+    plan = PlanModel.model_validate(card["plan"]).to_core()
+    ink = plan.inks[1]
+    entry = recorded(web, card)
+    seen = photographed_as(web, entry, replace(plan, pads=(Pad(ink.key, 1.4),)))
+    assert [(told["ink"], told["taken_in"]) for told in seen["pads"]] == [(ink.key, False)]
+    assert seen["pads"][0]["words"].startswith(f"Your {ink.name} laid about ")
+    assert "more than planned" in seen["pads"][0]["words"]
+    assert web.get("/api/journal/learnt").json()["lessons"] == [], "nothing is taken in silently"
+    lesson = f"/api/journal/{entry['id']}/lesson"
+    assert web.post(lesson, json={"taken_in": True, "pad": plan.inks[0].key}).status_code == 422, "it told nothing of that one"
+    assert web.post(lesson, json={"taken_in": True, "pad": ink.key}).json()["pads"][0]["taken_in"]
+    [told] = web.get("/api/journal/learnt").json()["lessons"]
+    assert f"Your {ink.name} lays about" in told["words"]
+    assert told["from_entries"] == [{"entry": entry["id"], "title": entry["facts"]["title"]}]
+    # The old card keeps its prediction until she says otherwise; a card begun now has it, for that ink and no other.
+    old = web.get(f"/api/cards/{card['id']}").json()
+    assert old["plan"].get("pads", []) == []
+    assert f"how strongly your {ink.name} lays" in old["measured"]
+    new = start(web, "banded-gradient")
+    assert [pad["ink"] for pad in new["plan"]["pads"]] == [ink.key]
+    assert 1 < new["plan"]["pads"][0]["lays"] < seen["pads"][0]["lays"], "one card does not make a rule"
+    usual = picture(web, f"/api/cards/{card['id']}/picture.png?revision={card['revision']}&dpi=40")
+    stronger = picture(web, f"/api/cards/{new['id']}/picture.png?revision={new['revision']}&dpi=40")
+    assert np.abs(stronger - usual).max() > 8
+    renewed = web.post(f"/api/cards/{card['id']}/measured", json={"based_on": old["revision"]}).json()
+    assert renewed["plan"]["pads"] == new["plan"]["pads"]
+    web.post(lesson, json={"taken_in": False, "pad": ink.key})
+    assert start(web, "banded-gradient")["plan"].get("pads", []) == []
+
+
+def test_a_pair_that_crossed_duller_is_offered_and_known_on_that_stock_unless_it_was_measured(web: TestClient) -> None:
+    card = start(web, "banded-gradient")
+    plan = PlanModel.model_validate(card["plan"]).to_core()
+    bottom, top = (step.ink for step in [step for step in plan.steps if isinstance(step, Brush)][:2])
+    # Both over all of the panel, so that the crossing is plain to see.
+    crossed = replace(
+        plan,
+        masks=(),
+        holds=(),
+        steps=tuple(Brush(f"s{i}", ink, "large-brush", Whole(), "medium", 3) for i, ink in enumerate((bottom, top))),
+    )
+    made = web.put(
+        f"/api/cards/{card['id']}",
+        json={"plan": json.loads(write_plan(crossed)), "based_on": card["revision"], "said": "crossed"},
+    )
+    assert made.status_code == 200, made.text
+    light, red, yellow = lab_of_stack(plan.stock.paper, {i.key: i for i in plan.inks}, [(bottom, 1.0), (top, 1.0)])
+    truth = MeasuredCrossing(bottom, top, (light + 6, red * 0.4, yellow * 0.4))
+    entry = recorded(web, made.json())
+    seen = photographed_as(web, entry, replace(crossed, crossings=(truth,)))
+    assert [(told["bottom"], told["top"]) for told in seen["pairs"]] == [(bottom, top)]
+    names = {ink.key: ink.name for ink in plan.inks}
+    assert seen["pairs"][0]["words"].startswith(f"{names[top]} over {names[bottom]} crosses duller")
+    lesson = f"/api/journal/{entry['id']}/lesson"
+    assert web.post(lesson, json={"taken_in": True, "pair": [top, bottom]}).status_code == 422, "in that order nothing was laid"
+    assert web.post(lesson, json={"taken_in": True, "pair": [bottom, top]}).json()["pairs"][0]["taken_in"]
+    assert web.get("/api/journal/learnt").json()["lessons"][0]["words"] == seen["pairs"][0]["words"]
+    assert [c["inks"] for c in start(web, "banded-gradient")["plan"]["crossings"]] == [[bottom, top]]
+    measured = {"stock": plan.stock.key, "bottom": bottom, "top": top, "colour": {"lab": [50.0, 1.0, 2.0]}}
+    assert web.post("/api/crossings/measured", json=measured).status_code == 204
+    assert start(web, "banded-gradient")["plan"]["crossings"][0]["lab"] == [50.0, 1.0, 2.0], "what was measured is believed first"
+    web.post(lesson, json={"taken_in": False, "pair": [bottom, top]})
+    assert web.get("/api/journal/learnt").json()["lessons"] == []
 
 
 def test_what_she_wants_to_remember_comes_up_at_its_step_on_another_card_and_not_on_its_own(web: TestClient) -> None:
@@ -219,3 +300,39 @@ def test_the_bench_clocks_her_and_days_reckon_with_it_when_she_agrees(web: TestC
     assert web.post(f"/api/cards/{card['id']}/copy").json()["plan"]["pace"]["blend"] == 1
     made_before = web.post("/api/journal", json={"title": "By feel"}).json()
     assert web.post(f"/api/journal/{made_before['id']}/pace", json={"taken_in": True}).status_code == 422
+
+
+def left_of(web: TestClient, kind: str, key: str) -> int | None:
+    for thing in web.get("/api/things").json():
+        if (thing["kind"], thing["key"]) == (kind, key):
+            left: int | None = thing["facts"]["left"]
+            return left
+    raise AssertionError(key)
+
+
+def test_what_a_card_took_is_told_and_taken_off_the_shelf_where_it_is_counted_and_put_back(web: TestClient) -> None:
+    card = start(web, "banded-gradient")
+    entry = recorded(web, card)
+    passes: dict[str, int] = {}
+    for step in card["plan"]["steps"]:
+        if step["do"] == "brush":
+            passes[step["ink"]] = passes.get(step["ink"], 0) + step["passes"]
+    names = {ink["key"]: ink["name"] for ink in card["plan"]["inks"]}
+    first, second, *_ = passes
+    assert entry["used"].startswith(f"It took a panel of {card['plan']['stock']['name']}")
+    assert f"{passes[first]} passes of {names[first]}" in entry["used"]
+    assert f"{passes[second]} of {names[second]}" in entry["used"]
+    refused = web.post(f"/api/journal/{entry['id']}/off-shelf")
+    assert refused.status_code == 422, "nothing of it is counted"
+    assert "Shelf" in refused.json()["mend"]
+    for kind, key, left in (("ink", first, 40), ("ink", second, 1), ("stock", card["plan"]["stock"]["key"], 5)):
+        assert web.put("/api/shelf/left", json={"kind": kind, "key": key, "left": left}).status_code == 204
+    taken = web.post(f"/api/journal/{entry['id']}/off-shelf").json()
+    assert taken["off_shelf"]
+    web.post(f"/api/journal/{entry['id']}/off-shelf")
+    assert left_of(web, "ink", first) == 40 - passes[first], "once, however often it is tapped"
+    assert left_of(web, "ink", second) == 0, "and never below nothing"
+    assert left_of(web, "stock", card["plan"]["stock"]["key"]) == 4
+    assert not web.post(f"/api/journal/{entry['id']}/back-on-shelf").json()["off_shelf"]
+    assert [left_of(web, "ink", first), left_of(web, "ink", second)] == [40, 1]
+    assert web.post("/api/journal", json={"title": "By feel", "rating": 3}).json()["used"] == ""

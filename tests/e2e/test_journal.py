@@ -1,6 +1,7 @@
 """The journal, as a maker comes to it: from the Bench with a card just made, and back to the Desk with what it taught."""
 
 import re
+from dataclasses import replace
 from pathlib import Path
 
 import numpy as np
@@ -8,6 +9,9 @@ import pytest
 from PIL import Image
 from playwright.sync_api import Page, expect
 
+from cielo.app.photographs import photographed
+from cielo.core.plan import Pad
+from cielo.exchange.plan_file import PlanModel
 from tests.e2e.looking import AXE, bring, panel
 from tests.e2e.test_grounds import start_on
 
@@ -81,6 +85,50 @@ def test_a_card_goes_on_record_is_photographed_and_teaches_the_next(page: Page) 
     page.get_by_role("button", name="Take it out").click()
     page.get_by_role("button", name="Yes, out for good").click()
     expect(tiles).to_have_count(made - 1)
+
+
+def test_a_photograph_tells_of_one_pad_and_the_next_card_with_that_ink_knows_it(page: Page, tmp_path: Path) -> None:
+    start_on(page, "Banded gradient", INKS)
+    usual = panel(page)
+    card = page.request.get(f"/api/cards/{page.url.split('/desk/')[1][:12]}").json()
+    plan = PlanModel.model_validate(card["plan"]).to_core()
+    ink = next(ink for ink in plan.inks if ink.name == "Ocotillo 2")
+    photo = tmp_path / "card.jpg"
+    photo.write_bytes(photographed(replace(plan, pads=(Pad(ink.key, 1.5),)), 4, 1.0))
+    entry = page.request.post("/api/journal/made", data={"card": card["id"], "number": 1}).json()
+    page.goto(f"/journal?entry={entry['id']}")
+    with page.expect_file_chooser() as chooser:
+        page.get_by_role("button", name="Bring its photograph in").click()
+    chooser.value.set_files(photo)
+    told = page.locator("[data-test=pad]")
+    expect(told).to_contain_text(
+        re.compile(r"Your Ocotillo 2 laid about (4|5)\d % more than planned, beside your others"), timeout=40_000
+    )
+    told.get_by_role("button", name="Predict with that").click()
+    expect(told.get_by_role("button", name="Take it back")).to_be_visible()
+    expect(page.get_by_text("Your hand was as strong as planned")).to_be_visible()
+    start_on(page, "Banded gradient", INKS)
+    expect(page.get_by_text(re.compile(r"Predicted for your pads: Ocotillo 2, \d\d % stronger than usual"))).to_be_visible()
+    stronger = panel(page)
+    assert stronger.shape == usual.shape
+    assert np.abs(stronger - usual).mean() > 0.5
+    page.get_by_role("link", name="Journal", exact=True).first.click()
+    learnt = page.get_by_role("region", name="What was learnt")
+    learnt.locator("p", has_text="Your Ocotillo 2 lays about").get_by_role("button").click()
+    page.locator("[data-test=pad]").get_by_role("button", name="Take it back").click()
+    expect(page.locator("[data-test=pad]").get_by_role("button", name="Predict with that")).to_be_visible()
+    # What it took is taken off the shelf where it is counted, and put back.
+    took = page.locator("[data-test=used]")
+    expect(took).to_contain_text("It took a panel of Glasshouse white")
+    page.request.put("/api/shelf/left", data={"kind": "ink", "key": ink.key, "left": 30})
+    took.get_by_role("button", name="Take it off the shelf").click()
+    expect(took).to_contain_text("That is off your shelf")
+    took.get_by_role("button", name="Put it back").click()
+    expect(took.get_by_role("button", name="Take it off the shelf")).to_be_visible()
+    page.request.put("/api/shelf/left", data={"kind": "ink", "key": ink.key, "left": None})
+    # What it taught is not left to the other tests.
+    page.get_by_role("button", name="Take it out").click()
+    page.get_by_role("button", name="Yes, out for good").click()
 
 
 def test_a_card_made_before_cielo_is_put_on_record_searched_and_taken_out(page: Page) -> None:

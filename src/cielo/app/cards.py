@@ -5,8 +5,8 @@ from dataclasses import dataclass, replace
 
 from sqlalchemy.orm import Session
 
-from cielo.app.learnt import her_hand, her_pace, remembered_for
-from cielo.app.measured import as_measured_now, measured_since, with_crossings
+from cielo.app.learnt import remembered_for
+from cielo.app.measured import as_measured_now, begun_now, measured_since, with_what_is_known
 from cielo.app.shelf import supplies_for
 from cielo.core.advice.judge import judge
 from cielo.core.advice.supplies import Supplies
@@ -139,9 +139,7 @@ def start_card(store: Store, plan: Plan, said: str, *, by_her_hand: bool = True)
     """A new card from a plan, predicted and reckoned for the maker's own hand; one that is brought in as a file keeps the hand it has."""
     ensure_sound(plan)
     with store.transaction() as session:
-        if by_her_hand:
-            plan = replace(plan, hand=her_hand(session).strength, pace=her_pace(session))
-        revision = add_card(session, settled(with_crossings(session, plan)), said)
+        revision = add_card(session, settled(begun_now(session, plan, by_her_hand=by_her_hand)), said)
     return open_card(store, revision.card_id)
 
 
@@ -224,7 +222,7 @@ def change_card(store: Store, card_id: str, basis: Basis, said: str, change: Cal
         current = to_edit(session, card_id, basis)
         if current is not None:
             was = _part_of(card_id, current.plan)
-            now = with_crossings(session, change(was), was)
+            now = with_what_is_known(session, change(was), was)
             # What every piece of the whole is for is kept with it; only the part that was changed is read anew.
             plan = with_part(card_id, current.plan, resettled(was, now))
             ensure_sound(plan)

@@ -7,6 +7,7 @@ from typing import Literal
 from uuid import uuid4
 
 import numpy as np
+from sqlalchemy.orm import Session
 
 from cielo.app.bench import clocked, stand_at_bench
 from cielo.app.cards import CardOnDesk, start_card
@@ -16,12 +17,22 @@ from cielo.app.sheets import card_page
 from cielo.app.walled import walled
 from cielo.core.keeping import KEPT
 from cielo.core.optics.spectra import srgb_encoded
-from cielo.core.photo.compare import Compared
+from cielo.core.photo.compare import Compared, lesson_of
+from cielo.core.photo.taught import Taught
 from cielo.core.plan import Plan
 from cielo.core.say import say
 from cielo.errors import BadInput
 from cielo.exchange.card_page import CardPage
-from cielo.exchange.journal_file import ComparisonModel, Corners, JournalModel, MadeFacts, RegionModel, TookModel
+from cielo.exchange.journal_file import (
+    ComparisonModel,
+    Corners,
+    JournalModel,
+    MadeFacts,
+    PadModel,
+    PairModel,
+    RegionModel,
+    TookModel,
+)
 from cielo.exchange.photo import as_kept
 from cielo.exchange.plan_file import PlanModel
 from cielo.exchange.png import write_png
@@ -114,14 +125,14 @@ def put_corners(store: Store, entry_id: str, corners: Corners) -> Entry:
 def _compared(
     store: Store, entry: Entry, photo: bytes, corners: "np.ndarray[tuple[int, ...], np.dtype[np.float64]] | None"
 ) -> Entry:
-    document = entry.document.model_copy(update={"comparison": None, "taken_in": False})
+    document = entry.document.model_copy(update={"comparison": None, "taken_in": False, "pads_in": (), "pairs_in": ()})
     refused: BadInput | None = None
     if entry.document.plan is not None:
         try:
             seen = compared_with(_plan_of(entry), photo, corners=corners)
             # The pictures of the comparison are asked for next.
             KEPT.put(_seen_as(_plan_of(entry), photo, _corners_of(seen)), seen)
-            document = document.model_copy(update={"comparison": told_of(seen)})
+            document = document.model_copy(update={"comparison": told_of(seen, lesson_of(_plan_of(entry), seen))})
         except BadInput as error:
             refused = error
             if corners is not None:
@@ -133,29 +144,62 @@ def _compared(
     return open_entry(store, entry.id)
 
 
-def told_of(seen: Compared) -> ComparisonModel:
-    """What a comparison is kept as."""
+def told_of(seen: Compared, lesson: Taught) -> ComparisonModel:
+    """What a comparison, and what it teaches, is kept as."""
     return ComparisonModel(
         corners=_corners_of(seen),
         regions=tuple(
             RegionModel(where=r.where, predicted=r.predicted, photographed=r.photographed, difference=r.difference, words=r.words)
             for r in seen.regions
         ),
-        hand=seen.hand,
+        hand=lesson.hand,
         mean_difference=seen.mean_difference,
+        pads=tuple(PadModel(**vars(pad)) for pad in lesson.pads),
+        pairs=tuple(PairModel(**vars(pair)) for pair in lesson.pairs),
     )
 
 
 def take_lesson(store: Store, entry_id: str, taken_in: bool) -> Entry:
     """Use what a photograph told of her hand for coming predictions, or no longer. Raises NotFound, BadInput where it told nothing."""
     with store.transaction() as session:
-        entry = read_entry(session, entry_id)
-        if entry.document.comparison is None:
-            raise BadInput(
-                "no photograph of it was compared yet.", field="photo", mend="Bring a photograph of the card in first."
-            )
-        write_entry(session, entry_id, entry.document.model_copy(update={"taken_in": taken_in}))
+        document = _compared_entry(session, entry_id)[0]
+        write_entry(session, entry_id, document.model_copy(update={"taken_in": taken_in}))
     return open_entry(store, entry_id)
+
+
+def take_pad(store: Store, entry_id: str, ink: str, taken_in: bool) -> Entry:
+    """Use what a photograph told of her pad of an ink for coming predictions, or no longer. Raises NotFound, BadInput where it told
+    nothing of that."""
+    with store.transaction() as session:
+        document, comparison = _compared_entry(session, entry_id)
+        if ink not in {pad.ink for pad in comparison.pads}:
+            raise BadInput(
+                "the photograph told nothing of that pad.", field="pad", mend="Take what is listed with the photograph."
+            )
+        kept = tuple(one for one in document.pads_in if one != ink)
+        write_entry(session, entry_id, document.model_copy(update={"pads_in": (*kept, ink) if taken_in else kept}))
+    return open_entry(store, entry_id)
+
+
+def take_pair(store: Store, entry_id: str, pair: tuple[str, str], taken_in: bool) -> Entry:
+    """Use how a photograph showed two inks, bottom and top, to cross for coming predictions on its stock, or no longer. Raises NotFound,
+    BadInput where it told nothing of that."""
+    with store.transaction() as session:
+        document, comparison = _compared_entry(session, entry_id)
+        if pair not in {(one.bottom, one.top) for one in comparison.pairs}:
+            raise BadInput(
+                "the photograph told nothing of that crossing.", field="pair", mend="Take what is listed with the photograph."
+            )
+        kept = tuple(one for one in document.pairs_in if one != pair)
+        write_entry(session, entry_id, document.model_copy(update={"pairs_in": (*kept, pair) if taken_in else kept}))
+    return open_entry(store, entry_id)
+
+
+def _compared_entry(session: Session, entry_id: str) -> tuple[JournalModel, ComparisonModel]:
+    document = read_entry(session, entry_id).document
+    if document.comparison is None:
+        raise BadInput("no photograph of it was compared yet.", field="photo", mend="Bring a photograph of the card in first.")
+    return document, document.comparison
 
 
 def take_pace(store: Store, entry_id: str, paced_in: bool) -> Entry:

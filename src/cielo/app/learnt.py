@@ -1,14 +1,15 @@
 """What the journal has taught: her hand, what to remember at which step, what her good cards share."""
 
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from sqlalchemy.orm import Session
 
 from cielo.core.keeping import KEPT
-from cielo.core.learnt import Hand, Note, Remembered, hand_of, remembered
-from cielo.core.plan import Brush, Pace, Plan
+from cielo.core.learnt import Hand, Note, PadLearnt, Remembered, hand_of, pads_of, remembered
+from cielo.core.materials import Lab, MeasuredCrossing
+from cielo.core.plan import Brush, Pace, Pad, Plan
 from cielo.core.sequence.durations import techniques_of
 from cielo.core.sequence.pace import Took, WorkPace, pace_from, paces_of
 from cielo.store.database import Store
@@ -18,26 +19,53 @@ from cielo.store.journal import Entry, read_entries
 LIKED = 4
 
 
+# The entries something rests on: id and title.
+Titles = tuple[tuple[str, str], ...]
+
+
+@dataclass(frozen=True)
+class PairLearnt:
+    """How two inks cross on a stock, as photographed: their names, the crossing, and what was predicted of it."""
+
+    stock: str
+    names: tuple[str, str]
+    crossing: MeasuredCrossing
+    predicted: Lab
+
+
 @dataclass(frozen=True)
 class Learnt:
-    """Her hand, the cards it rests on; how long she is at each kind of work, and the cards that rests on; what the cards she likes
-    share, in words with counts."""
+    """Her hand, the cards it rests on; her pads, and how two inks cross, from her photographs, each with the cards it rests on (id and
+    title); how long she is at each kind of work, and the cards that rests on; what the cards she likes share, in words with counts."""
 
     hand: Hand
     from_entries: tuple[tuple[str, str, float], ...]
+    pads: tuple[tuple[PadLearnt, str, Titles], ...]
+    pairs: tuple[tuple[PairLearnt, Titles], ...]
     paces: tuple[WorkPace, ...]
     paced_entries: tuple[tuple[str, str], ...]
     liked: tuple[str, ...]
 
 
-def her_hand(session: Session) -> Hand:
+def her_hand(entries: Sequence[Entry]) -> Hand:
     """How strong her hand is, from the photographs that were taken in."""
-    return hand_of([hand for *_, hand in _hands(read_entries(session))])
+    return hand_of([hand for *_, hand in _hands(entries)])
 
 
-def her_pace(session: Session) -> Pace:
+def her_pads(entries: Sequence[Entry], inks: Iterable[str]) -> tuple[Pad, ...]:
+    """How strongly her pads of those inks lay, by their keys, from the photographs of which that was taken in."""
+    of = set(inks)
+    return tuple(Pad(one.ink, one.lays) for one in _pads(entries) if one.ink in of)
+
+
+def her_crossings(entries: Sequence[Entry], stock: str) -> tuple[MeasuredCrossing, ...]:
+    """How inks cross on a stock as her photographs show them; of a pair told of twice the later."""
+    return tuple(one.crossing for one, _ in _pairs(entries) if one.stock == stock)
+
+
+def her_pace(entries: Sequence[Entry]) -> Pace:
     """How long she is at each kind of work, from the cards whose times are reckoned with."""
-    return pace_from(_paces(read_entries(session)))
+    return pace_from(_paces(entries))
 
 
 def _paces(entries: Sequence[Entry]) -> tuple[WorkPace, ...]:
@@ -51,7 +79,8 @@ def what_was_learnt(store: Store) -> Learnt:
     with store.reading() as session:
         entries = read_entries(session)
     paced = tuple((entry.id, entry.document.facts.title) for entry in entries if entry.document.paced_in)
-    return Learnt(hand_of([hand for *_, hand in _hands(entries)]), _hands(entries), _paces(entries), paced, _liked(entries))
+    pads = tuple((one, _called(entries, one.ink), _with_pad(entries, one.ink)) for one in _pads(entries))
+    return Learnt(her_hand(entries), _hands(entries), pads, _pairs(entries), _paces(entries), paced, _liked(entries))
 
 
 def remembered_for(session: Session, plan: Plan, card_id: str) -> tuple[Remembered, ...]:
@@ -84,6 +113,47 @@ def _hands(entries: Sequence[Entry]) -> tuple[tuple[str, str, float], ...]:
             planned = document.plan.hand if document.plan else 1.0
             told.append((entry.id, document.facts.title, round(document.comparison.hand * planned, 3)))
     return tuple(told)
+
+
+def _pads(entries: Sequence[Entry]) -> tuple[PadLearnt, ...]:
+    """What the photographs told of her pads, each beside what its swatch tells."""
+    told = []
+    for entry in entries:
+        document = entry.document
+        if document.comparison is not None:
+            planned = {pad.ink: pad.lays for pad in document.plan.pads} if document.plan else {}
+            told += [
+                (pad.ink, pad.lays * planned.get(pad.ink, 1.0)) for pad in document.comparison.pads if pad.ink in document.pads_in
+            ]
+    return pads_of(told)
+
+
+def _called(entries: Sequence[Entry], ink: str) -> str:
+    return next(one.name for entry in entries if entry.document.plan for one in entry.document.plan.inks if one.key == ink)
+
+
+def _with_pad(entries: Sequence[Entry], ink: str) -> Titles:
+    return tuple((entry.id, entry.document.facts.title) for entry in entries if ink in entry.document.pads_in)
+
+
+def _pairs(entries: Sequence[Entry]) -> tuple[tuple[PairLearnt, Titles], ...]:
+    """The crossings taken in from photographs, with the entries that tell of each; of several the last made is believed."""
+    told: dict[tuple[str, str, str], tuple[PairLearnt, Titles]] = {}
+    for entry in sorted(entries, key=lambda one: (one.made_at, one.id)):
+        document, plan = entry.document, entry.document.plan
+        if document.comparison is None or plan is None:
+            continue
+        names = {ink.key: ink.name for ink in plan.inks}
+        for pair in document.comparison.pairs:
+            if (pair.bottom, pair.top) in document.pairs_in:
+                key = (plan.stock.key, pair.bottom, pair.top)
+                before = told[key][1] if key in told else ()
+                crossing = MeasuredCrossing(pair.bottom, pair.top, pair.lab)
+                told[key] = (
+                    PairLearnt(plan.stock.key, (names[pair.bottom], names[pair.top]), crossing, pair.predicted),
+                    (*before, (entry.id, document.facts.title)),
+                )
+    return tuple(told.values())
 
 
 def _liked(entries: Sequence[Entry]) -> tuple[str, ...]:

@@ -1,6 +1,5 @@
 """Photographs of cards: taken by the camera stand-in, and compared with what was predicted."""
 
-from collections.abc import Callable
 from dataclasses import replace
 
 import numpy as np
@@ -20,9 +19,7 @@ def photographed(plan: Plan, seed: int, hand: float) -> bytes:
     return write_photo(SimulatedCamera(card, seed).photograph())
 
 
-def compared_with(
-    plan: Plan, photo: bytes, tell: Callable[[float], None] | None = None, corners: Corners | None = None
-) -> Compared:
+def compared_with(plan: Plan, photo: bytes, corners: Corners | None = None) -> Compared:
     """A photograph beside the plan's prediction; corners, given or answered, in pixels of the photograph held upright.
 
     Raises BadInput for what is no photograph, shows no card, or has no bare border; TooLarge.
@@ -30,5 +27,5 @@ def compared_with(
     pixels = walled(read_photo, photo)
     across, _ = size_of_photo(photo)
     scale = across / pixels.shape[1]
-    seen = compare(plan, pixels, None if corners is None else corners / scale, tell)
+    seen = compare(plan, pixels, None if corners is None else corners / scale)
     return replace(seen, corners=seen.corners * scale)

@@ -51,7 +51,7 @@ def panel_png(
 
 
 def assembled_png(plan: Plan, dots_per_inch: float) -> bytes:
-    """The whole card put together, with its pieces; base and mats drawn plain. Raises BadInput for a resolution out of range."""
+    """The whole card put together, with its pieces. Raises BadInput for a resolution out of range."""
     if not LOWEST_DPI <= dots_per_inch <= HIGHEST_DPI // 4:
         raise BadInput(
             f"{dots_per_inch:g} dots to the inch cannot be drawn.",

@@ -29,14 +29,18 @@ def compare(
     photo: Annotated[Path, typer.Argument(metavar="PHOTO", help="a photograph of the card on a table")],
     as_json: AsJson = False,
 ) -> None:
-    """A photograph of the card beside its prediction: where it came out otherwise, and how strong the hand was."""
+    """A photograph of the card beside its prediction: where it came out otherwise, how strong the hand was, and which pads laid and which
+    inks crossed otherwise (that in words alone)."""
     from cielo.app.photographs import compared_with
+    from cielo.core.photo.compare import lesson_of
+    from cielo.core.say import say_pad_beside, say_pair
     from cielo.exchange.photo import LARGEST_BYTES
 
     with About(plan):
         document = plan_of(plan)
     with About(photo), typer.progressbar(length=100, label="Comparing", file=sys.stderr) as bar:
-        seen = compared_with(document, read_file(photo, LARGEST_BYTES), lambda share: bar.update(round(100 * share) - bar.pos))
+        seen = compared_with(document, read_file(photo, LARGEST_BYTES))
+        lesson = lesson_of(document, seen, lambda share: bar.update(round(100 * share) - bar.pos))
     if as_json:
         print_json(
             {
@@ -50,11 +54,16 @@ def compare(
                     }
                     for region in seen.regions
                 ],
-                "hand": seen.hand,
+                "hand": lesson.hand,
                 "mean_difference": seen.mean_difference,
             }
         )
         return
     for region in seen.regions:
         print(region.words)
-    print(f"All in all {seen.mean_difference:.1f} from what was predicted; the hand is {seen.hand:.2f} of what was planned.")
+    names = {ink.key: ink.name for ink in document.inks}
+    for pad in lesson.pads:
+        print(say_pad_beside(names[pad.ink], pad.lays))
+    for pair in lesson.pairs:
+        print(say_pair(names[pair.bottom], names[pair.top], pair.lab, pair.predicted))
+    print(f"All in all {seen.mean_difference:.1f} from what was predicted; the hand is {lesson.hand:.2f} of what was planned.")

@@ -9,6 +9,7 @@ from pathlib import Path
 
 from cielo.app.journal import told_of
 from cielo.app.photographs import compared_with, photographed
+from cielo.core.photo.compare import lesson_of
 from cielo.core.sequence.durations import usual_seconds, work_of
 from cielo.demo.cards import demo_plans
 from cielo.exchange.journal_file import JournalModel, MadeFacts, TookModel
@@ -70,7 +71,7 @@ def take_anew(number: int) -> tuple[JournalModel, bytes]:
         )
         for step in plan.steps
     )
-    return JournalModel(facts=facts, plan=PlanModel.of(plan), comparison=told_of(seen), took=took), photo
+    return JournalModel(facts=facts, plan=PlanModel.of(plan), comparison=told_of(seen, lesson_of(plan, seen)), took=took), photo
 
 
 def write_all() -> None:

@@ -1,6 +1,6 @@
 """An entry of the journal as JSON: what was made, how, what became of it, and what its photograph told."""
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -27,13 +27,33 @@ class RegionModel(Strict):
     words: str
 
 
+class PadModel(Strict):
+    """A pad that came out otherwise than the rest: what it ``lays`` beside what was planned with, and what that may be off by."""
+
+    ink: Key
+    lays: float
+    off_by: float
+
+
+class PairModel(Strict):
+    """Two inks that crossed otherwise than predicted: their colour as photographed and as predicted, each in one full application."""
+
+    bottom: Key
+    top: Key
+    lab: Lab
+    predicted: Lab
+
+
 class ComparisonModel(Strict):
-    """What a photograph told. ``corners`` of the panel, pixels of the photograph as it is kept; ``hand`` beside the one planned with."""
+    """What a photograph told. ``corners`` of the panel, pixels of the photograph as it is kept; ``hand`` beside the one planned with;
+    ``pads`` and ``pairs`` that came out otherwise."""
 
     corners: Corners
     regions: tuple[RegionModel, ...]
     hand: float
     mean_difference: float
+    pads: tuple[PadModel, ...] = ()
+    pairs: tuple[PairModel, ...] = ()
 
 
 class MadeFacts(Strict):
@@ -48,6 +68,14 @@ class MadeFacts(Strict):
     sold: bool = False
 
 
+class UsedModel(Strict):
+    """So many panels of a stock, or passes of an ink, that a card took."""
+
+    kind: Literal["stock", "ink"]
+    key: Key
+    count: Annotated[int, Field(ge=0, le=100_000)]
+
+
 class TookModel(Strict):
     """A step that the bench clocked: its kind of work, how long it usually takes and how long it took, seconds."""
 
@@ -59,8 +87,9 @@ class TookModel(Strict):
 class JournalModel(Strict):
     """One entry. ``plan`` as it was followed, None for a card made before Cielo; ``differently``: what was done otherwise, in words.
 
-    ``taken_in``: whether what its photograph told of her hand is used for coming predictions; ``paced_in``: whether how long its
-    steps ``took`` is reckoned with.
+    ``taken_in``: whether what its photograph told of her hand is used for coming predictions; ``pads_in`` and ``pairs_in``: the pads,
+    by their ink, and the pairs, bottom and top, of which that is so; ``paced_in``: whether how long its steps ``took`` is reckoned with;
+    ``off_shelf``: what was taken off the shelf for it.
     """
 
     facts: MadeFacts
@@ -70,5 +99,8 @@ class JournalModel(Strict):
     differently: tuple[Annotated[str, Field(max_length=400)], ...] = ()
     comparison: ComparisonModel | None = None
     taken_in: bool = False
+    pads_in: tuple[Key, ...] = ()
+    pairs_in: tuple[tuple[Key, Key], ...] = ()
     took: Annotated[tuple[TookModel, ...], Field(max_length=4000)] = ()
     paced_in: bool = False
+    off_shelf: Annotated[tuple[UsedModel, ...], Field(max_length=100)] = ()

@@ -13,7 +13,7 @@ from annotated_types import Len
 from pydantic import Field
 
 from cielo.core.bounds import Hand, Name, bounds_of
-from cielo.core.plan import Card, Cut, Focal, Hold, Mask, Pace, Piece, Plan, Schools, Step, Wish, ensure_sound
+from cielo.core.plan import Card, Cut, Focal, Hold, Mask, Pace, Pad, Piece, Plan, Schools, Step, Wish, ensure_sound
 from cielo.core.table.purpose import settled
 from cielo.core.units import Units
 from cielo.exchange.materials_model import CrossingModel, InkModel, StockModel, Strict, say_units
@@ -47,6 +47,7 @@ class PlanModel(Strict):
     crossings: Annotated[tuple[CrossingModel, ...], most("crossings")] = ()
     pieces: Annotated[tuple[Piece, ...], most("pieces")] = ()
     hand: Hand = 1.0
+    pads: Annotated[tuple[Pad, ...], most("pads")] = ()
     pace: Pace = Pace()
 
     def to_core(self) -> Plan:
@@ -79,6 +80,8 @@ def write_plan(plan: Plan) -> bytes:
     document = PlanModel.of(plan).model_dump(mode="json", exclude_none=True)
     if plan.hand == 1:
         del document["hand"]
+    if not plan.pads:
+        del document["pads"]
     if plan.pace == Pace():
         del document["pace"]
     if not plan.pieces:  # a plain card never meets the word

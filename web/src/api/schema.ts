@@ -2136,7 +2136,7 @@ export interface paths {
         put?: never;
         /**
          * Lesson
-         * @description Use what its photograph told of her hand for coming predictions, or no longer.
+         * @description Use what its photograph told of her hand, of a pad or of a pair of inks for coming predictions, or no longer.
          */
         post: operations["lesson_api_journal__entry__lesson_post"];
         delete?: never;
@@ -2159,6 +2159,46 @@ export interface paths {
          * @description Reckon with how long its steps took, or no longer.
          */
         post: operations["pace_api_journal__entry__pace_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/{entry}/off-shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Off Shelf
+         * @description Take what the card took off the shelf, where it is counted there.
+         */
+        post: operations["off_shelf_api_journal__entry__off_shelf_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/{entry}/back-on-shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Back On Shelf
+         * @description Put back what was taken off the shelf for it.
+         */
+        post: operations["back_on_shelf_api_journal__entry__back_on_shelf_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3058,7 +3098,7 @@ export interface components {
          * @description The folded base, the borders left showing, and what the card is put together and sent with.
          *
          *     mats : from the panel outwards.
-         *     base_stock : what the base is cut of.
+         *     base_stock : what the base is cut of. base_lab : how that looks; None where it is known by name alone.
          *     trim_mm : how much larger than the panel the ink is laid all round, to be trimmed off.
          *     raised_mm : how high foam tape lifts the panel.
          *     turned_deg : how the finished panel is turned when it is put on, with all that stands on it; a quarter turn of one that is not square
@@ -3095,6 +3135,12 @@ export interface components {
              * @default plain card
              */
             base_stock: string;
+            /** Base Lab */
+            base_lab?: [
+                number,
+                number,
+                number
+            ] | null;
             /**
              * Trim Mm
              * @default 0
@@ -3269,7 +3315,8 @@ export interface components {
         };
         /**
          * ComparisonModel
-         * @description What a photograph told. ``corners`` of the panel, pixels of the photograph as it is kept; ``hand`` beside the one planned with.
+         * @description What a photograph told. ``corners`` of the panel, pixels of the photograph as it is kept; ``hand`` beside the one planned with;
+         *     ``pads`` and ``pairs`` that came out otherwise.
          */
         ComparisonModel: {
             /** Corners */
@@ -3297,6 +3344,16 @@ export interface components {
             hand: number;
             /** Mean Difference */
             mean_difference: number;
+            /**
+             * Pads
+             * @default []
+             */
+            pads: components["schemas"]["PadModel"][];
+            /**
+             * Pairs
+             * @default []
+             */
+            pairs: components["schemas"]["PairModel"][];
         };
         /**
          * ComparisonOut
@@ -4272,6 +4329,7 @@ export interface components {
          * @description One entry. ``card``: the card it was made as, where that is known, and the ``group`` it is in; ``stock`` and ``inks`` by name;
          *     ``size_mm`` of its panel.
          *
+         *     ``used``: what of the shelf it took, as a sentence; ``off_shelf``: whether that was taken off there.
          *     ``clocked``: how long it took at the bench, as a sentence; ``paces``: what that told of her, by kind of work; ``techniques``:
          *     how it was made.
          */
@@ -4306,8 +4364,16 @@ export interface components {
             comparison: components["schemas"]["ComparisonModel"] | null;
             /** Taken In */
             taken_in: boolean;
+            /** Pads */
+            pads: components["schemas"]["PadToldOut"][];
+            /** Pairs */
+            pairs: components["schemas"]["PairToldOut"][];
             /** Paced In */
             paced_in: boolean;
+            /** Used */
+            used: string;
+            /** Off Shelf */
+            off_shelf: boolean;
             /** Clocked */
             clocked: string;
             /** Paces */
@@ -4435,17 +4501,39 @@ export interface components {
             cards: number;
             /** From Entries */
             from_entries: components["schemas"]["FromEntryOut"][];
+            /** Lessons */
+            lessons: components["schemas"]["LessonOut"][];
             /** Paces */
             paces: string;
             /** Paced Entries */
-            paced_entries: components["schemas"]["PacedEntryOut"][];
+            paced_entries: components["schemas"]["TitledEntryOut"][];
             /** Liked */
             liked: string[];
         };
-        /** Lesson */
+        /**
+         * Lesson
+         * @description What a photograph told of the hand, or of the ``pad`` of an ink, or of a ``pair`` of inks, bottom and top.
+         */
         Lesson: {
             /** Taken In */
             taken_in: boolean;
+            /** Pad */
+            pad?: string | null;
+            /** Pair */
+            pair?: [
+                string,
+                string
+            ] | null;
+        };
+        /**
+         * LessonOut
+         * @description Something learnt of a pad or a pair, as a sentence, and the entries it rests on.
+         */
+        LessonOut: {
+            /** Words */
+            words: string;
+            /** From Entries */
+            from_entries: components["schemas"]["TitledEntryOut"][];
         };
         /** LiftMask */
         LiftMask: {
@@ -4593,11 +4681,19 @@ export interface components {
         /**
          * Mat
          * @description A plain layer behind the panel, cut of a stock called ``stock``; ``reveals`` is what it shows round what lies on it.
+         *
+         *     lab : how that stock looks; None where it is known by name alone.
          */
         Mat: {
             /** Stock */
             stock: string;
             reveals: components["schemas"]["Reveals"];
+            /** Lab */
+            lab?: [
+                number,
+                number,
+                number
+            ] | null;
         };
         /** Merge */
         Merge: {
@@ -5027,15 +5123,88 @@ export interface components {
              */
             dry: number;
         };
+        /** PaceLesson */
+        PaceLesson: {
+            /** Taken In */
+            taken_in: boolean;
+        };
         /**
-         * PacedEntryOut
-         * @description An entry whose times are reckoned with.
+         * Pad
+         * @description How strongly the maker's own pad of an ink lays beside what its swatch tells, apart from her hand.
          */
-        PacedEntryOut: {
-            /** Entry */
-            entry: string;
-            /** Title */
-            title: string;
+        Pad: {
+            /** Ink */
+            ink: string;
+            /** Lays */
+            lays: number;
+        };
+        /**
+         * PadModel
+         * @description A pad that came out otherwise than the rest: what it ``lays`` beside what was planned with, and what that may be off by.
+         */
+        PadModel: {
+            /** Ink */
+            ink: string;
+            /** Lays */
+            lays: number;
+            /** Off By */
+            off_by: number;
+        };
+        /**
+         * PadToldOut
+         * @description What its photograph told of a pad, as a sentence; ``lays``: what its ink is to be taken times, beside what was planned with.
+         */
+        PadToldOut: {
+            /** Ink */
+            ink: string;
+            /** Words */
+            words: string;
+            /** Lays */
+            lays: number;
+            /** Off By */
+            off_by: number;
+            /** Taken In */
+            taken_in: boolean;
+        };
+        /**
+         * PairModel
+         * @description Two inks that crossed otherwise than predicted: their colour as photographed and as predicted, each in one full application.
+         */
+        PairModel: {
+            /** Bottom */
+            bottom: string;
+            /** Top */
+            top: string;
+            /** Lab */
+            lab: [
+                number,
+                number,
+                number
+            ];
+            /** Predicted */
+            predicted: [
+                number,
+                number,
+                number
+            ];
+        };
+        /**
+         * PairToldOut
+         * @description What its photograph told of two inks over each other, as a sentence, with their colours in one full application each.
+         */
+        PairToldOut: {
+            /** Bottom */
+            bottom: string;
+            /** Top */
+            top: string;
+            /** Words */
+            words: string;
+            /** Photographed */
+            photographed: string;
+            /** Predicted */
+            predicted: string;
+            /** Taken In */
+            taken_in: boolean;
         };
         /**
          * Paper
@@ -5327,6 +5496,11 @@ export interface components {
              * @default 1
              */
             hand: number;
+            /**
+             * Pads
+             * @default []
+             */
+            pads: components["schemas"]["Pad"][];
             /**
              * @default {
              *       "blend": 1,
@@ -6608,6 +6782,16 @@ export interface components {
              * Format: date-time
              */
             ends_at: string;
+        };
+        /**
+         * TitledEntryOut
+         * @description An entry, by its title.
+         */
+        TitledEntryOut: {
+            /** Entry */
+            entry: string;
+            /** Title */
+            title: string;
         };
         /** ToolOut */
         ToolOut: {
@@ -14303,9 +14487,133 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Lesson"];
+                "application/json": components["schemas"]["PaceLesson"];
             };
         };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JournalEntryOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    off_shelf_api_journal__entry__off_shelf_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JournalEntryOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    back_on_shelf_api_journal__entry__back_on_shelf_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description Successful Response */
             200: {

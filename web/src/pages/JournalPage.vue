@@ -82,7 +82,7 @@ const hand = computed(() => {
     />
     <template v-else>
       <section
-        v-if="learnt?.cards || learnt?.paced_entries.length || learnt?.liked.length"
+        v-if="learnt?.cards || learnt?.lessons.length || learnt?.paced_entries.length || learnt?.liked.length"
         class="learnt"
         aria-label="What was learnt"
       >
@@ -94,6 +94,15 @@ const hand = computed(() => {
               {{ from.title }}
             </button></template
           >. Each can be taken back there.
+        </p>
+        <p v-for="lesson in learnt?.lessons" :key="lesson.words">
+          <b>{{ lesson.words }}</b> From
+          <template v-for="(from, i) in lesson.from_entries" :key="from.entry"
+            ><template v-if="i">, </template
+            ><button type="button" class="word" @click="choose(from.entry)">
+              {{ from.title }}
+            </button></template
+          >.
         </p>
         <p v-if="learnt?.paced_entries.length">
           <b>{{ learnt.paces || "You are about as quick as usual." }}</b> From

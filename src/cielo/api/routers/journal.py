@@ -10,10 +10,11 @@ from cielo.api.routers.cards import attachment, card_out
 from cielo.api.schemas.cards import Body, CardOut
 from cielo.api.schemas.journal import JournalEntryOut, LearntOut
 from cielo.api.schemas.problem import REFUSALS
-from cielo.app import journal
+from cielo.app import journal, used
 from cielo.app.bench import MOST_CARDS
 from cielo.app.journal import Side
 from cielo.app.learnt import what_was_learnt
+from cielo.core.bounds import Key
 from cielo.exchange.card_page import write_html, write_pdf
 from cielo.exchange.journal_file import Corners, MadeFacts
 
@@ -44,6 +45,14 @@ class PutCorners(Body):
 
 
 class Lesson(Body):
+    """What a photograph told of the hand, or of the ``pad`` of an ink, or of a ``pair`` of inks, bottom and top."""
+
+    taken_in: bool
+    pad: Key | None = None
+    pair: tuple[Key, Key] | None = None
+
+
+class PaceLesson(Body):
     taken_in: bool
 
 
@@ -103,14 +112,30 @@ def put_corners(entry: EntryId, body: PutCorners, store: StoreOfApp) -> JournalE
 
 @router.post("/{entry}/lesson")
 def lesson(entry: EntryId, body: Lesson, store: StoreOfApp) -> JournalEntryOut:
-    """Use what its photograph told of her hand for coming predictions, or no longer."""
+    """Use what its photograph told of her hand, of a pad or of a pair of inks for coming predictions, or no longer."""
+    if body.pad is not None:
+        return JournalEntryOut.of(journal.take_pad(store, entry, body.pad, body.taken_in))
+    if body.pair is not None:
+        return JournalEntryOut.of(journal.take_pair(store, entry, body.pair, body.taken_in))
     return JournalEntryOut.of(journal.take_lesson(store, entry, body.taken_in))
 
 
 @router.post("/{entry}/pace")
-def pace(entry: EntryId, body: Lesson, store: StoreOfApp) -> JournalEntryOut:
+def pace(entry: EntryId, body: PaceLesson, store: StoreOfApp) -> JournalEntryOut:
     """Reckon with how long its steps took, or no longer."""
     return JournalEntryOut.of(journal.take_pace(store, entry, body.taken_in))
+
+
+@router.post("/{entry}/off-shelf")
+def off_shelf(entry: EntryId, store: StoreOfApp) -> JournalEntryOut:
+    """Take what the card took off the shelf, where it is counted there."""
+    return JournalEntryOut.of(used.take_off_shelf(store, entry))
+
+
+@router.post("/{entry}/back-on-shelf")
+def back_on_shelf(entry: EntryId, store: StoreOfApp) -> JournalEntryOut:
+    """Put back what was taken off the shelf for it."""
+    return JournalEntryOut.of(used.put_back_on_shelf(store, entry))
 
 
 @router.post("/{entry}/again", status_code=201)

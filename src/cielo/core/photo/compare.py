@@ -1,8 +1,7 @@
-"""A photograph of a card beside its prediction: region by region, and how strong the hand was.
+"""A photograph of a card beside its prediction: region by region, and what that teaches.
 
 The card is found and straightened, light and cast are taken off by its bare border (photo.card), and the panel is compared place by place
-with what was predicted, both softened to what an eye takes in at reading distance. The hand is the one number by which all strengths of
-the plan are multiplied that brings the prediction nearest to the photograph.
+with what was predicted, both softened to what an eye takes in at reading distance. What the difference teaches stands in taught.py.
 """
 
 from collections.abc import Callable
@@ -10,15 +9,16 @@ from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy import ndimage, optimize
+from scipy import ndimage
 
 from cielo.core.materials import Lab
 from cielo.core.optics.difference import ciede2000
-from cielo.core.optics.spectra import Array, srgb_linear, srgb_matrix
+from cielo.core.optics.spectra import Array, srgb_matrix
 from cielo.core.photo.card import STRAIGHT_PX_PER_MM, Corners, Photo, Plain, evened, find_corners, straightened
 from cielo.core.photo.even import lab_of_linear, linear_of_lab
+from cielo.core.photo.taught import SEEN, Taught, taught
 from cielo.core.plan import Card, Plan, Reveals
-from cielo.core.simulation.assembled import DARKER, PLAIN
+from cielo.core.simulation.borders import borders_of, inside
 from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.run import panel_xyz
 from cielo.errors import BadInput
@@ -29,13 +29,12 @@ SOFT_MM, EVERY_MM = 1.2, 2.0
 PICTURE_PX_PER_MM = 6.0
 # The border is read this far from its edges, mm: a shadow, a thumb's width of tilt.
 CLEAR_MM = 0.5
-WEAKEST, STRONGEST = 0.5, 2.0
 # A border narrower than this is no measure of the light; and what is predicted this near to the stock, CIEDE2000, is bare.
 LEAST_BORDER_MM, AS_BARE = 1.5, 1.0
+# A border that sends back less of red, green or blue than this is no measure of it, linear sRGB.
+DEEP = 0.2
 # A mean difference beyond this is another card, CIEDE2000. Judgement.
 ANOTHER_CARD = 25.0
-# Below this two colours are as good as one on a photograph.
-SEEN = 3.0
 
 
 @dataclass(frozen=True)
@@ -53,14 +52,13 @@ class Region:
 class Compared:
     """What a photograph shows beside the prediction.
 
-    corners : of the panel in the photograph, (4, 2) pixels, clockwise from its top left. hand : what all strengths are to be taken times.
+    corners : of the panel in the photograph, (4, 2) pixels, clockwise from its top left.
     difference : CIEDE2000 of every place, (rows, columns), EVERY_MM apart; mean_difference its mean. photographed, predicted : both as
     linear sRGB on that raster, (rows, columns, 3). uncorrected : the mean difference with light and cast left in.
     """
 
     corners: Corners
     regions: tuple[Region, ...]
-    hand: float
     mean_difference: float
     difference: Array
     photographed: Array
@@ -68,15 +66,14 @@ class Compared:
     uncorrected: float
 
 
-def compare(plan: Plan, photo: Photo, corners: Corners | None = None, tell: Callable[[float], None] | None = None) -> Compared:
+def compare(plan: Plan, photo: Photo, corners: Corners | None = None) -> Compared:
     """The panel in a photograph of the card beside what its plan predicts.
 
     ``corners``: of the panel, put right by hand; found where None. Raises BadInput where there is no card in it, or no bare border.
     """
     card = plan.card
-    of_card = find_corners(photo) if corners is None else card_corners(card, corners)
     best: tuple[float, Array, Array, Corners] | None = None
-    for turn in _turns(card, of_card) if corners is None else [of_card]:
+    for turn in _lies(card, find_corners(photo)) if corners is None else [card_corners(card, corners)]:
         seen = straightened(photo, turn, card.width_mm, card.height_mm)
         panel = _panel_of(card, evened(seen, _plain(plan, seen.shape)))
         raw = _panel_of(card, seen)
@@ -92,15 +89,11 @@ def compare(plan: Plan, photo: Photo, corners: Corners | None = None, tell: Call
             field="photo",
             mend="Bring in this card's photograph, or put its corners right.",
         )
-    if tell is not None:
-        tell(0.3)
     predicted = _predicted(plan, panel.shape)
     seen_lab, wanted_lab = lab_of_linear(panel), lab_of_linear(predicted)
-    hand = _hand(plan, panel, tell)
     return Compared(
         _panel_corners(card, turn),
         _regions(wanted_lab, seen_lab),
-        hand,
         round(mean_difference, 2),
         np.asarray(ciede2000(seen_lab, wanted_lab)),
         panel,
@@ -109,22 +102,29 @@ def compare(plan: Plan, photo: Photo, corners: Corners | None = None, tell: Call
     )
 
 
+def lesson_of(plan: Plan, seen: Compared, tell: Callable[[float], None] | None = None) -> Taught:
+    """What a comparison teaches: the hand, the pads, the pairs (taught.py). ``tell`` is called with the share done, 0..1."""
+    panel = seen.photographed
+    return taught(plan, panel, lambda of, times: _predicted(of, panel.shape, times), tell)
+
+
 def card_picture(plan: Plan, times: float = 1.0, pixels_per_mm: float = PICTURE_PX_PER_MM) -> Array:
-    """The panel as predicted on its mats and base, all plain, linear sRGB (rows, columns, 3): what is photographed, and compared with."""
+    """The panel as predicted on its mats and base, linear sRGB (rows, columns, 3): what is photographed, and compared with."""
     card = plan.card
     rows, columns = round(card.height_mm * pixels_per_mm), round(card.width_mm * pixels_per_mm)
-    picture = np.broadcast_to(srgb_linear(np.array(PLAIN / 255)), (rows, columns, 3)).copy()
-    left, top = card.reveals.left_mm, card.reveals.top_mm
-    right, bottom = card.reveals.right_mm, card.reveals.bottom_mm
-    for n, mat in enumerate(reversed(card.mats), 1):
-        picture[_pixels(top, card.height_mm - bottom, pixels_per_mm), _pixels(left, card.width_mm - right, pixels_per_mm)] = (
-            srgb_linear(np.array((PLAIN - n * DARKER) / 255))
-        )
-        left, top = left + mat.reveals.left_mm, top + mat.reveals.top_mm
-        right, bottom = right + mat.reveals.right_mm, bottom + mat.reveals.bottom_mm
-    down, across = _pixels(top, card.height_mm - bottom, pixels_per_mm), _pixels(left, card.width_mm - right, pixels_per_mm)
+    picture = np.zeros((rows, columns, 3))
+    for border in borders_of(card):
+        picture[_inner(card, border.begins, pixels_per_mm)] = border.linear
+        panel = inside(border.begins, border.shows)
+    down, across = _inner(card, panel, pixels_per_mm)
     picture[down, across] = _rendered(plan, down.stop - down.start, across.stop - across.start, times)
     return picture
+
+
+def _inner(card: Card, begins: Reveals, pixels_per_mm: float) -> tuple[slice, slice]:
+    """The pixels of what lies so far in from the card's edges, rows and columns."""
+    down = _pixels(begins.top_mm, card.height_mm - begins.bottom_mm, pixels_per_mm)
+    return down, _pixels(begins.left_mm, card.width_mm - begins.right_mm, pixels_per_mm)
 
 
 def _pixels(start_mm: float, end_mm: float, pixels_per_mm: float) -> slice:
@@ -140,24 +140,17 @@ def _rendered(plan: Plan, rows: int, columns: int, times: float) -> Array:
 
 
 def _plain(plan: Plan, shape: tuple[int, ...]) -> Plain:
-    """What is plain on a straightened card: the outermost border that shows on all sides, else where the panel stays bare."""
-    card, grey = plan.card, PLAIN
-    outer = Reveals(0.0, 0.0, 0.0, 0.0)
-    borders = [card.reveals, *(mat.reveals for mat in reversed(card.mats))]
+    """What is plain on a straightened card: the outermost border that shows on all sides and is no deep colour, else where the panel
+    stays bare."""
+    card = plan.card
     inked = any(piece.belongs == "base" for piece in plan.pieces)
-    for n, border in enumerate(borders):
-        inner = Reveals(
-            outer.left_mm + border.left_mm,
-            outer.top_mm + border.top_mm,
-            outer.right_mm + border.right_mm,
-            outer.bottom_mm + border.bottom_mm,
-        )
-        least = min(border.left_mm, border.top_mm, border.right_mm, border.bottom_mm)
-        if least >= LEAST_BORDER_MM and not (inked and n == 0):
-            ring = _within(card, outer, CLEAR_MM, shape) & ~_within(card, inner, -CLEAR_MM, shape)
-            return Plain(ring, np.full(3, float(srgb_linear(np.array((grey - n * DARKER) / 255)))))
-        outer = inner
-    return _bare(plan, outer, shape)
+    for n, border in enumerate(borders_of(card)):
+        panel = inside(border.begins, border.shows)
+        least = min(vars(border.shows).values())
+        if least >= LEAST_BORDER_MM and border.linear.min() >= DEEP and not (inked and n == 0):
+            ring = _within(card, border.begins, CLEAR_MM, shape) & ~_within(card, panel, -CLEAR_MM, shape)
+            return Plain(ring, border.linear)
+    return _bare(plan, panel, shape)
 
 
 def _within(card: Card, inset: Reveals, clear_mm: float, shape: tuple[int, ...]) -> NDArray[np.bool_]:
@@ -182,16 +175,9 @@ def _bare(plan: Plan, inset: Reveals, shape: tuple[int, ...]) -> Plain:
     return Plain(where, stock)
 
 
-def _inset(card: Card) -> tuple[float, float]:
-    """Where the panel lies on the base: from the left and from the top, mm."""
-    left = card.reveals.left_mm + sum(mat.reveals.left_mm for mat in card.mats)
-    top = card.reveals.top_mm + sum(mat.reveals.top_mm for mat in card.mats)
-    return left, top
-
-
 def _panel_of(card: Card, seen: Array) -> Array:
     """The panel of a straightened card, softened and taken every EVERY_MM."""
-    left, top = _inset(card)
+    left, top = card.panel_left_mm, card.panel_top_mm
     down = _pixels(top, top + card.panel_height_mm, STRAIGHT_PX_PER_MM)
     across = _pixels(left, left + card.panel_width_mm, STRAIGHT_PX_PER_MM)
     return _softened(seen[down, across])
@@ -220,12 +206,29 @@ def _turns(card: Card, corners: Corners) -> list[Corners]:
     return [np.roll(corners, -turn, axis=0) for turn in (ways if square else ways[:2])]
 
 
+def _lies(card: Card, found: Corners) -> list[Corners]:
+    """Where the whole card's corners may lie in a photograph in which a light outline was found: any way round; and where its base, and
+    what lies on that, is as deep as a table may be, the outline may be that of what lies on it."""
+    whole, _ = _outlines(card)
+    outlines = [whole]
+    for border in borders_of(card):
+        if border.linear.max() >= DEEP:
+            break
+        begins = inside(border.begins, border.shows)
+        right, bottom = card.width_mm - begins.right_mm, card.height_mm - begins.bottom_mm
+        outlines.append(_rectangle(begins.left_mm, begins.top_mm, right, bottom))
+    return [_seen_where(outline, turn, whole) for outline in outlines for turn in _turns(card, found)]
+
+
+def _rectangle(left: float, top: float, right: float, bottom: float) -> Array:
+    return np.array([[left, top], [right, top], [right, bottom], [left, bottom]])
+
+
 def _outlines(card: Card) -> tuple[Array, Array]:
     """The corners of the whole card and of its panel, mm on the card, (4, 2) each, clockwise from the upper left."""
-    left, top = _inset(card)
-    right, bottom = left + card.panel_width_mm, top + card.panel_height_mm
-    whole = np.array([[0, 0], [card.width_mm, 0], [card.width_mm, card.height_mm], [0, card.height_mm]])
-    return whole, np.array([[left, top], [right, top], [right, bottom], [left, bottom]])
+    left, top = card.panel_left_mm, card.panel_top_mm
+    whole = _rectangle(0.0, 0.0, card.width_mm, card.height_mm)
+    return whole, _rectangle(left, top, left + card.panel_width_mm, top + card.panel_height_mm)
 
 
 def _panel_corners(card: Card, of_card: Corners) -> Corners:
@@ -245,35 +248,6 @@ def _seen_where(known: Array, seen: Corners, wanted: Array) -> Corners:
 
     lie = cv2.getPerspectiveTransform(known.astype(np.float32), seen.astype(np.float32))
     return np.asarray(cv2.perspectiveTransform(wanted[None].astype(np.float32), lie)[0], dtype=np.float64)
-
-
-def _hand(plan: Plan, panel: Array, tell: Callable[[float], None] | None) -> float:
-    """What all strengths are to be taken times so that the prediction comes nearest to the photographed panel."""
-    seen = lab_of_linear(panel)
-    tried = 0
-
-    def apart(times: float) -> float:
-        nonlocal tried
-        tried += 1
-        if tell is not None:
-            tell(min(0.99, 0.3 + 0.05 * tried))
-        predicted = _predicted(plan, panel.shape, times)
-        return float(np.mean(ciede2000(lab_of_linear(_leaked(predicted, panel)), seen)))
-
-    found = optimize.minimize_scalar(apart, bounds=(WEAKEST, STRONGEST), method="bounded", options={"xatol": 0.01, "maxiter": 14})
-    return round(float(found.x), 3)
-
-
-# What of each channel a camera may let into the others, a share: no more is taken for the camera's doing.
-MOST_LEAK = 0.03
-
-
-def _leaked(predicted: Array, panel: Array) -> Array:
-    """The prediction with so much of each channel in the others as brings it nearest to the photograph: a camera dulls all colours alike,
-    which must not be taken for a lighter hand."""
-    others = predicted.sum(axis=-1, keepdims=True) - 3 * predicted
-    leak = float(np.sum((panel - predicted) * others) / max(float(np.sum(others**2)), 1e-12))
-    return np.asarray(predicted + min(max(leak, 0.0), MOST_LEAK) * others)
 
 
 # The panel in three by three, by name.

@@ -6,7 +6,16 @@ the pictures can speak of it while the plan is rearranged.
 
 from cielo.core.plan.beside import piece_of, pieces_made, plan_of_piece, with_piece, with_piece_plan, without_piece
 from cielo.core.plan.card import Card, EnvelopeKey, Fold, Mat, Reveals, Turned
-from cielo.core.plan.edits import free_key, insert_step, move_step, new_step_id, replace_mask, replace_step, without_steps
+from cielo.core.plan.edits import (
+    free_key,
+    insert_step,
+    move_step,
+    new_step_id,
+    on_stock,
+    replace_mask,
+    replace_step,
+    without_steps,
+)
 from cielo.core.plan.fitting import fitted
 from cielo.core.plan.images import Motif
 from cielo.core.plan.pieces import Belongs, Cut, Focal, Outline, Piece, Used
@@ -80,7 +89,7 @@ from cielo.core.plan.steps import (
     Wipe,
     WipeBeads,
 )
-from cielo.core.plan.whole import Pace, Plan, Schools, Wish, last_water, masks_laid, masks_on
+from cielo.core.plan.whole import Pace, Pad, Plan, Schools, Wish, last_water, masks_laid, masks_on
 
 __all__ = [
     "LEAST_PITCH_MM",
@@ -129,6 +138,7 @@ __all__ = [
     "Outline",
     "OwnImage",
     "Pace",
+    "Pad",
     "Patches",
     "Piece",
     "Plan",
@@ -168,6 +178,7 @@ __all__ = [
     "masks_on",
     "move_step",
     "new_step_id",
+    "on_stock",
     "piece_of",
     "pieces_made",
     "plan_of_piece",

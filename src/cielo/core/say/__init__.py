@@ -3,6 +3,7 @@ sheet."""
 
 from cielo.core.say.difference import differences
 from cielo.core.say.fetching import care, fetch, to_fetch
+from cielo.core.say.learnt import say_pad, say_pad_beside, say_pair, say_used
 from cielo.core.say.mask import mask_facts, where_to_lay
 from cielo.core.say.part import Part, say_minutes
 from cielo.core.say.prints import print_facts
@@ -20,6 +21,10 @@ __all__ = [
     "say",
     "say_apart",
     "say_minutes",
+    "say_pad",
+    "say_pad_beside",
+    "say_pair",
+    "say_used",
     "sentence",
     "to_fetch",
     "where_to_lay",

@@ -5,14 +5,14 @@ import { computed, ref } from "vue";
 import { useRouter } from "vue-router";
 import { ask, asFile } from "../../api/client";
 import type { Schemas } from "../../api/models";
-import NumbersFold from "../../components/NumbersFold.vue";
 import WordText from "../../components/word/WordText.vue";
 import WordToggle from "../../components/word/WordToggle.vue";
 import { useDoing } from "../../composables/useDoing";
-import { sayHand } from "../../logic/journal";
 import { sayDay } from "../../logic/versions";
 import BesidePrediction from "./BesidePrediction.vue";
 import CornersByHand from "./CornersByHand.vue";
+import LessonOffer from "./LessonOffer.vue";
+import WhatItTaught, { type Lesson } from "./WhatItTaught.vue";
 
 type Entry = Schemas["JournalEntryOut"];
 const props = defineProps<{ entry: Entry }>();
@@ -56,10 +56,16 @@ const practise = () =>
       body: { hand: 1.2, seed: version.value + 1 },
     }),
   );
-const lesson = (taken_in: boolean) =>
-  change(() => ask("post", "/api/journal/{entry}/lesson", { ...path.value, body: { taken_in } }));
+const lesson = (of: Lesson, taken_in: boolean) =>
+  change(() => ask("post", "/api/journal/{entry}/lesson", { ...path.value, body: { ...of, taken_in } }));
 const pace = (taken_in: boolean) =>
   change(() => ask("post", "/api/journal/{entry}/pace", { ...path.value, body: { taken_in } }));
+const shelf = (off: boolean) =>
+  change(() =>
+    off
+      ? ask("post", "/api/journal/{entry}/off-shelf", path.value)
+      : ask("post", "/api/journal/{entry}/back-on-shelf", path.value),
+  );
 function keepCorners(corners: [number, number][]) {
   cornering.value = false;
   const [a, b, c, d] = corners;
@@ -157,41 +163,38 @@ const apart = computed(
       <ul v-if="entry.differently.length" class="list" aria-label="Done differently">
         <li v-for="line in entry.differently" :key="line">Done differently. {{ line }}</li>
       </ul>
-      <p v-if="entry.clocked" class="lesson" data-test="clocked">
+      <LessonOffer
+        v-if="entry.used"
+        data-test="used"
+        take="Take it off the shelf"
+        back="Put it back"
+        quiet
+        :taken="entry.off_shelf"
+        :busy="busy"
+        @take="shelf"
+      >
+        {{ entry.used }}<template v-if="entry.off_shelf"> That is off your shelf.</template>
+      </LessonOffer>
+      <LessonOffer
+        v-if="entry.clocked"
+        data-test="clocked"
+        take="Reckon with my own times"
+        back="Reckon as usual again"
+        :taken="entry.paced_in"
+        :busy="busy"
+        @take="pace"
+      >
         <b>{{ entry.clocked }}</b> {{ entry.paces }}
         <template v-if="entry.paced_in">
           Days, sheets and dryings of cards begun from now on reckon with that.
         </template>
-        <el-button
-          :type="entry.paced_in ? undefined : 'primary'"
-          :disabled="busy"
-          @click="pace(!entry.paced_in)"
-        >
-          {{ entry.paced_in ? "Reckon as usual again" : "Reckon with my own times" }}
-        </el-button>
-      </p>
+      </LessonOffer>
       <template v-if="entry.comparison">
         <p v-if="!apart.length">No part of it came out clearly otherwise than predicted.</p>
         <ul v-else class="list" aria-label="Where it came out otherwise">
           <li v-for="region in apart" :key="region.where">{{ region.words }}</li>
         </ul>
-        <p class="lesson">
-          <b>{{ sayHand(entry.comparison.hand) }}</b>
-          <template v-if="entry.taken_in"> Cards begun from now on are predicted with that. </template>
-          <template v-else> Nothing is changed by it unless you want it. </template>
-          <el-button
-            :type="entry.taken_in ? undefined : 'primary'"
-            :disabled="busy"
-            @click="lesson(!entry.taken_in)"
-          >
-            {{ entry.taken_in ? "Take it back" : "Predict with that" }}
-          </el-button>
-          {{ " " }}
-          <NumbersFold
-            >All strengths times {{ entry.comparison.hand.toFixed(2) }}; on average
-            {{ entry.comparison.mean_difference.toFixed(1) }} from the prediction (CIEDE2000).</NumbersFold
-          >
-        </p>
+        <WhatItTaught :entry="entry" :comparison="entry.comparison" :busy="busy" @take="lesson" />
       </template>
       <p class="sentence">
         Next time:
@@ -296,12 +299,6 @@ h2 {
 .list {
   margin: 6px 0;
   padding-left: 18px;
-}
-.lesson {
-  margin: 10px 0;
-  padding: 8px 12px;
-  background: var(--paper-lift);
-  border-left: 4px solid var(--ink);
 }
 .sentence {
   line-height: 1.8;
