@@ -23,7 +23,7 @@ check-web: web/node_modules/.ready web/dist/index.html
 
 browser-test: .venv/dev-ready .venv/warm web/dist/index.html
 	command -v chromium >/dev/null || (apt-get update && apt-get install -y --no-install-recommends chromium)
-	$(BIN)/pytest tests/e2e
+	$(BIN)/pytest tests/e2e -n auto --maxprocesses 4 --dist worksteal
 
 bench: .venv/dev-ready web/dist/index.html
 	$(BIN)/python -m benchmarks.panel

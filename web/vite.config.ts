@@ -12,5 +12,5 @@ export default defineConfig({
   ],
   server: { proxy: { "/api": { target: "http://127.0.0.1:8490" } } },
   build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 1200 },
-  test: { environment: "happy-dom", server: { deps: { inline: ["element-plus"] } } },
+  test: { environment: "happy-dom", server: { deps: { inline: ["element-plus"] } }, setupFiles: "src/testing/words.ts" },
 });

@@ -7,7 +7,8 @@ import App from "./App.vue";
 import { router } from "./router";
 import { useServer } from "./stores/server";
 import "./styles/base.css";
+import { i18n } from "./words";
 
-const app = createApp(App).use(createPinia()).use(router);
+const app = createApp(App).use(createPinia()).use(router).use(i18n);
 useServer();
 app.mount("#app");

@@ -1,5 +1,6 @@
 import { createRouter, createWebHistory } from "vue-router";
 import { useNotices } from "./stores/notices";
+import { t } from "./words";
 
 /** Every page, fetched when it is first wanted, and all of them once the first one stands: ways go on while the server is away. */
 const PAGES = {
@@ -37,10 +38,7 @@ router.afterEach((to, from) => {
   if (to.path !== from.path) useNotices().leavePage();
 });
 router.onError(() => {
-  useNotices().say(
-    "way",
-    "That page cannot be opened while Cielo does not answer. Try again when it is back.",
-  );
+  useNotices().say("way", t("everywhere.router.thatPageCannotBeOpened"));
 });
 void router.isReady().then(() => {
   for (const page of Object.values(PAGES)) void page().catch(() => undefined);

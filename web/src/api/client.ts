@@ -2,6 +2,7 @@
 import createClient, { type MaybeOptionalInit, type Middleware } from "openapi-fetch";
 import type { HttpMethod, PathsWithMethod, RequiredKeysOf } from "openapi-typescript-helpers";
 import type { paths } from "./schema";
+import { t } from "../words";
 
 /** A refusal by the server, in words: what is wrong, where, and what to do. */
 export class Refusal extends Error {
@@ -18,7 +19,7 @@ export class Refusal extends Error {
 /** The server did not answer; whether it did what was asked is not known. */
 export class NoAnswer extends Error {
   constructor() {
-    super("Cielo does not answer.");
+    super(t("everywhere.client.cieloDoesNotAnswer"));
   }
 }
 
@@ -38,7 +39,7 @@ export function listen(to: Listener) {
 
 async function refusalOf(response: Response): Promise<Refusal> {
   const problem = await response.json().catch(() => ({}));
-  const reason: string = problem.reason || problem.title || "Something failed in Cielo.";
+  const reason: string = problem.reason || problem.title || t("everywhere.client.somethingFailedInCielo");
   const sentence = reason.charAt(0).toUpperCase() + reason.slice(1);
   return new Refusal(response.status, sentence, problem.mend ?? "", problem.field ?? "");
 }

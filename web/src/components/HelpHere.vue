@@ -5,6 +5,7 @@ import { computed, nextTick, ref, watch } from "vue";
 import { useRoute } from "vue-router";
 import { PLACES } from "../composables/useWays";
 import { EVERYWHERE, HELP } from "../logic/help";
+import { t } from "../words";
 
 const route = useRoute();
 const open = ref(false);
@@ -41,8 +42,8 @@ useEventListener(document, "keydown", (event) => {
     type="button"
     class="sign"
     :aria-expanded="open"
-    aria-label="Help for this place"
-    title="Help for this place (?)"
+    :aria-label="t('everywhere.helpHere.helpForThisPlace')"
+    :title="t('everywhere.helpHere.helpForThisPlace2')"
     @click="turn"
   >
     ?
@@ -52,7 +53,7 @@ useEventListener(document, "keydown", (event) => {
     ref="box"
     class="help"
     tabindex="-1"
-    :aria-label="`Help: ${PLACES[place] ?? place}`"
+    :aria-label="t('everywhere.helpHere.help', { places: PLACES[place] ?? place })"
     data-test="help"
   >
     <h2>{{ PLACES[place] ?? place }}</h2>
@@ -60,14 +61,14 @@ useEventListener(document, "keydown", (event) => {
     <ul>
       <li v-for="way in help.ways" :key="way">{{ way }}</li>
     </ul>
-    <h3>Keys</h3>
+    <h3>{{ t("everywhere.helpHere.keys") }}</h3>
     <dl>
       <template v-for="[keys, does] in [...help.keys, ...EVERYWHERE]" :key="keys + does">
         <dt>{{ keys }}</dt>
         <dd>{{ does }}</dd>
       </template>
     </dl>
-    <el-button @click="turn">Put it away</el-button>
+    <el-button @click="turn">{{ t("everywhere.helpHere.putItAway") }}</el-button>
   </section>
 </template>
 

@@ -3,6 +3,7 @@
 import type { InkModel } from "../api/models";
 import { useShelf } from "../stores/shelf";
 import InkDab from "./InkDab.vue";
+import { t } from "../words";
 
 defineProps<{ stockHex: string; chosen: string[]; kept?: (key: string) => boolean; kinds?: boolean }>();
 const emit = defineEmits<{ toggle: [ink: InkModel] }>();
@@ -10,7 +11,7 @@ const shelf = useShelf();
 </script>
 
 <template>
-  <div class="inks" role="group" aria-label="Inks">
+  <div class="inks" role="group" :aria-label="t('everywhere.inkPicker.inks')">
     <button
       v-for="{ ink, hex } in shelf.shelf?.inks ?? []"
       :key="ink.key"
@@ -18,7 +19,7 @@ const shelf = useShelf();
       class="pick"
       :aria-pressed="chosen.includes(ink.key)"
       :disabled="kept?.(ink.key)"
-      :title="kept?.(ink.key) ? 'A step uses it' : ''"
+      :title="kept?.(ink.key) ? t('everywhere.inkPicker.aStepUsesIt') : ''"
       @click="emit('toggle', ink)"
     >
       <InkDab

@@ -2,6 +2,7 @@
 /** What the page has to say, at its foot: a line for each thing that wants a look, and one when the server is away. */
 import { useNotices, type Notice } from "../stores/notices";
 import { useServer } from "../stores/server";
+import { t } from "../words";
 
 const notices = useNotices();
 const server = useServer();
@@ -14,14 +15,16 @@ function go(source: string, way: Notice["ways"][number]) {
 <template>
   <div class="line" role="status" aria-live="polite">
     <div v-if="server.away" class="words" data-test="away">
-      Cielo does not answer. What you do is kept here and sent when it is back; see that it is still running.
+      {{ t("everywhere.noticeLine.cieloDoesNotAnswerWhat") }}
     </div>
     <div v-for="[source, notice] in notices.said" :key="source" class="words" :data-test="`notice-${source}`">
       <span>{{ notice.text }}</span>
       <el-button v-for="way in notice.ways" :key="way.label" @click="go(source, way)">{{
         way.label
       }}</el-button>
-      <el-button v-if="!notice.stays" @click="notices.clear(source)">All right</el-button>
+      <el-button v-if="!notice.stays" @click="notices.clear(source)">{{
+        t("everywhere.noticeLine.allRight")
+      }}</el-button>
     </div>
   </div>
 </template>

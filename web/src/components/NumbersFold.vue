@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** Numbers for those who want them, folded away behind two words. */
+import { t } from "../words";
 </script>
 
 <template>
   <details class="numbers">
-    <summary>the numbers</summary>
+    <summary>{{ t("everywhere.numbersFold.theNumbers") }}</summary>
     <slot />
   </details>
 </template>

@@ -3,30 +3,33 @@
 import { useTitle } from "@vueuse/core";
 import { computed } from "vue";
 import { PLACES, useWays } from "../composables/useWays";
+import { t } from "../words";
 
 const props = defineProps<{
   /** Of what the page is, where it is of a card: its name and id. */
   card?: { id: string; title?: string; crossings?: Record<string, string> } | null;
 }>();
 const { whole, ofCard, here } = useWays(() => props.card ?? null);
-const place = computed(() => PLACES[here.value] ?? "No such place");
+const place = computed(() => PLACES[here.value] ?? t("everywhere.pageHead.noSuchPlace"));
 useTitle(
   computed(() =>
     props.card?.title
-      ? `${props.card.title}, ${place.value.toLowerCase()} · Cielo`
-      : `${place.value} · Cielo`,
+      ? t("everywhere.pageHead.cielo2", { title: props.card.title, place: place.value.toLowerCase() })
+      : t("everywhere.pageHead.cielo3", { place: place.value }),
   ),
 );
 </script>
 
 <template>
   <header>
-    <nav class="ways" aria-label="Places">
-      <RouterLink to="/" class="home" aria-label="Cielo, all cards">Cielo</RouterLink>
+    <nav class="ways" :aria-label="t('everywhere.pageHead.places')">
+      <RouterLink to="/" class="home" :aria-label="t('everywhere.pageHead.cieloAllCards')">{{
+        t("everywhere.pageHead.cielo")
+      }}</RouterLink>
       <RouterLink v-for="way in whole" :key="way.name" class="way" :to="way.to">{{ way.label }}</RouterLink>
     </nav>
     <div class="title"><slot /></div>
-    <nav v-if="ofCard.length" class="ways" aria-label="Places of this card">
+    <nav v-if="ofCard.length" class="ways" :aria-label="t('everywhere.pageHead.placesOfThisCard')">
       <RouterLink
         v-for="way in ofCard"
         :key="way.name"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** What stands in a page's place while it is not there: on its way, away, refused, or no such thing. */
 import type { State } from "../composables/useAsked";
+import { t } from "../words";
 
 defineProps<{
   state: State;
@@ -16,32 +17,48 @@ const emit = defineEmits<{ again: [] }>();
 <template>
   <component :is="within ? 'div' : 'main'">
     <div v-if="state === 'asking'" class="waiting" role="status">
-      <span class="said">{{ what }} is on its way …</span>
+      <span class="said">{{ t("everywhere.pageState.isOnItsWay", { what }) }}</span>
       <el-skeleton :rows="5" animated />
     </div>
-    <el-result v-else-if="state === 'away'" icon="warning" :title="`${what} cannot be had just now`">
+    <el-result
+      v-else-if="state === 'away'"
+      icon="warning"
+      :title="t('everywhere.pageState.cannotBeHadJustNow', { what })"
+    >
       <template #icon><span aria-hidden="true" /></template>
       <template #sub-title>
-        <p role="status">It comes by itself when Cielo is back.</p>
+        <p role="status">{{ t("everywhere.pageState.itComesByItselfWhen") }}</p>
       </template>
     </el-result>
-    <el-result v-else-if="state === 'absent'" icon="info" :title="`${what} is not here`">
+    <el-result
+      v-else-if="state === 'absent'"
+      icon="info"
+      :title="t('everywhere.pageState.isNotHere', { what })"
+    >
       <template #icon><span aria-hidden="true" /></template>
       <template #sub-title
-        ><p role="status">{{ why ?? "Nothing stands at this address." }}</p></template
+        ><p role="status">{{ why ?? t("everywhere.pageState.nothingStandsAtThisAddress") }}</p></template
       >
       <template #extra>
         <RouterLink v-slot="{ navigate }" to="/" custom
-          ><el-button type="primary" @click="navigate()">To all cards</el-button></RouterLink
+          ><el-button type="primary" @click="navigate()">{{
+            t("everywhere.pageState.toAllCards")
+          }}</el-button></RouterLink
         >
       </template>
     </el-result>
-    <el-result v-else-if="state === 'refused'" icon="warning" :title="`${what} cannot be shown`">
+    <el-result
+      v-else-if="state === 'refused'"
+      icon="warning"
+      :title="t('everywhere.pageState.cannotBeShown', { what })"
+    >
       <template #icon><span aria-hidden="true" /></template>
       <template #sub-title
         ><p role="status">{{ why }}</p></template
       >
-      <template #extra><el-button @click="emit('again')">Look again</el-button></template>
+      <template #extra
+        ><el-button @click="emit('again')">{{ t("everywhere.pageState.lookAgain") }}</el-button></template
+      >
     </el-result>
   </component>
 </template>

@@ -3,6 +3,7 @@
 import { computed } from "vue";
 import { useShelf } from "../stores/shelf";
 import WordChoice from "./word/WordChoice.vue";
+import { t } from "../words";
 
 defineProps<{ text: string; value: string }>();
 const emit = defineEmits<{ choose: [key: string] }>();
@@ -19,7 +20,7 @@ const choices = computed(() =>
 
 <template>
   <WordChoice
-    label="Stock"
+    :label="t('everywhere.stockWord.stock')"
     :text="text"
     :value="value"
     :choices="choices"

@@ -2,8 +2,9 @@
 import { inject, type InjectionKey, provide } from "vue";
 import type { CardStore } from "../stores/card";
 import { useOthersEdits } from "./useOthersEdits";
+import { t } from "../words";
 
-const DESK: InjectionKey<CardStore> = Symbol("the card on the desk");
+const DESK: InjectionKey<CardStore> = Symbol(t("everywhere.useDesk.theCardOnTheDesk"));
 
 export function provideDesk(card: CardStore) {
   provide(DESK, card);

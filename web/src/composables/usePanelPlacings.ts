@@ -6,6 +6,7 @@ import { type PlacedPrint, regionOf, withPlace } from "../logic/prints";
 import { type Line, linesFor } from "../logic/snapping";
 import type { CardStore } from "../stores/card";
 import { usePlacing } from "./usePlacing";
+import { t } from "../words";
 
 /** `onPanel` keeps a thing from leaving the panel; `scale` is pixels a millimetre. */
 export function usePanelPlacings(
@@ -29,13 +30,15 @@ export function usePanelPlacings(
     lines,
     within: onPanel,
     draft: (mask) => desk.setDraft(mask && { do: "mask", mask }),
-    save: (mask) => desk.push(`move the ${called(mask)}`, { do: "mask", mask }),
+    save: (mask) =>
+      desk.push(t("everywhere.usePanelPlacings.moveThe", { called: called(mask) }), { do: "mask", mask }),
   });
   const holds = usePlacing<Hold>({
     scale,
     step,
     draft: (hold) => desk.setDraft(hold && { do: "hold", hold }),
-    save: (hold) => desk.push(`move the ${hold.kind}`, { do: "hold", hold }),
+    save: (hold) =>
+      desk.push(t("everywhere.usePanelPlacings.moveThe2", { kind: hold.kind }), { do: "hold", hold }),
   });
   const focal = usePlacing<Focal>({
     scale,
@@ -43,7 +46,8 @@ export function usePanelPlacings(
     lines,
     within: onPanel,
     draft: (piece) => desk.setDraft(piece && { do: "focal", piece }),
-    save: (piece) => desk.push(`move the ${piece.name}`, { do: "focal", piece }),
+    save: (piece) =>
+      desk.push(t("everywhere.usePanelPlacings.moveThe3", { name: piece.name }), { do: "focal", piece }),
   });
   const printing = computed(() => card.value.plan.steps.find((other) => other.id === chosen.value));
   function placed(place: PlacedPrint) {
@@ -58,7 +62,7 @@ export function usePanelPlacings(
     draft: (place) => desk.setDraft(place && placed(place)),
     save: (place) => {
       const change = placed(place);
-      if (change) desk.push("move the print", change);
+      if (change) desk.push(t("everywhere.usePanelPlacings.moveThePrint"), change);
     },
   });
   const guides = computed(() =>

@@ -4,6 +4,7 @@ import { computed, type Ref, watch } from "vue";
 import { chime } from "../logic/chime";
 import { sayClock } from "../logic/time";
 import type { Running } from "./useBench";
+import { t } from "../words";
 
 /** A timer by what it is for. */
 const nameOf = ({ number, part, step }: Running) => `${number} ${part} ${step}`;
@@ -17,7 +18,11 @@ export function useTimersTold(timers: Ref<Running[]>, title: () => string) {
   const over = computed(() => timers.value.some(({ left }) => left <= 0));
   useTitle(
     computed(() =>
-      soonest.value ? `${sayClock(soonest.value.left)} ${title()}` : over.value ? `Dry: ${title()}` : title(),
+      soonest.value
+        ? `${sayClock(soonest.value.left)} ${title()}`
+        : over.value
+          ? t("everywhere.useTimersTold.dry", { title: title() })
+          : title(),
     ),
   );
   // Only what was seen to run rings when it is over: what was over before the page came is old news.

@@ -1,6 +1,7 @@
 /** The places of Cielo and the ways between them. */
 import { computed } from "vue";
 import { type RouteLocationRaw, useRoute, useRouter } from "vue-router";
+import { t } from "../words";
 
 export interface Way {
   name: string;
@@ -9,16 +10,16 @@ export interface Way {
 }
 
 export const PLACES: Record<string, string> = {
-  cards: "Cards",
-  desk: "Desk",
-  pieces: "Pieces",
-  day: "Day",
-  bench: "Bench",
-  crossings: "Crossings",
-  shelf: "Shelf",
-  stencils: "Stencils",
-  journal: "Journal",
-  trainer: "Train the eye",
+  cards: t("everywhere.useWays.cards"),
+  desk: t("everywhere.useWays.desk"),
+  pieces: t("everywhere.useWays.pieces"),
+  day: t("everywhere.useWays.day"),
+  bench: t("everywhere.useWays.bench"),
+  crossings: t("everywhere.useWays.crossings"),
+  shelf: t("everywhere.useWays.shelf"),
+  stencils: t("everywhere.useWays.stencils"),
+  journal: t("everywhere.useWays.journal"),
+  trainer: t("everywhere.useWays.trainTheEye"),
 };
 const OF_A_CARD = ["desk", "pieces", "day", "bench"];
 
@@ -29,16 +30,20 @@ export function useWays(card: () => { id: string; crossings?: Record<string, str
   const whole = computed<Way[]>(() => [
     {
       name: "crossings",
-      label: "Crossings",
+      label: t("everywhere.useWays.crossings"),
       to: { name: "crossings", query: card() ? { ...card()?.crossings, card: card()?.id } : {} },
     },
-    { name: "shelf", label: "Shelf", to: { name: "shelf", query: card() ? { card: card()?.id } : {} } },
+    {
+      name: "shelf",
+      label: t("everywhere.useWays.shelf"),
+      to: { name: "shelf", query: card() ? { card: card()?.id } : {} },
+    },
     {
       name: "stencils",
-      label: "Stencils",
+      label: t("everywhere.useWays.stencils"),
       to: { name: "stencils", query: card() ? { card: card()?.id } : {} },
     },
-    { name: "journal", label: "Journal", to: { name: "journal" } },
+    { name: "journal", label: t("everywhere.useWays.journal"), to: { name: "journal" } },
   ]);
   const ofCard = computed<Way[]>(() =>
     OF_A_CARD.flatMap((name) => {

@@ -4,6 +4,7 @@ import { useIntervalFn } from "@vueuse/core";
 import { ask } from "../api/client";
 import { useAsked } from "../composables/useAsked";
 import { useDoing } from "../composables/useDoing";
+import { t } from "../words";
 
 const EVERY_MS = 3000;
 const asked = useAsked((signal) => ask("get", "/api/devices", { signal }));
@@ -15,37 +16,58 @@ async function sendAway(key: string) {
   await asked.again();
 }
 const ago = (seconds: number) =>
-  seconds < 90 ? "just now" : seconds < 5400 ? `${Math.round(seconds / 60)} minutes ago` : "a while ago";
+  seconds < 90
+    ? t("desk.devicesHere.justNow")
+    : seconds < 5400
+      ? t("desk.devicesHere.minutesAgo", { seconds: Math.round(seconds / 60) })
+      : t("desk.devicesHere.aWhileAgo");
 </script>
 
 <template>
-  <section class="devices" aria-label="The tablet at the table" data-words>
-    <p v-if="asked.refusal.value">Devices are let in at the computer that Cielo runs on.</p>
+  <section class="devices" :aria-label="t('desk.devicesHere.theTabletAtTheTable')" data-words>
+    <p v-if="asked.refusal.value">{{ t("desk.devicesHere.devicesAreLetInAt") }}</p>
     <p v-else-if="here && !here.open">
-      Cielo answers on this computer alone. To have it on the tablet at the table too, stop it and start it
-      with
-      <code>cielo serve --lan</code>: it then shows a code that lets the tablet in.
+      {{ t("desk.devicesHere.cieloAnswersOnThisComputer") }}{{ " "
+      }}<i18n-t keypath="desk.devicesHere.toHaveItOnThe" scope="global">
+        <template #cieloServe>
+          <code>{{ t("desk.devicesHere.cieloServeLan") }}</code>
+        </template>
+      </i18n-t>
     </p>
     <template v-else-if="here">
       <div class="come">
-        <img
-          :src="`/api/devices/qr.svg?${here.code}`"
-          alt="The address with the code, to be read by the tablet's camera"
-        />
+        <img :src="`/api/devices/qr.svg?${here.code}`" :alt="t('desk.devicesHere.theAddressWithTheCode')" />
         <p>
-          On the tablet, open <b>{{ here.address }}</b> and give the code<br />
-          <strong class="code">{{ here.code.slice(0, 4) }} {{ here.code.slice(4) }}</strong
-          ><br />
-          or read the square with its camera. The code lets one device in, and changes every ten minutes.
-          <span v-if="!here.secure"
-            >What goes to and fro can be read by others on this network: use it at home.</span
-          >
+          <i18n-t keypath="desk.devicesHere.onTheTabletOpenAnd" scope="global">
+            <template #address>
+              <b>{{ here.address }}</b>
+            </template>
+            <template #br>
+              <br />
+            </template>
+            <template #strongIt>
+              <strong class="code">{{ here.code.slice(0, 4) }} {{ here.code.slice(4) }}</strong>
+            </template>
+            <template #br2>
+              <br />
+            </template>
+          </i18n-t>
+          {{ t("desk.devicesHere.theCodeLetsOneDevice") }}{{ " "
+          }}<span v-if="!here.secure">{{ t("desk.devicesHere.whatGoesToAndFro") }}</span>
         </p>
       </div>
-      <ul v-if="here.devices.length" aria-label="Devices that are let in">
+      <ul v-if="here.devices.length" :aria-label="t('desk.devicesHere.devicesThatAreLetIn')">
         <li v-for="device in here.devices" :key="device.key">
-          A {{ device.name }}, let in {{ ago(device.since_s) }}, seen {{ ago(device.seen_s) }}.
-          <el-button size="small" @click="sendAway(device.key)">Send it away</el-button>
+          {{
+            t("desk.devicesHere.aLetIn", {
+              name: device.name,
+              ago: ago(device.since_s),
+              ago2: ago(device.seen_s),
+            })
+          }}{{ " "
+          }}<el-button size="small" @click="sendAway(device.key)">{{
+            t("desk.devicesHere.sendItAway")
+          }}</el-button>
         </li>
       </ul>
     </template>

@@ -3,10 +3,15 @@
 import { unbroken } from "../logic/length";
 import type { Finding } from "../api/models";
 import NumbersFold from "../components/NumbersFold.vue";
+import { t } from "../words";
 
 defineProps<{ finding: Finding }>();
 const emit = defineEmits<{ remedy: []; point: [finding: Finding | null] }>();
-const SIGNS = { stop: ["!", "Stop."], warn: ["?", "Mind."], remind: ["·", "Remember."] } as const;
+const SIGNS = {
+  stop: ["!", t("desk.findingNote.stop")],
+  warn: ["?", t("desk.findingNote.mind")],
+  remind: ["·", t("desk.findingNote.remember")],
+} as const;
 </script>
 
 <template>

@@ -1,5 +1,6 @@
 /** The pieces of a card that are made beside the panel. Of a piece the id is the card's, a tilde and the piece's key. */
 import type { Cut, Schemas } from "../api/models";
+import { t } from "../words";
 
 export const OF = "~";
 export const wholeOf = (id: string) => id.split(OF)[0] ?? id;
@@ -13,43 +14,47 @@ export const PIECE_KINDS: {
   /** Of these a card has one alone. */
   belongs?: Schemas["BesideOut"]["belongs"];
 }[] = [
-  { value: "strip", label: "a strip", hint: "for a sentiment, on foam" },
-  { value: "circle", label: "a circle", hint: "1 3/8 in; a spotlight, a seal" },
-  { value: "square", label: "a square", hint: "a panel in the panel" },
-  { value: "figure", label: "a figure", hint: "cut to its outline, standing out" },
-  { value: "hill", label: "a hill", hint: "hangs over and is trimmed flush" },
-  { value: "second print", label: "a second print of this panel", hint: "with all its steps, to cut from" },
+  { value: "strip", label: t("logic.beside.aStrip"), hint: t("logic.beside.forASentimentOnFoam") },
+  { value: "circle", label: t("logic.beside.aCircle"), hint: t("logic.beside.of138InASpotlight") },
+  { value: "square", label: t("logic.beside.aSquare"), hint: t("logic.beside.aPanelInThePanel") },
+  { value: "figure", label: t("logic.beside.aFigure"), hint: t("logic.beside.cutToItsOutlineStanding") },
+  { value: "hill", label: t("logic.beside.aHill"), hint: t("logic.beside.hangsOverAndIsTrimmed") },
+  {
+    value: "second print",
+    label: t("logic.beside.aSecondPrintOfThis"),
+    hint: t("logic.beside.withAllItsStepsTo"),
+  },
   {
     value: "back of the panel",
     belongs: "back",
-    label: "the back of the panel",
-    hint: "both sides of one sheet: a translucent one, a tag, a page that turns",
+    label: t("logic.beside.theBackOfThePanel"),
+    hint: t("logic.beside.bothSidesOfOneSheet"),
   },
   {
     value: "front of the base",
     belongs: "base",
-    label: "the front of the base",
-    hint: "ink on the card itself, round the panel",
+    label: t("logic.beside.theFrontOfTheBase"),
+    hint: t("logic.beside.inkOnTheCardItself"),
   },
   {
     value: "inside of the base",
     belongs: "inside",
-    label: "the inside of the base",
-    hint: "seen when it is opened",
+    label: t("logic.beside.theInsideOfTheBase"),
+    hint: t("logic.beside.seenWhenItIsOpened"),
   },
   {
     value: "envelope",
     belongs: "envelope",
-    label: "the front of the envelope",
-    hint: "a decoration that goes with the card",
+    label: t("logic.beside.theFrontOfTheEnvelope"),
+    hint: t("logic.beside.aDecorationThatGoesWith"),
   },
 ];
 /** What is said of a part that is not put on the panel. */
 export const BELONGS: Record<Exclude<Schemas["BesideOut"]["belongs"], "panel">, string> = {
-  base: "It is the front of the base itself; what mats and panel cover will not be seen.",
-  inside: "It is the inside of the base; work on it with the card laid open.",
-  back: "It is the back of the panel; let the front dry through before it is laid face down.",
-  envelope: "It is the front of the envelope; keep the place for the address pale.",
+  base: t("logic.beside.itIsTheFrontOf"),
+  inside: t("logic.beside.itIsTheInsideOf"),
+  back: t("logic.beside.itIsTheBackOf"),
+  envelope: t("logic.beside.itIsTheFrontOf2"),
 };
 
 type BesideOut = Schemas["BesideOut"];
@@ -67,10 +72,10 @@ export function placedPiece(
 }
 
 export const CUT_OUTS = [
-  { value: "3 square", label: "three squares", hint: "staggered, each put on in register" },
-  { value: "3 round", label: "three circles" },
-  { value: "1 square", label: "a square" },
-  { value: "1 round", label: "a circle", hint: "1 3/8 in where there is room" },
+  { value: "3 square", label: t("logic.beside.threeSquares"), hint: t("logic.beside.staggeredEachPutOnIn") },
+  { value: "3 round", label: t("logic.beside.threeCircles") },
+  { value: "1 square", label: t("logic.beside.aSquare") },
+  { value: "1 round", label: t("logic.beside.aCircle"), hint: t("logic.beside.of138InWhereThere") },
 ] as const;
 export type CutOut = (typeof CUT_OUTS)[number]["value"];
 const SPOTLIGHT_MM = 35;

@@ -1,14 +1,15 @@
 /** How a chart of crossings is read: which square is which, what is said of it, what an ink looks like by itself. */
 import type { ChartOut, CrossingOut } from "../api/models";
+import { t } from "../words";
 
 /** One word for a mark, to stand in a square. */
 export const MARK_WORDS: Record<string, string> = {
-  "seam-mud": "dull",
-  "primaries-brown": "brown",
-  "ink-invisible": "hidden",
-  "focal-lost": "faint",
-  surprise: "surprise",
-  shed: "sheds",
+  "seam-mud": t("logic.crossings.dull"),
+  "primaries-brown": t("logic.crossings.brown"),
+  "ink-invisible": t("logic.crossings.hidden"),
+  "focal-lost": t("logic.crossings.faint"),
+  surprise: t("logic.crossings.surprise"),
+  shed: t("logic.crossings.sheds"),
 };
 
 export function crossingAt(
@@ -22,35 +23,38 @@ export function crossingAt(
 
 /** How far apart two colours look, in words; the number is CIEDE2000. */
 export function sayApart(apart: number): string {
-  if (apart < 1) return "no difference to see";
-  if (apart < 2.5) return "hardly a difference";
-  if (apart < 6) return "a difference side by side";
-  return "clearly another colour";
+  if (apart < 1) return t("logic.crossings.noDifferenceToSee");
+  if (apart < 2.5) return t("logic.crossings.hardlyADifference");
+  if (apart < 6) return t("logic.crossings.aDifferenceSideBySide");
+  return t("logic.crossings.clearlyAnotherColour");
 }
 
 /** How sure a prediction is, in words; the number is the half width of the 90 % band in CIEDE2000. */
 export function saySure(band: number): string {
   if (band < 3) return "sure";
-  if (band < 7) return "fairly sure";
-  return "a rough guess";
+  if (band < 7) return t("logic.crossings.fairlySure");
+  return t("logic.crossings.aRoughGuess");
 }
 
 /** How much of an ink lies at a place, in passes straight from the pad. */
 export function sayStrength(strength: number): string {
-  if (strength < 0.12) return "a breath";
-  if (strength < 0.38) return "a quarter of a strong pass";
-  if (strength < 0.63) return "half a strong pass";
-  if (strength < 0.88) return "three quarters of a strong pass";
-  if (strength < 1.25) return "one strong pass";
+  if (strength < 0.12) return t("logic.crossings.aBreath");
+  if (strength < 0.38) return t("logic.crossings.aQuarterOfAStrong");
+  if (strength < 0.63) return t("logic.crossings.halfAStrongPass");
+  if (strength < 0.88) return t("logic.crossings.threeQuartersOfAStrong");
+  if (strength < 1.25) return t("logic.crossings.oneStrongPass");
   const halves = Math.round(strength * 2);
-  return `${Math.floor(halves / 2)}${halves % 2 ? "½" : ""} strong passes`;
+  return t("logic.crossings.strongPasses", {
+    halves: Math.floor(halves / 2),
+    halves2: halves % 2 ? "½" : "",
+  });
 }
 
 /** What being so sure means at the table. */
 export function sayOff(band: number): string {
-  if (band < 3) return "it will look like this";
-  if (band < 5) return "it may be a shade off";
-  return "try it on scrap first";
+  if (band < 3) return t("logic.crossings.itWillLookLikeThis");
+  if (band < 5) return t("logic.crossings.itMayBeAShade");
+  return t("logic.crossings.tryItOnScrapFirst");
 }
 
 export interface Noted {

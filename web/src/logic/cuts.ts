@@ -1,21 +1,37 @@
 /** What is cut from the panel or for it. */
 import type { Cut, PlanModel } from "../api/models";
+import { t } from "../words";
 
 export const USES: { value: Cut["use"]; label: string; short: string; hint: string }[] = [
-  { value: "window", label: "a window", short: "window", hint: "cut out of the panel" },
-  { value: "frame", label: "a frame", short: "frame", hint: "a rim of the mat's stock, turned to match" },
+  {
+    value: "window",
+    label: t("logic.cuts.aWindow"),
+    short: t("logic.cuts.window"),
+    hint: t("logic.cuts.cutOutOfThePanel"),
+  },
+  {
+    value: "frame",
+    label: t("logic.cuts.aFrame"),
+    short: t("logic.cuts.frame"),
+    hint: t("logic.cuts.aRimOfTheMats"),
+  },
   {
     value: "spotlight",
-    label: "a spotlight",
-    short: "spotlight",
-    hint: "cut out, laid on a second print in the same place",
+    label: t("logic.cuts.aSpotlight"),
+    short: t("logic.cuts.spotlight"),
+    hint: t("logic.cuts.cutOutLaidOnA"),
   },
-  { value: "strip", label: "a strip", short: "strip", hint: "of inked card, mounted on top" },
+  {
+    value: "strip",
+    label: t("logic.cuts.aStrip"),
+    short: t("logic.cuts.strip"),
+    hint: t("logic.cuts.ofInkedCardMountedOn"),
+  },
   {
     value: "sentiment",
-    label: "a sentiment strip",
-    short: "sentiment strip",
-    hint: "words on their own strip",
+    label: t("logic.cuts.aSentimentStrip"),
+    short: t("logic.cuts.sentimentStrip"),
+    hint: t("logic.cuts.wordsOnTheirOwnStrip"),
   },
 ];
 
@@ -41,12 +57,12 @@ export function newCut(use: Cut["use"], plan: PlanModel, width: number, height: 
 }
 
 export const ENVELOPES: { value: PlanModel["card"]["envelope"]; label: string; hint?: string }[] = [
-  { value: "folded", label: "one folded to measure", hint: "from a square sheet" },
-  { value: "quarter", label: "5 3/4 × 4 3/8 in" },
-  { value: "five-seven", label: "7 1/4 × 5 1/4 in" },
-  { value: "six-square", label: "6 1/2 in square" },
-  { value: "slim", label: "8 7/8 × 3 7/8 in" },
-  { value: "c6", label: "C6", hint: "16.2 × 11.4 cm" },
-  { value: "dl", label: "DL", hint: "22 × 11 cm" },
-  { value: "c5", label: "C5", hint: "22.9 × 16.2 cm" },
+  { value: "folded", label: t("logic.cuts.oneFoldedToMeasure"), hint: t("logic.cuts.fromASquareSheet") },
+  { value: "quarter", label: t("logic.cuts.of534438") },
+  { value: "five-seven", label: t("logic.cuts.of714514") },
+  { value: "six-square", label: t("logic.cuts.of612InSquare") },
+  { value: "slim", label: t("logic.cuts.of878378") },
+  { value: "c6", label: t("logic.cuts.c6"), hint: t("logic.cuts.of162114Cm") },
+  { value: "dl", label: t("logic.cuts.dl"), hint: t("logic.cuts.of2211Cm") },
+  { value: "c5", label: t("logic.cuts.c5"), hint: t("logic.cuts.of229162Cm") },
 ];

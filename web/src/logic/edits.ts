@@ -12,6 +12,7 @@ import type {
   Step,
 } from "../api/models";
 import { newStepId, spellAgain, withoutStep, withStepAfter, withStepBefore, withWord } from "./steps";
+import { t } from "../words";
 
 /** Changes that are worked out here, and sent as the plan they lead to. */
 export type PlanChange =
@@ -135,7 +136,7 @@ interface Keyed {
 }
 function replaced<T extends Keyed>(list: T[], item: T, called: string): T[] {
   if (!list.some((other) => other.key === item.key))
-    throw new Gone(`The ${called} is not on the card any more.`);
+    throw new Gone(t("logic.edits.theIsNotOnThe", { called }));
   return list.map((other) => (other.key === item.key ? item : other));
 }
 function without<T extends Keyed>(list: T[], key: string): T[] {
@@ -146,8 +147,7 @@ function withItem<T extends Keyed>(list: T[], item: T): T[] {
   return [...without(list, item.key), item];
 }
 function mustHave(plan: PlanModel, step: string) {
-  if (!plan.steps.some((other) => other.id === step))
-    throw new Gone("The step it was for is not on the card any more.");
+  if (!plan.steps.some((other) => other.id === step)) throw new Gone(t("logic.edits.theStepItWasFor"));
 }
 
 /** Another sheet wherever one of the same key was laid; which of its openings were inked is not known of the new one. */

@@ -1,5 +1,6 @@
 /** Which grounds can be laid with how many colours. */
 import type { InkModel, Schemas } from "../api/models";
+import { t } from "../words";
 
 export type Ground = Schemas["GroundOut"];
 
@@ -13,5 +14,7 @@ export function fits(ground: Ground, colours: number): boolean {
 }
 /** `two`, `2 to 5`: the colours it takes. */
 export function sayColours(ground: Ground): string {
-  return ground.fewest === ground.most ? `${ground.fewest}` : `${ground.fewest} to ${ground.most}`;
+  return ground.fewest === ground.most
+    ? `${ground.fewest}`
+    : t("logic.grounds.to", { fewest: ground.fewest, most: ground.most });
 }

@@ -1,20 +1,30 @@
 /** The journal in words. */
 import type { Schemas } from "../api/models";
+import { t } from "../words";
 
 type Entry = Schemas["JournalEntryOut"];
 
 /** What a photograph told of the hand that laid a card. */
 export function sayHand(hand: number): string {
   const off = Math.round(Math.abs(hand - 1) * 100);
-  if (off < 5) return "Your hand was as strong as planned.";
-  const much = off < 15 ? "a little " : off < 35 ? "" : "much ";
-  return `Your hand was ${much}${hand > 1 ? "stronger" : "lighter"} than planned, by about ${off} %.`;
+  if (off < 5) return t("logic.journal.yourHandWasAsStrong");
+  const much = off < 15 ? t("logic.journal.aLittle") : off < 35 ? "" : t("logic.journal.much");
+  return t("logic.journal.yourHandWasThanPlanned", {
+    much,
+    hand: hand > 1 ? t("logic.journal.stronger") : t("logic.journal.lighter"),
+    off,
+  });
 }
 
 /** A hand beside the usual one, "10 % stronger than usual"; empty where it is the usual one. */
 export function sayUsual(hand: number): string {
   const off = Math.round(Math.abs(hand - 1) * 100);
-  return off < 1 ? "" : `${off} % ${hand > 1 ? "stronger" : "lighter"} than usual`;
+  return off < 1
+    ? ""
+    : t("logic.journal.thanUsual", {
+        off,
+        hand: hand > 1 ? t("logic.journal.stronger") : t("logic.journal.lighter"),
+      });
 }
 
 /** The entries that have every word of a search somewhere in them. */
@@ -30,12 +40,12 @@ export function searched(entries: readonly Entry[], text: string): Entry[] {
 /** What the journal can be shown by. */
 export type ShownBy = "time" | "liking" | "set" | "technique" | "ink" | "stock";
 export const SHOWN: readonly { value: ShownBy; label: string }[] = [
-  { value: "time", label: "the last made first" },
-  { value: "liking", label: "the best liked first" },
-  { value: "set", label: "by the set they belong to" },
-  { value: "technique", label: "by how they were made" },
-  { value: "ink", label: "by ink" },
-  { value: "stock", label: "by stock" },
+  { value: "time", label: t("logic.journal.theLastMadeFirst") },
+  { value: "liking", label: t("logic.journal.theBestLikedFirst") },
+  { value: "set", label: t("logic.journal.byTheSetTheyBelong") },
+  { value: "technique", label: t("logic.journal.byHowTheyWereMade") },
+  { value: "ink", label: t("logic.journal.byInk") },
+  { value: "stock", label: t("logic.journal.byStock") },
 ];
 
 interface Group {
@@ -43,7 +53,14 @@ interface Group {
   of: string;
   entries: Entry[];
 }
-const LIKED = ["not said yet", "1 of 5", "2 of 5", "3 of 5", "4 of 5", "5 of 5"];
+const LIKED = [
+  t("logic.journal.notSaidYet"),
+  t("logic.journal.of1Of5"),
+  t("logic.journal.of2Of5"),
+  t("logic.journal.of3Of5"),
+  t("logic.journal.of4Of5"),
+  t("logic.journal.of5Of5"),
+];
 /** Entries in the groups they are shown by, each as they came; a card of two inks stands with both. */
 export function grouped(entries: readonly Entry[], by: ShownBy): Group[] {
   if (by === "time") return entries.length ? [{ of: "", entries: [...entries] }] : [];
@@ -58,7 +75,10 @@ export function grouped(entries: readonly Entry[], by: ShownBy): Group[] {
 /** What a group of cards came to: how many were made, liked and sold. */
 export function sayRecord(entries: readonly Entry[]): string {
   const count = (some: readonly unknown[], did: string) => (some.length ? `, ${some.length} ${did}` : "");
-  const made = entries.length === 1 ? "One card made" : `${entries.length} cards made`;
+  const made =
+    entries.length === 1
+      ? t("logic.journal.oneCardMade")
+      : t("logic.journal.cardsMade", { length: entries.length });
   const liked = entries.filter(({ facts }) => facts.rating >= 4);
   return `${made}${count(liked, "liked")}${count(
     entries.filter(({ facts }) => facts.sold),
@@ -67,7 +87,7 @@ export function sayRecord(entries: readonly Entry[]): string {
 }
 function sharedBy(entry: Entry, by: ShownBy): string[] {
   if (by === "liking") return [LIKED[entry.facts.rating] ?? ""];
-  if (by === "set") return [entry.group || "in no set"];
+  if (by === "set") return [entry.group || t("logic.journal.inNoSet")];
   const shared = by === "ink" ? entry.inks : by === "stock" ? [entry.stock] : entry.techniques;
-  return shared.filter(Boolean).length ? shared : ["made before Cielo"];
+  return shared.filter(Boolean).length ? shared : [t("logic.journal.madeBeforeCielo")];
 }

@@ -1,18 +1,23 @@
 /** Masks and stencils that can be added to a plan, each in a place and size that suits the panel. */
 import type { Mask, PlanModel } from "../api/models";
+import { t } from "../words";
 
 export type Shape = "moon" | "edge" | "hills" | "clouds" | "torn" | "tapes" | "border" | "stencil" | "motif";
 
 export const NEW_MASKS: { value: Shape; label: string; hint: string }[] = [
-  { value: "moon", label: "a round mask", hint: "moon, sun, spotlight" },
-  { value: "edge", label: "a straight edge", hint: "horizon, wall and floor" },
-  { value: "hills", label: "an edge of hills", hint: "keeps what is above it" },
-  { value: "clouds", label: "an edge of clouds", hint: "turn it round and round" },
-  { value: "torn", label: "torn paper", hint: "a soft, ragged edge" },
-  { value: "tapes", label: "two tapes", hint: "a strip stays open between them" },
-  { value: "border", label: "a taped border", hint: "four tapes; the rim stays white" },
-  { value: "stencil", label: "a repeat stencil", hint: "ink comes through its openings" },
-  { value: "motif", label: "one motif", hint: "a mask cut to a shape" },
+  { value: "moon", label: t("logic.masks.aRoundMask"), hint: t("logic.masks.moonSunSpotlight") },
+  { value: "edge", label: t("logic.masks.aStraightEdge"), hint: t("logic.masks.horizonWallAndFloor") },
+  { value: "hills", label: t("logic.masks.anEdgeOfHills"), hint: t("logic.masks.keepsWhatIsAboveIt") },
+  { value: "clouds", label: t("logic.masks.anEdgeOfClouds"), hint: t("logic.masks.turnItRoundAndRound") },
+  { value: "torn", label: t("logic.masks.tornPaper"), hint: t("logic.masks.aSoftRaggedEdge") },
+  { value: "tapes", label: t("logic.masks.twoTapes"), hint: t("logic.masks.aStripStaysOpenBetween") },
+  { value: "border", label: t("logic.masks.aTapedBorder"), hint: t("logic.masks.fourTapesTheRimStays") },
+  {
+    value: "stencil",
+    label: t("logic.masks.aRepeatStencil"),
+    hint: t("logic.masks.inkComesThroughItsOpenings"),
+  },
+  { value: "motif", label: t("logic.masks.oneMotif"), hint: t("logic.masks.aMaskCutToA") },
 ];
 
 /** A new mask of a shape, with a key that no other of the plan has. */
@@ -64,32 +69,32 @@ export function newMask(shape: Shape, plan: PlanModel, width: number, height: nu
 }
 
 const NAMES: Record<Shape, string> = {
-  moon: "moon",
-  edge: "straight",
-  hills: "hills",
-  clouds: "clouds",
-  torn: "torn paper",
-  tapes: "strip",
-  border: "border",
-  stencil: "agave",
-  motif: "motif",
+  moon: t("logic.masks.moon"),
+  edge: t("logic.masks.straight"),
+  hills: t("logic.masks.hills"),
+  clouds: t("logic.masks.clouds"),
+  torn: t("logic.masks.tornPaper"),
+  tapes: t("logic.masks.strip"),
+  border: t("logic.masks.border"),
+  stencil: t("logic.masks.agave"),
+  motif: t("logic.masks.motif"),
 };
 
 export const PROFILES = [
-  { value: "straight" as const, label: "straight" },
-  { value: "wave" as const, label: "a wave" },
-  { value: "hills" as const, label: "hills" },
-  { value: "dunes" as const, label: "dunes" },
-  { value: "clouds" as const, label: "clouds" },
-  { value: "torn" as const, label: "torn paper" },
+  { value: "straight" as const, label: t("logic.masks.straight") },
+  { value: "wave" as const, label: t("logic.masks.aWave") },
+  { value: "hills" as const, label: t("logic.masks.hills") },
+  { value: "dunes" as const, label: t("logic.masks.dunes") },
+  { value: "clouds" as const, label: t("logic.masks.clouds") },
+  { value: "torn" as const, label: t("logic.masks.tornPaper") },
 ];
 
 /** Which side a mask keeps, in words for its own shape. */
 export function keepsChoices(shape: Mask["shape"]) {
   const words =
     shape === "edge"
-      ? { inside: "what is below it", outside: "what is above it" }
-      : { inside: "what is inside it", outside: "all but what is inside it" };
+      ? { inside: t("logic.masks.whatIsBelowIt"), outside: t("logic.masks.whatIsAboveIt") }
+      : { inside: t("logic.masks.whatIsInsideIt"), outside: t("logic.masks.allButWhatIsInside") };
   return [
     { value: "inside" as const, label: words.inside },
     { value: "outside" as const, label: words.outside },

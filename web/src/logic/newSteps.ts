@@ -3,6 +3,7 @@ import type { Brush, CardOut, Schemas, Step } from "../api/models";
 
 import { newPrint } from "./prints";
 import { liesAfter } from "./steps";
+import { t } from "../words";
 
 export interface NewStep {
   value: string;
@@ -52,8 +53,8 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
   const list: NewStep[] = [
     {
       value: "brush",
-      label: "Brush an ink",
-      hint: "a band from one edge",
+      label: t("logic.newSteps.brushAnInk"),
+      hint: t("logic.newSteps.aBandFromOneEdge"),
       make: () =>
         lay(colour, "large-brush", {
           over: "band",
@@ -66,13 +67,13 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
     },
     {
       value: "whole",
-      label: "Brush it all over",
+      label: t("logic.newSteps.brushItAllOver"),
       make: () => lay(colour, "large-brush", whole, { touch: "pale" }),
     },
     {
       value: "slant",
-      label: "Brush a slanting band",
-      hint: "at any angle",
+      label: t("logic.newSteps.brushASlantingBand"),
+      hint: t("logic.newSteps.atAnyAngle"),
       make: () =>
         lay(colour, "large-brush", {
           over: "slant",
@@ -85,15 +86,15 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
     },
     {
       value: "vignette",
-      label: "Darken the edges",
-      hint: "from all four edges or the corners",
+      label: t("logic.newSteps.darkenTheEdges"),
+      hint: t("logic.newSteps.fromAllFourEdgesOr"),
       make: () =>
         lay(darkest, "large-brush", { over: "vignette", reach_mm: Math.round(short * 0.6), origin: "edges" }),
     },
     {
       value: "patches",
-      label: "Dab patches at random",
-      hint: "until they cover as much as you say",
+      label: t("logic.newSteps.dabPatchesAtRandom"),
+      hint: t("logic.newSteps.untilTheyCoverAsMuch"),
       make: () =>
         lay(
           colour,
@@ -104,26 +105,26 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
     },
     {
       value: "smoosh",
-      label: "Smoosh an ink",
-      hint: "blots with rims and bare gaps",
+      label: t("logic.newSteps.smooshAnInk"),
+      hint: t("logic.newSteps.blotsWithRimsAndBare"),
       make: () => lay(colour, "mat", whole, { touch: "medium", passes: 1 }),
     },
     {
       value: "splatter",
-      label: "Splatter an ink",
-      hint: "fine or coarse drops",
+      label: t("logic.newSteps.splatterAnInk"),
+      hint: t("logic.newSteps.fineOrCoarseDrops"),
       make: () => lay(white?.key ?? darkest, "fine-splatter", whole, { passes: 1, onto: "dry" }),
     },
     {
       value: "print",
-      label: "Stamp an image",
-      hint: "at a place; drag it on the panel",
+      label: t("logic.newSteps.stampAnImage"),
+      hint: t("logic.newSteps.atAPlaceDragIt"),
       make: () => lay(darkest, "stamp", newPrint("snail", Math.round(short * 0.4), w / 2, h / 2), print),
     },
     {
       value: "draw",
-      label: "Draw an image with a pen",
-      hint: "its outline, as fine as the pen",
+      label: t("logic.newSteps.drawAnImageWithA"),
+      hint: t("logic.newSteps.itsOutlineAsFineAs"),
       make: () =>
         lay(
           darkest,
@@ -134,14 +135,14 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
     },
     {
       value: "bare",
-      label: "Dab where it is still bare",
-      hint: "until no bare spot is left",
+      label: t("logic.newSteps.dabWhereItIsStill"),
+      hint: t("logic.newSteps.untilNoBareSpotIs"),
       make: () => lay(colour, "sponge", { over: "bare" }, { touch: "medium" }),
     },
     {
       value: "stamp",
-      label: "Stamp motifs",
-      hint: "large first, small in the gaps, or three in a triangle",
+      label: t("logic.newSteps.stampMotifs"),
+      hint: t("logic.newSteps.largeFirstSmallInThe"),
       make: () =>
         lay(
           darkest,
@@ -160,14 +161,14 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
     },
     {
       value: "words",
-      label: "Stamp words",
+      label: t("logic.newSteps.stampWords"),
       make: () =>
         lay(
           darkest,
           "stamp",
           {
             over: "words",
-            text: "Thank you",
+            text: t("logic.newSteps.thankYou"),
             x_mm: Math.round(w / 2),
             y_mm: Math.round(h > w / 2 ? h * 0.85 : h / 2),
             height_mm: Math.min(9, Math.round(h * 3.5) / 10),
@@ -181,7 +182,7 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
     },
     {
       value: "dots",
-      label: "Draw dots with a pen",
+      label: t("logic.newSteps.drawDotsWithAPen"),
       make: () =>
         lay(
           white?.key ?? darkest,
@@ -200,8 +201,8 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
     },
     {
       value: "water",
-      label: "Splatter water",
-      hint: "drops, blotted or left to dry",
+      label: t("logic.newSteps.splatterWater"),
+      hint: t("logic.newSteps.dropsBlottedOrLeftTo"),
       make: () => ({
         do: "water",
         id: "",
@@ -214,8 +215,8 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
     },
     {
       value: "stroke",
-      label: "Draw a stroke",
-      hint: "by hand, with a pen or a brush: drawn on the panel",
+      label: t("logic.newSteps.drawAStroke"),
+      hint: t("logic.newSteps.byHandWithAPen"),
       make: () =>
         lay(darkest, "pen", {
           over: "stroke",
@@ -226,54 +227,60 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
           width_mm: 1,
         }),
     },
-    { value: "dry", label: "Let it dry", make: () => ({ do: "dry", id: "", way: "air", minutes: 5 }) },
+    {
+      value: "dry",
+      label: t("logic.newSteps.letItDry"),
+      make: () => ({ do: "dry", id: "", way: "air", minutes: 5 }),
+    },
   ];
   plan.steps.forEach((step, i) => {
     const over = step.do === "brush" ? step.region.over : "";
     if (["print", "motifs", "words"].includes(over))
       list.push({
         value: `in-print-${step.id}`,
-        label: `Paint inside the prints of step ${i + 1}`,
+        label: t("logic.newSteps.paintInsideThePrintsOf", { i: i + 1 }),
         make: () => lay(colour, "dauber", { over: "in-print", step: step.id, only: [], shaded_from: null }),
       });
   });
   if (plan.steps.some((step) => step.do === "water"))
     list.push({
       value: "wet-area",
-      label: "Drop ink into the water",
-      hint: "it runs only where water stands",
+      label: t("logic.newSteps.dropInkIntoTheWater"),
+      hint: t("logic.newSteps.itRunsOnlyWhereWater"),
       make: () => lay(colour, "medium-brush", { over: "wet-area" }),
     });
   if (powder)
     list.push({
       value: "emboss",
-      label: "Emboss",
-      hint: `${powder.name}: sheds the ink laid over it`,
+      label: t("logic.newSteps.emboss"),
+      hint: t("logic.newSteps.shedsTheInkLaid", { name: powder.name }),
       make: () => lay(powder.key, "dauber", whole, { touch: "full", passes: 1 }),
     });
   if (plan.steps.some((step) => step.do === "brush" && ["powder", "clear"].includes(kindOf(step.ink) ?? "")))
     list.push({
       value: "wipe-beads",
-      label: "Wipe the beads off",
+      label: t("logic.newSteps.wipeTheBeadsOff"),
       make: () => ({ do: "wipe-beads", id: "" }),
     });
   for (const mask of reading.masks)
     list.push(
       {
         value: `lay-${mask.key}`,
-        label: `Lay the ${mask.called}`,
+        label: t("logic.newSteps.layThe", { called: mask.called }),
         make: () => ({ do: "lay-mask", id: "", mask: mask.key }),
       },
       {
         value: `halo-${mask.key}`,
-        label: `Brush round the ${mask.called}`,
-        hint: liesHere(mask.key) ? "strongest at its edge" : "it is laid first; strongest at its edge",
+        label: t("logic.newSteps.brushRoundThe", { called: mask.called }),
+        hint: liesHere(mask.key)
+          ? t("logic.newSteps.strongestAtItsEdge")
+          : t("logic.newSteps.itIsLaidFirstStrongest"),
         make: () => lay(colour, "medium-brush", { over: "halo", mask: mask.key, reach_mm: 22 }),
       },
       {
         value: `inside-${mask.key}`,
-        label: `Dab inside the ${mask.called}`,
-        hint: liesHere(mask.key) ? undefined : "it is laid first",
+        label: t("logic.newSteps.dabInsideThe", { called: mask.called }),
+        hint: liesHere(mask.key) ? undefined : t("logic.newSteps.itIsLaidFirst"),
         make: () =>
           lay(colour, "dauber", {
             over: "inside",
@@ -285,8 +292,8 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
       },
       {
         value: `pressed-${mask.key}`,
-        label: `Ink the back of the ${mask.called} and press it`,
-        hint: "all but its openings prints",
+        label: t("logic.newSteps.inkTheBackOfThe", { called: mask.called }),
+        hint: t("logic.newSteps.allButItsOpeningsPrints"),
         // White leaves snow; a colour prints what the sheet is.
         make: () =>
           lay(white?.key ?? colour, "large-brush", {
@@ -297,24 +304,24 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
       },
       {
         value: `wipe-${mask.key}`,
-        label: `Wipe the ${mask.called}`,
+        label: t("logic.newSteps.wipeThe", { called: mask.called }),
         make: () => ({ do: "wipe", id: "", mask: mask.key }),
       },
       {
         value: `lift-${mask.key}`,
-        label: `Lift the ${mask.called}`,
+        label: t("logic.newSteps.liftThe", { called: mask.called }),
         make: () => ({ do: "lift-mask", id: "", mask: mask.key }),
       },
     );
   const prepare = (act: Schemas["Prepare"]["act"], label: string, hint: string, tool: string | null = null) =>
     list.push({ value: `prepare-${act}`, label, hint, make: () => ({ do: "prepare", id: "", act, tool }) });
-  prepare("anti-static", "Use the anti-static bag", "before powder");
-  prepare("clean-tool", "Clean a tool", "before an ink it would spoil", "sponge");
-  prepare("sweep", "Sweep a clean brush over it", "evens hybrid ink");
-  prepare("register", "Mark the corners", "before a print that comes twice");
-  prepare("orient", "Decide which way is up", "and try it on scrap");
-  prepare("turn", "Turn the panel round", "what follows is said so, until it is turned back");
-  prepare("trim", "Trim the panel", "when all ink is laid");
-  prepare("mount", "Mount it", "when all is dry");
+  prepare("anti-static", t("logic.newSteps.useTheAntiStaticBag"), t("logic.newSteps.beforePowder"));
+  prepare("clean-tool", t("logic.newSteps.cleanATool"), t("logic.newSteps.beforeAnInkItWould"), "sponge");
+  prepare("sweep", t("logic.newSteps.sweepACleanBrushOver"), t("logic.newSteps.evensHybridInk"));
+  prepare("register", t("logic.newSteps.markTheCorners"), t("logic.newSteps.beforeAPrintThatComes"));
+  prepare("orient", t("logic.newSteps.decideWhichWayIsUp"), t("logic.newSteps.andTryItOnScrap"));
+  prepare("turn", t("logic.newSteps.turnThePanelRound"), t("logic.newSteps.whatFollowsIsSaidSo"));
+  prepare("trim", t("logic.newSteps.trimThePanel"), t("logic.newSteps.whenAllInkIsLaid"));
+  prepare("mount", t("logic.newSteps.mountIt"), t("logic.newSteps.whenAllIsDry"));
   return list;
 }

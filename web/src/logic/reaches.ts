@@ -1,5 +1,6 @@
 /** What the chosen step's region looks like as lines on the panel, and what becomes of it when one of them is moved. Millimetres. */
 import type { Mask, Schemas } from "../api/models";
+import { t } from "../words";
 
 export type Region = Schemas["Brush"]["region"];
 
@@ -76,11 +77,11 @@ function ofBand(band: Schemas["Band"] | Schemas["Slant"], axis: Axis, panel: Pan
   const lines: ReachLine[] = [];
   if (band.start_mm > 0) {
     lines.push(
-      line("start", "Strongest from", band.start_mm, "strongest", (mm) => ({
+      line("start", t("logic.reaches.strongestFrom"), band.start_mm, "strongest", (mm) => ({
         ...band,
         start_mm: Math.min(Math.max(0, mm), band.end_mm),
       })),
-      line("lead", "Coming in from", band.start_mm - lead, "faded", (mm) => ({
+      line("lead", t("logic.reaches.comingInFrom"), band.start_mm - lead, "faded", (mm) => ({
         ...band,
         lead_in_mm: Math.max(0, band.start_mm - mm),
       })),
@@ -88,11 +89,11 @@ function ofBand(band: Schemas["Band"] | Schemas["Slant"], axis: Axis, panel: Pan
   }
   if (band.end_mm <= axis.span - RUNS_OFF_MM) {
     lines.push(
-      line("end", "Strongest to", band.end_mm, "strongest", (mm) => ({
+      line("end", t("logic.reaches.strongestTo"), band.end_mm, "strongest", (mm) => ({
         ...band,
         end_mm: Math.max(mm, band.start_mm),
       })),
-      line("carry", "Faded away at", band.end_mm + carry, "faded", (mm) => ({
+      line("carry", t("logic.reaches.fadedAwayAt"), band.end_mm + carry, "faded", (mm) => ({
         ...band,
         carry_mm: Math.max(0, mm - band.end_mm),
       })),
@@ -109,7 +110,7 @@ function ofVignette(region: Schemas["Vignette"], panel: Panel): ReachLine[] {
   return [
     {
       key: "reach",
-      name: "Faded away at",
+      name: t("logic.reaches.fadedAwayAt"),
       mm: reach,
       kind: "faded",
       at: region.origin === "corners" ? { x: reach, y: 0 } : { x: panel.width / 2, y: reach },
@@ -125,7 +126,7 @@ function ofHalo(region: Schemas["Halo"], mask: Schemas["Disc"]): ReachLine {
   const r = from + region.reach_mm;
   return {
     key: "reach",
-    name: "Faded away at",
+    name: t("logic.reaches.fadedAwayAt"),
     mm: region.reach_mm,
     kind: "faded",
     at: { x: mask.x_mm, y: mask.y_mm - r },

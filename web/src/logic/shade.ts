@@ -1,6 +1,7 @@
 /** Where something inked is strongest: the choices, and how a choice is written into the plan. */
 import type { Schemas } from "../api/models";
 import type { Choice } from "../components/word/choice";
+import { t } from "../words";
 
 export type Shade = Schemas["Inside"]["shaded_from"];
 type Opening = Schemas["DrawnOut"];
@@ -11,15 +12,18 @@ const MOST_LISTED = 60;
 export function shadeChoices(openings: readonly Opening[]): Choice[] {
   const towards = openings.length <= MOST_LISTED ? openings : [];
   return [
-    { value: "none", label: "evenly" },
+    { value: "none", label: t("logic.shade.evenly") },
     ...["top", "bottom", "left", "right"].map((edge) => ({
       value: edge,
-      label: `strongest at the ${edge} side`,
+      label: t("logic.shade.strongestAtTheSide", { edge }),
     })),
-    { value: "middle", label: "strongest in the middle", hint: "fading to the rim" },
-    { value: "rim", label: "strongest along the rim", hint: "the middle left pale" },
-    { value: "angle", label: "strongest at a side you say in degrees" },
-    ...towards.map(({ key, called }) => ({ value: `to ${key}`, label: `strongest towards: ${called}` })),
+    { value: "middle", label: t("logic.shade.strongestInTheMiddle"), hint: t("logic.shade.fadingToTheRim") },
+    { value: "rim", label: t("logic.shade.strongestAlongTheRim"), hint: t("logic.shade.theMiddleLeftPale") },
+    { value: "angle", label: t("logic.shade.strongestAtASideYou") },
+    ...towards.map(({ key, called }) => ({
+      value: `to ${key}`,
+      label: t("logic.shade.strongestTowards", { called }),
+    })),
   ];
 }
 
@@ -27,7 +31,7 @@ export function shadeChoices(openings: readonly Opening[]): Choice[] {
 export function choiceOf(shade: Shade): string {
   if (shade === null || shade === undefined) return "none";
   if (typeof shade === "number") return "angle";
-  return typeof shade === "string" ? shade : `to ${shade.opening}`;
+  return typeof shade === "string" ? shade : t("logic.shade.to", { opening: shade.opening });
 }
 
 /** The shade that a choice is; an angle begins at the upper right. */

@@ -1,13 +1,14 @@
 /** Whose eyes a picture is seen with. */
 import type { Schemas } from "../api/models";
+import { t } from "../words";
 
 export const USUAL = "usual";
 
 /** The sights there are to choose from, the usual one first. */
 export function sightChoices(sights: readonly Schemas["SightOut"][]) {
   return [
-    { value: USUAL, label: "with usual eyes" },
-    ...sights.map(({ key, name }) => ({ value: key, label: `by eyes ${name}` })),
+    { value: USUAL, label: t("logic.sight.withUsualEyes") },
+    ...sights.map(({ key, name }) => ({ value: key, label: t("logic.sight.byEyes", { name }) })),
   ];
 }
 

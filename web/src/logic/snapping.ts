@@ -1,5 +1,6 @@
 /** Where a mask that is dragged comes to rest: on the panel's middle and thirds, in line with what lies there, or on the ruler. */
 import type { PlanModel } from "../api/models";
+import { t } from "../words";
 
 export interface Line {
   mm: number;
@@ -21,13 +22,16 @@ export function linesFor(plan: PlanModel, dragged: string, way: "x_mm" | "y_mm",
   const others = [
     ...plan.masks
       .filter((mask) => mask.key !== dragged)
-      .map((mask) => ({ mm: mask[way], name: `in line with the ${mask.name}` })),
-    ...plan.focal.map((piece) => ({ mm: piece[way], name: `in line with the ${piece.name}` })),
+      .map((mask) => ({ mm: mask[way], name: t("logic.snapping.inLineWithThe", { name: mask.name }) })),
+    ...plan.focal.map((piece) => ({
+      mm: piece[way],
+      name: t("logic.snapping.inLineWithThe", { name: piece.name }),
+    })),
   ];
   return [
-    { mm: size / 2, name: "the middle" },
-    { mm: size / 3, name: "a third" },
-    { mm: (2 * size) / 3, name: "a third" },
+    { mm: size / 2, name: t("logic.snapping.theMiddle") },
+    { mm: size / 3, name: t("logic.snapping.aThird") },
+    { mm: (2 * size) / 3, name: t("logic.snapping.aThird") },
     ...others.filter((line) => line.mm > 0 && line.mm < size),
   ];
 }

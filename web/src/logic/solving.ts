@@ -1,14 +1,15 @@
 /** What the solvers answer, in words. */
 import type { Schemas, Step } from "../api/models";
 import { TOUCH_CHOICES } from "./words";
+import { t } from "../words";
 
 type Recipe = Schemas["RecipeOut"];
 
 /** How much gentler a gradient has become. */
 export function sayEvened(before: number, after: number): string {
   const share = before > 0 ? Math.round((1 - after / before) * 100) : 0;
-  if (share < 3) return "It is as even as it gets on this panel.";
-  return `Evened: the steepest place is ${share} % gentler than it was.`;
+  if (share < 3) return t("logic.solving.itIsAsEvenAs");
+  return t("logic.solving.evenedTheSteepestPlaceIs", { share });
 }
 
 const touchOf = (touch: string) => TOUCH_CHOICES.find(({ value }) => value === touch)?.label ?? touch;
@@ -16,18 +17,17 @@ const touchOf = (touch: string) => TOUCH_CHOICES.find(({ value }) => value === t
 /** "Yucca 1, 2 light passes; dry; then Agave 6, 1 strong pass" */
 export function sayRecipe(recipe: Recipe): string {
   return recipe.layers
-    .map(
-      (layer) =>
-        `${layer.ink.name}, ${layer.passes} ${touchOf(layer.touch)} ${layer.passes === 1 ? "pass" : "passes"}`,
+    .map(({ ink, passes, touch }) =>
+      t("logic.solving.layer", { ink: ink.name, passes, touch: touchOf(touch) }, passes),
     )
-    .join("; dry; then ");
+    .join(t("logic.solving.dryThen"));
 }
 
 /** "2 light passes", "the first print" */
 export function sayLaid(touch: string, passes: number): string {
   const named = touchOf(touch);
   if (touch === "first" || touch === "second" || touch === "third") return named;
-  return `${passes} ${named} ${passes === 1 ? "pass" : "passes"}`;
+  return t("logic.solving.passes", { passes, touch: named }, passes);
 }
 
 /** How lively a seam stays that way. */
@@ -35,21 +35,25 @@ export function sayBridge({ kind, liveliness }: Schemas["BridgeOut"]): string {
   const share = Math.round(Math.min(1, liveliness) * 100);
   const keeps =
     share >= 95
-      ? "as lively as the inks themselves"
+      ? t("logic.solving.asLivelyAsTheInks")
       : share >= 60
-        ? "stays lively"
+        ? t("logic.solving.staysLively")
         : share >= 30
-          ? "turns dull"
-          : "turns grey";
-  return `${kind === "an ink between" || kind === "white between" ? "between them: " : ""}${keeps} (${share} % of the duller one's colour).`;
+          ? t("logic.solving.turnsDull")
+          : t("logic.solving.turnsGrey");
+  return t("logic.solving.ofTheDuller", {
+    kind: kind === "an ink between" || kind === "white between" ? t("logic.solving.betweenThem") : "",
+    keeps,
+    share,
+  });
 }
 
 /** How near a recipe comes to what was wanted. */
 export function sayNear(difference: number): string {
-  if (difference < 1) return "just that";
-  if (difference < 3) return "nearly that, seen only side by side";
-  if (difference < 8) return "near it";
-  return "not it, but as near as it gets";
+  if (difference < 1) return t("logic.solving.justThat");
+  if (difference < 3) return t("logic.solving.nearlyThatSeenOnlySide");
+  if (difference < 8) return t("logic.solving.nearIt");
+  return t("logic.solving.notItButAsNear");
 }
 
 const NEAR = [1, 3, 8];

@@ -1,5 +1,6 @@
 /** The size of a card that is begun. */
 import type { Schemas } from "../api/models";
+import { t } from "../words";
 
 export interface Sizes {
   /** A usual format, or null for one's own size. */
@@ -12,10 +13,10 @@ export interface Sizes {
   panel: { width_mm: number; height_mm: number } | null;
 }
 export const FOLDS: { value: Sizes["fold"]; label: string; hint?: string }[] = [
-  { value: "left", label: "at the left" },
-  { value: "right", label: "at the right", hint: "for the left hand" },
-  { value: "top", label: "at the top" },
-  { value: "bottom", label: "at the bottom" },
+  { value: "left", label: t("logic.startSizes.atTheLeft") },
+  { value: "right", label: t("logic.startSizes.atTheRight"), hint: t("logic.startSizes.forTheLeftHand") },
+  { value: "top", label: t("logic.startSizes.atTheTop") },
+  { value: "bottom", label: t("logic.startSizes.atTheBottom") },
 ];
 /** How the server is told. */
 export function asBody(sizes: Sizes) {

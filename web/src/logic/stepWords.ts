@@ -16,57 +16,62 @@ import {
   TOUCH_CHOICES,
   WAY_CHOICES,
 } from "./words";
+import { t } from "../words";
 
 /** What a wet sheet leaves when it is pressed and lifted, by the size of its flakes in mm. */
 const FLAKE_CHOICES: readonly Choice[] = [
-  { value: "0", label: "all but its openings", hint: "pressed well, as a stamp" },
-  { value: "2", label: "fine flakes and a flurry" },
-  { value: "4", label: "flakes and a flurry", hint: "snow" },
-  { value: "8", label: "large flakes and a flurry" },
+  {
+    value: "0",
+    label: t("logic.stepWords.allButItsOpenings"),
+    hint: t("logic.stepWords.pressedWellAsAStamp"),
+  },
+  { value: "2", label: t("logic.stepWords.fineFlakesAndAFlurry") },
+  { value: "4", label: t("logic.stepWords.flakesAndAFlurry"), hint: t("logic.stepWords.snow") },
+  { value: "8", label: t("logic.stepWords.largeFlakesAndAFlurry") },
 ];
 const LABELS: Record<string, string> = {
-  "region.start_mm": "Strongest from",
-  "region.end_mm": "Strongest to",
-  "region.lead_in_mm": "Coming in over",
-  "region.carry_mm": "Fading over",
-  "region.each_way_mm": "Fading each way over",
-  "region.middle_mm": "Strongest at",
-  "region.reach_mm": "Fading over",
-  "region.edge": "From",
-  "region.flakes_mm": "It leaves",
-  "fade.width_mm": "Fade over",
-  fade: "Edges",
-  ink: "Ink",
-  tool: "Brush",
-  touch: "Touch",
-  onto: "On",
-  way: "Dry",
-  amount: "Water",
-  blot: "Then",
-  seed: "Scatter",
-  "region.shaded_from": "The side that lies at",
-  "region.origin": "From",
-  "region.width_mm": "Wide",
-  "region.size_mm": "Size",
-  "region.gap_mm": "Apart",
-  "region.height_mm": "Letters",
-  "region.x_mm": "From the left",
-  "region.y_mm": "From the top",
-  "region.count": "How many",
-  "region.motif": "Motif",
-  "region.text": "Words",
-  "region.cover": "Cover",
-  "region.angle_deg": "Angle",
-  "region.arrangement": "Arrangement",
-  "region.image": "Image",
-  "region.line_mm": "Line",
-  "region.face": "Letters in",
-  "region.round_mm": "Circle",
-  "region.stands": "It",
-  "region.step": "Prints of",
-  "region.places.0.x_mm": "From the left",
-  "region.places.0.y_mm": "From the top",
-  "region.places.0.angle_deg": "Turned",
+  "region.start_mm": t("logic.stepWords.strongestFrom"),
+  "region.end_mm": t("logic.stepWords.strongestTo"),
+  "region.lead_in_mm": t("logic.stepWords.comingInOver"),
+  "region.carry_mm": t("logic.stepWords.fadingOver"),
+  "region.each_way_mm": t("logic.stepWords.fadingEachWayOver"),
+  "region.middle_mm": t("logic.stepWords.strongestAt"),
+  "region.reach_mm": t("logic.stepWords.fadingOver"),
+  "region.edge": t("logic.stepWords.from"),
+  "region.flakes_mm": t("logic.stepWords.itLeaves"),
+  "fade.width_mm": t("logic.stepWords.fadeOver"),
+  fade: t("logic.stepWords.edges"),
+  ink: t("logic.stepWords.ink"),
+  tool: t("logic.stepWords.brush"),
+  touch: t("logic.stepWords.touch"),
+  onto: t("logic.stepWords.on"),
+  way: t("logic.stepWords.dry"),
+  amount: t("logic.stepWords.water"),
+  blot: t("logic.stepWords.then"),
+  seed: t("logic.stepWords.scatter"),
+  "region.shaded_from": t("logic.stepWords.theSideThatLiesAt"),
+  "region.origin": t("logic.stepWords.from"),
+  "region.width_mm": t("logic.stepWords.wide"),
+  "region.size_mm": t("logic.stepWords.size"),
+  "region.gap_mm": t("logic.stepWords.apart"),
+  "region.height_mm": t("logic.stepWords.letters"),
+  "region.x_mm": t("logic.stepWords.fromTheLeft"),
+  "region.y_mm": t("logic.stepWords.fromTheTop"),
+  "region.count": t("logic.stepWords.howMany"),
+  "region.motif": t("logic.stepWords.motif"),
+  "region.text": t("logic.stepWords.words"),
+  "region.cover": t("logic.stepWords.cover"),
+  "region.angle_deg": t("logic.stepWords.angle"),
+  "region.arrangement": t("logic.stepWords.arrangement"),
+  "region.image": t("logic.stepWords.image"),
+  "region.line_mm": t("logic.stepWords.line"),
+  "region.face": t("logic.stepWords.lettersIn"),
+  "region.round_mm": t("logic.stepWords.circle"),
+  "region.stands": t("logic.stepWords.it"),
+  "region.step": t("logic.stepWords.printsOf"),
+  "region.places.0.x_mm": t("logic.stepWords.fromTheLeft"),
+  "region.places.0.y_mm": t("logic.stepWords.fromTheTop"),
+  "region.places.0.angle_deg": t("logic.stepWords.turned"),
 };
 
 /** The least a length may be, mm, as the core has it. */
@@ -81,7 +86,12 @@ export const LEAST: Record<string, number> = {
 
 export function labelOf(part: Part): string {
   return (
-    LABELS[part.field] ?? (part.kind === "count" ? "Passes" : part.kind === "minutes" ? "Minutes" : "Mask")
+    LABELS[part.field] ??
+    (part.kind === "count"
+      ? t("logic.stepWords.passes")
+      : part.kind === "minutes"
+        ? t("logic.stepWords.minutes")
+        : t("logic.stepWords.mask"))
   );
 }
 
@@ -124,7 +134,7 @@ export function wordChoices(part: Part, card: CardOut, shelf: ShelfOut): readonl
     case "printed":
       return card.plan.steps.flatMap((step, i) =>
         step.do === "brush" && ["print", "motifs", "words"].includes(step.region.over)
-          ? [{ value: step.id, label: `step ${i + 1}` }]
+          ? [{ value: step.id, label: t("logic.stepWords.step", { i: i + 1 }) }]
           : [],
       );
     case "print":

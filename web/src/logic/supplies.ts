@@ -1,5 +1,6 @@
 /** What is left on the shelf, as it is said and written. */
 import type { Schemas } from "../api/models";
+import { t } from "../words";
 
 type Supply = Schemas["SupplyOut"];
 
@@ -10,20 +11,21 @@ const MOST = 9999;
 /** `, 6 panels`, `, 36 passes`; of a tool one is enough. */
 export function sayWanted({ kind, wanted }: Pick<Supply, "kind" | "wanted">): string {
   if (kind === "tool") return "";
-  const [one, many] = kind === "stock" ? ["panel", "panels"] : ["pass", "passes"];
-  return `, ${wanted} ${wanted === 1 ? one : many}`;
+  return kind === "stock"
+    ? t("logic.supplies.panels", { wanted }, wanted)
+    : t("logic.supplies.passes", { wanted }, wanted);
 }
 
 export function sayLeft(left: number): string {
-  if (left === PLENTY) return "plenty";
-  return left === 0 ? "none" : String(left);
+  if (left === PLENTY) return t("logic.supplies.plenty");
+  return left === 0 ? t("logic.supplies.none") : String(left);
 }
 
 /** Reads what `sayLeft` says, or a whole number; null for anything else. */
 export function readLeft(text: string): number | null {
   const word = text.trim().toLowerCase();
-  if (word === "plenty") return PLENTY;
-  if (word === "none") return 0;
+  if (word === t("logic.supplies.plenty")) return PLENTY;
+  if (word === t("logic.supplies.none")) return 0;
   return /^\d{1,4}$/.test(word) ? Number(word) : null;
 }
 

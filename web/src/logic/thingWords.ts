@@ -1,58 +1,95 @@
 /** The words for what a thing of the shelf is. */
 import type { Schemas } from "../api/models";
+import { t } from "../words";
 
 type Ink = Schemas["InkModel"];
 type Named<V extends string> = { value: V; label: string; hint?: string };
 
 export const INK_KINDS: Named<Ink["kind"]>[] = [
-  { value: "dye", label: "dye ink", hint: "transparent, soaks in, water lifts it" },
-  { value: "pigment", label: "pigment ink", hint: "sits on top, stays wet 10 to 20 minutes" },
-  { value: "hybrid", label: "hybrid ink", hint: "chalky, forgiving, blooms with water" },
-  { value: "alcohol", label: "alcohol ink", hint: "for synthetic sheets; re-dissolves itself" },
-  { value: "white", label: "white ink", hint: "opaque" },
-  { value: "metallic", label: "metallic ink" },
-  { value: "powder", label: "embossing powder", hint: "melted, it sheds ink" },
-  { value: "clear", label: "clear powder", hint: "keeps what is under it" },
-  { value: "paste", label: "paste", hint: "raised, through a stencil" },
+  {
+    value: "dye",
+    label: t("logic.thingWords.dyeInk"),
+    hint: t("logic.thingWords.transparentSoaksInWaterLifts"),
+  },
+  {
+    value: "pigment",
+    label: t("logic.thingWords.pigmentInk"),
+    hint: t("logic.thingWords.sitsOnTopStaysWet"),
+  },
+  {
+    value: "hybrid",
+    label: t("logic.thingWords.hybridInk"),
+    hint: t("logic.thingWords.chalkyForgivingBloomsWithWater"),
+  },
+  {
+    value: "alcohol",
+    label: t("logic.thingWords.alcoholInk"),
+    hint: t("logic.thingWords.forSyntheticSheetsReDissolvesItself"),
+  },
+  { value: "white", label: t("logic.thingWords.whiteInk"), hint: t("logic.thingWords.opaque") },
+  { value: "metallic", label: t("logic.thingWords.metallicInk") },
+  {
+    value: "powder",
+    label: t("logic.thingWords.embossingPowder"),
+    hint: t("logic.thingWords.meltedItShedsInk"),
+  },
+  {
+    value: "clear",
+    label: t("logic.thingWords.clearPowder"),
+    hint: t("logic.thingWords.keepsWhatIsUnderIt"),
+  },
+  { value: "paste", label: t("logic.thingWords.paste"), hint: t("logic.thingWords.raisedThroughAStencil") },
 ];
 export const WATER: Named<Ink["water"]>[] = [
-  { value: "usual", label: "as usual for its kind" },
-  { value: "reacts", label: "moved", hint: "it reacts with water" },
-  { value: "waterproof", label: "waterproof" },
+  { value: "usual", label: t("logic.thingWords.asUsualForItsKind") },
+  { value: "reacts", label: t("logic.thingWords.moved"), hint: t("logic.thingWords.itReactsWithWater") },
+  { value: "waterproof", label: t("logic.thingWords.waterproof") },
 ];
 export const DRIES: Named<Ink["dries"]>[] = [
-  { value: "usual", label: "as usual" },
-  { value: "slow", label: "slowly", hint: "stays open; powder sticks to it" },
-  { value: "quick", label: "quickly" },
+  { value: "usual", label: t("logic.thingWords.asUsual") },
+  { value: "slow", label: t("logic.thingWords.slowly"), hint: t("logic.thingWords.staysOpenPowderSticksTo") },
+  { value: "quick", label: t("logic.thingWords.quickly") },
 ];
 export const HIDING: Named<"0.5" | "1" | "2">[] = [
-  { value: "0.5", label: "little", hint: "half as much as usual for its kind" },
-  { value: "1", label: "as usual" },
-  { value: "2", label: "well", hint: "twice as much as usual for its kind" },
+  { value: "0.5", label: t("logic.thingWords.little"), hint: t("logic.thingWords.halfAsMuchAsUsual") },
+  { value: "1", label: t("logic.thingWords.asUsual") },
+  { value: "2", label: t("logic.thingWords.well"), hint: t("logic.thingWords.twiceAsMuchAsUsual") },
 ];
 export const SURFACES: Named<Schemas["PaperModel"]["surface"]>[] = [
-  { value: "coated", label: "very smooth", hint: "coated: blends easily" },
-  { value: "calendered", label: "smooth", hint: "pressed, not coated" },
-  { value: "uncoated", label: "uncoated", hint: "usual cardstock" },
-  { value: "rough", label: "rough", hint: "watercolour" },
-  { value: "synthetic", label: "synthetic", hint: "for alcohol ink" },
+  {
+    value: "coated",
+    label: t("logic.thingWords.verySmooth"),
+    hint: t("logic.thingWords.coatedBlendsEasily"),
+  },
+  { value: "calendered", label: t("logic.thingWords.smooth"), hint: t("logic.thingWords.pressedNotCoated") },
+  { value: "uncoated", label: t("logic.thingWords.uncoated"), hint: t("logic.thingWords.usualCardstock") },
+  { value: "rough", label: t("logic.thingWords.rough"), hint: t("logic.thingWords.watercolour") },
+  { value: "synthetic", label: t("logic.thingWords.synthetic"), hint: t("logic.thingWords.forAlcoholInk") },
 ];
 /** What a stamp prints; kept as it is said. */
 export const STAMP_MAKES: Named<string>[] = [
-  { value: "", label: "as you like" },
-  { value: "solid", label: "a solid image", hint: "its darkest parts are large" },
-  { value: "line", label: "fine lines" },
-  { value: "words", label: "words" },
+  { value: "", label: t("logic.thingWords.asYouLike") },
+  {
+    value: "solid",
+    label: t("logic.thingWords.aSolidImage"),
+    hint: t("logic.thingWords.itsDarkestPartsAreLarge"),
+  },
+  { value: "line", label: t("logic.thingWords.fineLines") },
+  { value: "words", label: t("logic.thingWords.words") },
 ];
 export const STAMP_OF: Named<string>[] = [
-  { value: "", label: "rubber or clear" },
-  { value: "rubber", label: "red rubber" },
-  { value: "clear", label: "clear" },
+  { value: "", label: t("logic.thingWords.rubberOrClear") },
+  { value: "rubber", label: t("logic.thingWords.redRubber") },
+  { value: "clear", label: t("logic.thingWords.clear") },
 ];
 export const HELD: Named<"usual" | "hand" | "tape" | "sticky" | "magnet">[] = [
-  { value: "usual", label: "as usual" },
-  { value: "hand", label: "by hand" },
-  { value: "tape", label: "with low-tack tape" },
-  { value: "sticky", label: "by its sticky back" },
-  { value: "magnet", label: "with magnets" },
+  { value: "usual", label: t("logic.thingWords.asUsual") },
+  { value: "hand", label: t("logic.thingWords.byHand") },
+  { value: "tape", label: t("logic.thingWords.withLowTackTape") },
+  { value: "sticky", label: t("logic.thingWords.byItsStickyBack") },
+  { value: "magnet", label: t("logic.thingWords.withMagnets") },
 ];
+
+/** How a value is called where it is chosen from a list. */
+export const calledIn = (list: readonly { value: string; label: string }[], value: string) =>
+  list.find((one) => one.value === value)?.label ?? value;

@@ -1,6 +1,7 @@
 /** The shelf sorted, searched and said. */
 import { plain } from "./search";
 import type { Schemas } from "../api/models";
+import { t } from "../words";
 
 export type Thing = Schemas["ThingOut"];
 export type ThingKind = Thing["kind"];
@@ -8,13 +9,23 @@ export type ThingKind = Thing["kind"];
 /** Where a thing stands on the shelf: powders and pastes are laid like inks, but stand by themselves. */
 export type Room = ThingKind | "powder";
 export const KINDS: { value: Room; label: string; one: string; adds: boolean }[] = [
-  { value: "ink", label: "Inks", one: "ink", adds: true },
-  { value: "powder", label: "Powders and pastes", one: "powder or paste", adds: true },
-  { value: "stock", label: "Stocks", one: "stock", adds: true },
-  { value: "stencil", label: "Stencils and masks", one: "stencil", adds: false },
-  { value: "stamp", label: "Stamps and images", one: "stamp", adds: true },
-  { value: "tool", label: "Tools and brushes", one: "tool", adds: true },
-  { value: "tape", label: "Tapes", one: "tape", adds: true },
+  { value: "ink", label: t("logic.things.inks"), one: t("logic.things.ink"), adds: true },
+  {
+    value: "powder",
+    label: t("logic.things.powdersAndPastes"),
+    one: t("logic.things.powderOrPaste"),
+    adds: true,
+  },
+  { value: "stock", label: t("logic.things.stocks"), one: t("logic.things.stock"), adds: true },
+  {
+    value: "stencil",
+    label: t("logic.things.stencilsAndMasks"),
+    one: t("logic.things.stencil"),
+    adds: false,
+  },
+  { value: "stamp", label: t("logic.things.stampsAndImages"), one: t("logic.things.stamp"), adds: true },
+  { value: "tool", label: t("logic.things.toolsAndBrushes"), one: t("logic.things.tool"), adds: true },
+  { value: "tape", label: t("logic.things.tapes"), one: t("logic.things.tape"), adds: true },
 ];
 
 export const kindIn = (room: Room): ThingKind => (room === "powder" ? "ink" : room);
@@ -23,9 +34,9 @@ export const roomOf = (thing: Thing): Room =>
 
 /** How light a colour is, as she would sort it; CIE L* at which each begins, judgement. */
 const LIGHTNESS: { value: string; label: string; from: number; below: number }[] = [
-  { value: "light ones", label: "light ones", from: 70, below: Infinity },
-  { value: "middle ones", label: "middle ones", from: 45, below: 70 },
-  { value: "dark ones", label: "dark ones", from: -Infinity, below: 45 },
+  { value: "light ones", label: t("logic.things.lightOnes"), from: 70, below: Infinity },
+  { value: "middle ones", label: t("logic.things.middleOnes"), from: 45, below: 70 },
+  { value: "dark ones", label: t("logic.things.darkOnes"), from: -Infinity, below: 45 },
 ];
 const sayLightness = (thing: Thing) =>
   thing.hexes.length
@@ -79,10 +90,10 @@ export function filtersFor(
   const lights: (string | undefined)[] = LIGHTNESS.map(({ value }) => value);
   const groups = [...new Set(there.flatMap(groupsOf))];
   return [
-    { value: "all", label: "everything" },
-    { value: "low", label: "what runs low" },
-    { value: "idle", label: "what was not used for long", hint: "in half a year" },
-    { value: "away", label: "what is put away" },
+    { value: "all", label: t("logic.things.everything") },
+    { value: "low", label: t("logic.things.whatRunsLow") },
+    { value: "idle", label: t("logic.things.whatWasNotUsedFor"), hint: t("logic.things.inHalfAYear") },
+    { value: "away", label: t("logic.things.whatIsPutAway") },
     ...LIGHTNESS.filter(({ value }) => groups.includes(value)),
     ...groups
       .filter((group): group is string => !!group && !lights.includes(group))
@@ -94,7 +105,8 @@ export function filtersFor(
 /** What is counted of a thing, in words: `12 passes left of 60`. */
 export function sayLeft({ kind, facts }: Pick<Thing, "kind" | "facts">): string {
   const left = facts.left ?? null;
-  if (left === null) return kind === "ink" || kind === "stock" ? "plenty" : "one or more";
-  const unit = kind === "ink" ? ["pass", "passes"] : kind === "stock" ? ["sheet", "sheets"] : ["", ""];
-  return `${left} ${unit[left === 1 ? 0 : 1]}`.trim();
+  if (left === null)
+    return kind === "ink" || kind === "stock" ? t("logic.supplies.plenty") : t("logic.things.oneOrMore");
+  if (kind === "ink") return t("logic.things.passes", { left }, left);
+  return kind === "stock" ? t("logic.things.sheets", { left }, left) : String(left);
 }

@@ -1,8 +1,11 @@
 /** Waiting times in words and on the clock. */
 import { decimal } from "./numbers";
+import { t } from "../words";
 
 export function sayMinutes(minutes: number): string {
-  return minutes < 1 ? `${Math.round(minutes * 60)} s` : `${decimal(minutes)} min`;
+  return minutes < 1
+    ? t("logic.time.s", { minutes: Math.round(minutes * 60) })
+    : t("logic.time.min", { decimal: decimal(minutes) });
 }
 
 /** Seconds of the day as `9:05`. */

@@ -1,4 +1,5 @@
 /** Versions of a card: when they were made, and what is said of how they stand. */
+import { t } from "../words";
 
 /** A day in full, by the browser's language. */
 export const sayDay = (at: string | Date): string =>
@@ -18,7 +19,13 @@ interface Standing {
 /** What will go wrong with a version, and how long it takes. */
 export function sayStanding({ troubles, takes }: Standing): string {
   const wrong = troubles.length
-    ? `${troubles.length === 1 ? "One thing" : `${troubles.length} things`} will go wrong: ${troubles.join(" ")}`
-    : "Nothing will go wrong that Cielo knows of.";
+    ? t("logic.versions.willGoWrong", {
+        length:
+          troubles.length === 1
+            ? t("logic.versions.oneThing")
+            : t("logic.versions.things", { length: troubles.length }),
+        troubles: troubles.join(" "),
+      })
+    : t("logic.versions.nothingWillGoWrongThat");
   return takes ? `${wrong} ${takes}` : wrong;
 }

@@ -1,5 +1,6 @@
 /** The words that can stand in a sentence, with what they mean. */
 import type { Brush, Edge, Schemas } from "../api/models";
+import { t } from "../words";
 
 interface Choice<T extends string> {
   value: T;
@@ -8,93 +9,105 @@ interface Choice<T extends string> {
 }
 
 export const EDGE_CHOICES: Choice<Edge>[] = [
-  { value: "top", label: "top edge" },
-  { value: "bottom", label: "bottom edge" },
-  { value: "left", label: "left edge" },
-  { value: "right", label: "right edge" },
+  { value: "top", label: t("logic.words.topEdge") },
+  { value: "bottom", label: t("logic.words.bottomEdge") },
+  { value: "left", label: t("logic.words.leftEdge") },
+  { value: "right", label: t("logic.words.rightEdge") },
 ];
 
 export const TOUCH_CHOICES: Choice<NonNullable<Brush["touch"]>>[] = [
-  { value: "pale", label: "pale", hint: "brush off-loaded until it hardly marks" },
-  { value: "light", label: "light", hint: "off-loaded; builds up slowly" },
-  { value: "medium", label: "medium", hint: "some ink left on the brush" },
-  { value: "full", label: "strong", hint: "straight from the pad" },
+  { value: "pale", label: t("logic.words.pale"), hint: t("logic.words.brushOffLoadedUntilItHardly") },
+  { value: "light", label: t("logic.words.light"), hint: t("logic.words.offLoadedBuildsUpSlowly") },
+  { value: "medium", label: t("logic.words.medium"), hint: t("logic.words.someInkLeftOnThe") },
+  { value: "full", label: t("logic.words.strong"), hint: t("logic.words.straightFromThePad") },
 ];
 
 export const ONTO_CHOICES: Choice<NonNullable<Brush["onto"]>>[] = [
-  { value: "damp", label: "while it is damp", hint: "blends into what is there" },
-  { value: "dry", label: "as a clean layer on dry ink", hint: "keeps its own edge and colour" },
-  { value: "wet", label: "into the ink that is still wet", hint: "the two mix and make one film" },
+  { value: "damp", label: t("logic.words.whileItIsDamp"), hint: t("logic.words.blendsIntoWhatIsThere") },
+  { value: "dry", label: t("logic.words.asACleanLayerOn"), hint: t("logic.words.keepsItsOwnEdgeAnd") },
+  { value: "wet", label: t("logic.words.intoTheInkThatIs"), hint: t("logic.words.theTwoMixAndMake") },
 ];
 
 export const WAY_CHOICES: Choice<NonNullable<Schemas["Dry"]["way"]>>[] = [
-  { value: "air", label: "in the air" },
-  { value: "blot", label: "by blotting" },
-  { value: "heat", label: "with the heat tool", hint: "keep it moving; it burns skin and scorches card" },
+  { value: "air", label: t("logic.words.inTheAir") },
+  { value: "blot", label: t("logic.words.byBlotting") },
+  { value: "heat", label: t("logic.words.withTheHeatTool"), hint: t("logic.words.keepItMovingItBurns") },
 ];
 
 export const FADE_CHOICES: Choice<Edge | "none">[] = [
-  { value: "none", label: "out to every edge" },
-  ...EDGE_CHOICES.map((edge) => ({ ...edge, label: `fading at the ${edge.label}` })),
+  { value: "none", label: t("logic.words.outToEveryEdge") },
+  ...EDGE_CHOICES.map((edge) => ({ ...edge, label: t("logic.words.fadingAtThe", { label: edge.label }) })),
 ];
 
 export const PRINT_CHOICES: Choice<NonNullable<Brush["touch"]>>[] = [
-  { value: "first", label: "freshly inked" },
-  { value: "second", label: "a second print without inking again", hint: "paler" },
-  { value: "third", label: "a third print without inking again", hint: "paler still" },
+  { value: "first", label: t("logic.words.freshlyInked") },
+  { value: "second", label: t("logic.words.aSecondPrintWithoutInking"), hint: t("logic.words.paler") },
+  { value: "third", label: t("logic.words.aThirdPrintWithoutInking"), hint: t("logic.words.palerStill") },
 ];
 
 export const FACE_CHOICES: Choice<Schemas["Words"]["face"]>[] = [
-  { value: "plain", label: "plain letters" },
-  { value: "roman", label: "roman letters", hint: "with feet" },
-  { value: "script", label: "script", hint: "as if written" },
+  { value: "plain", label: t("logic.words.plainLetters") },
+  { value: "roman", label: t("logic.words.romanLetters"), hint: t("logic.words.withFeet") },
+  { value: "script", label: t("logic.words.script"), hint: t("logic.words.asIfWritten") },
 ];
 
 export const STANDS_CHOICES: Choice<"stands" | "hangs">[] = [
-  { value: "stands", label: "standing", hint: "on what is below it" },
-  { value: "hangs", label: "hanging", hint: "from what is above it" },
+  { value: "stands", label: t("logic.words.standing"), hint: t("logic.words.onWhatIsBelowIt") },
+  { value: "hangs", label: t("logic.words.hanging"), hint: t("logic.words.fromWhatIsAboveIt") },
 ];
 
 export const AMOUNT_CHOICES: Choice<Schemas["Water"]["amount"]>[] = [
-  { value: "fine", label: "a few drops" },
-  { value: "medium", label: "a good sprinkle" },
-  { value: "heavy", label: "really wet" },
+  { value: "fine", label: t("logic.words.aFewDrops") },
+  { value: "medium", label: t("logic.words.aGoodSprinkle") },
+  { value: "heavy", label: t("logic.words.reallyWet") },
 ];
 
 export const BLOT_CHOICES: Choice<"true" | "false">[] = [
-  { value: "true", label: "blot it", hint: "takes most of what the water freed" },
-  { value: "false", label: "let it dry where it stands", hint: "leaves dark rims" },
+  { value: "true", label: t("logic.words.blotIt"), hint: t("logic.words.takesMostOfWhatThe") },
+  { value: "false", label: t("logic.words.letItDryWhereIt"), hint: t("logic.words.leavesDarkRims") },
 ];
 
 export const ORIGIN_CHOICES: Choice<"edges" | "corners">[] = [
-  { value: "edges", label: "the edges" },
-  { value: "corners", label: "the corners" },
+  { value: "edges", label: t("logic.words.theEdges") },
+  { value: "corners", label: t("logic.words.theCorners") },
 ];
 
 export const ARRANGEMENT_CHOICES: Choice<"scattered" | "triangle">[] = [
-  { value: "scattered", label: "smaller ones in the gaps", hint: "large first, then middle, then small" },
+  {
+    value: "scattered",
+    label: t("logic.words.smallerOnesInTheGaps"),
+    hint: t("logic.words.largeFirstThenMiddleThen"),
+  },
   {
     value: "triangle",
-    label: "three in a triangle",
-    hint: "a colour repeated in threes holds a card together",
+    label: t("logic.words.threeInATriangle"),
+    hint: t("logic.words.aColourRepeatedInThrees"),
   },
 ];
 
 export const ORDER_SCHOOLS = [
-  { value: "light-to-dark" as const, label: "light to dark", hint: "keeps light pads and brushes clean" },
+  {
+    value: "light-to-dark" as const,
+    label: t("logic.words.lightToDark"),
+    hint: t("logic.words.keepsLightPadsAndBrushes"),
+  },
   {
     value: "there-and-back" as const,
-    label: "there and back",
-    hint: "a thin pass of all, then heavier ones back",
+    label: t("logic.words.thereAndBack"),
+    hint: t("logic.words.aThinPassOfAll"),
   },
-  { value: "dark-rim-first" as const, label: "dark rim first", hint: "then the light over it" },
+  {
+    value: "dark-rim-first" as const,
+    label: t("logic.words.darkRimFirst"),
+    hint: t("logic.words.thenTheLightOverIt"),
+  },
 ];
 export const BRUSH_SCHOOLS = [
-  { value: "one-per-ink" as const, label: "one brush for each ink" },
+  { value: "one-per-ink" as const, label: t("logic.words.oneBrushForEachInk") },
   {
     value: "one-per-family" as const,
-    label: "one brush for each family",
-    hint: "yellow-green, blue, pink-purple, brown-grey",
+    label: t("logic.words.oneBrushForEachFamily"),
+    hint: t("logic.words.yellowGreenBluePinkPurpleBrownGrey"),
   },
-  { value: "as-few-as-stay-clean" as const, label: "as few brushes as stay clean" },
+  { value: "as-few-as-stay-clean" as const, label: t("logic.words.asFewBrushesAsStay") },
 ];

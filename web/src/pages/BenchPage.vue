@@ -20,6 +20,7 @@ import { cardsUnder } from "../logic/batch";
 import { pieceId, wholeOf } from "../logic/beside";
 import { useServer } from "../stores/server";
 import { useShelf } from "../stores/shelf";
+import { t } from "../words";
 
 const props = defineProps<{ id: string }>();
 const at_bench = useBench(props.id);
@@ -44,7 +45,7 @@ watch(
   (stock) => shelf.lookOn(stock),
 );
 const { aloud } = useTimersTold(timers, () =>
-  bench.value ? `${bench.value.plan.title}, bench · Cielo` : "Bench · Cielo",
+  bench.value ? t("bench.page.benchCielo", { title: bench.value.plan.title }) : t("bench.page.benchCielo2"),
 );
 
 const steps = computed(() => bench.value?.plan.steps ?? []);
@@ -113,10 +114,10 @@ useEventListener("keydown", (event) => {
 <template>
   <div v-if="bench && step && reading" class="bench">
     <header>
-      <nav class="ways" aria-label="Places of this card">
-        <RouterLink v-if="back && back.name !== 'desk'" class="way" :to="back.to"
-          >Back to {{ back.label }}</RouterLink
-        >
+      <nav class="ways" :aria-label="t('bench.page.placesOfThisCard')">
+        <RouterLink v-if="back && back.name !== 'desk'" class="way" :to="back.to">{{
+          t("bench.page.backTo", { label: back.label })
+        }}</RouterLink>
         <RouterLink
           v-for="way in ofCard.filter((one) => one.name !== 'bench')"
           :key="way.name"
@@ -124,7 +125,7 @@ useEventListener("keydown", (event) => {
           :to="way.to"
           >{{ way.label }}</RouterLink
         >
-        <RouterLink class="way" to="/">Cards</RouterLink>
+        <RouterLink class="way" to="/">{{ t("bench.page.cards") }}</RouterLink>
       </nav>
       <h1>{{ bench.plan.title }}</h1>
       <BatchChips
@@ -134,9 +135,12 @@ useEventListener("keydown", (event) => {
         @take="at_bench.take"
         @batch="at_bench.setBatch"
       />
-      <p class="count">
-        Step <b>{{ number }}</b> of {{ steps.length }}
-      </p>
+      <i18n-t keypath="bench.page.stepOf" tag="p" scope="global" class="count">
+        <template #number>
+          <b>{{ number }}</b>
+        </template>
+        <template #length>{{ steps.length }}</template>
+      </i18n-t>
     </header>
     <PartsOnBench v-if="bench.parts.length > 1" :bench="bench" :bench-of="benchOf" />
     <ol class="track" aria-hidden="true">
@@ -191,7 +195,7 @@ useEventListener("keydown", (event) => {
   <PageState
     v-else
     :state="at_bench.state.value"
-    what="The bench of this card"
+    :what="t('bench.page.theBenchOfThisCard')"
     :why="at_bench.refusal.value?.message"
     @again="at_bench.again"
   />

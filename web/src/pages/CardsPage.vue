@@ -16,6 +16,7 @@ import { sayLength } from "../logic/length";
 import { sayLeft } from "../logic/things";
 import { useNotices } from "../stores/notices";
 import { useThings } from "../stores/things";
+import { t } from "../words";
 
 const LARGEST_FILE = 2_000_000;
 /** Pixels a millimetre, the same for every card, so that they stand in true proportion to each other. */
@@ -53,10 +54,7 @@ files.onChange(async (chosen) => {
   if (!file) return;
   if (file.size > LARGEST_FILE) {
     const size = Math.round(file.size / 1e6);
-    notices.say(
-      "bring-in",
-      `${file.name} is ${size} MB; Cielo reads plan files up to 2 MB. Check that it is the right file.`,
-    );
+    notices.say("bring-in", t("cards.page.isMbCieloReadsPlan", { name: file.name, size }));
     return;
   }
   await bringing.run(async () => {
@@ -66,9 +64,9 @@ files.onChange(async (chosen) => {
     if (names.length)
       notices.keepSaying(
         "offer",
-        `This plan has what is not on your shelf: ${names.join(", ")}.`,
+        t("cards.page.thisPlanHasWhatIs", { names: names.join(", ") }),
         {
-          label: "Put it on the shelf",
+          label: t("cards.page.putItOnTheShelf"),
           go: () =>
             bringing.run(async () => {
               const params = { query: { take: true } };
@@ -76,7 +74,7 @@ files.onChange(async (chosen) => {
               await things.again();
             }),
         },
-        { label: "Not now", go: () => undefined },
+        { label: t("cards.page.notNow"), go: () => undefined },
       );
     await router.push({ name: "desk", params: { id: card.id } });
   });
@@ -93,8 +91,8 @@ async function putAway(card: CardSummary) {
   const done = await doing.run(() => ask("post", "/api/cards/{card_id}/put-away", path));
   await again();
   if (!done) return;
-  notices.say(`away-${card.id}`, `${card.title} is put away.`, {
-    label: "Bring it back",
+  notices.say(`away-${card.id}`, t("cards.page.isPutAway", { title: card.title }), {
+    label: t("cards.page.bringItBack"),
     go: async () => {
       await doing.run(() => ask("post", "/api/cards/{card_id}/bring-back", path));
       await again();
@@ -122,44 +120,62 @@ async function putInGroup(card: CardSummary, group: string) {
 <template>
   <PageHead>
     <template #actions>
-      <el-button :aria-expanded="tablet" @click="tablet = !tablet">The tablet at the table</el-button>
-      <el-button :disabled="bringing.busy.value" @click="files.open()">Bring in a plan file</el-button>
+      <el-button :aria-expanded="tablet" @click="tablet = !tablet">{{
+        t("cards.page.theTabletAtTheTable")
+      }}</el-button>
+      <el-button :disabled="bringing.busy.value" @click="files.open()">{{
+        t("cards.page.bringInAPlanFile")
+      }}</el-button>
     </template>
   </PageHead>
   <main>
     <DevicesHere v-if="tablet" />
     <div class="head">
-      <h1>{{ showAway ? "Put away" : "Cards" }}</h1>
-      <el-button v-if="!starting" type="primary" @click="starting = true">Start a new card</el-button>
+      <h1>{{ showAway ? t("cards.page.putAway") : t("cards.page.cards") }}</h1>
+      <el-button v-if="!starting" type="primary" @click="starting = true">{{
+        t("cards.page.startANewCard")
+      }}</el-button>
       <el-input
         v-model="search"
         class="search"
-        placeholder="search"
-        aria-label="Search the cards"
+        :placeholder="t('cards.page.search')"
+        :aria-label="t('cards.page.searchTheCards')"
         clearable
       />
       <el-button @click="showAway = !showAway">{{
-        showAway ? "Back to the table" : "What is put away"
+        showAway ? t("cards.page.backToTheTable") : t("cards.page.whatIsPutAway")
       }}</el-button>
     </div>
-    <p v-if="low.length && !showAway" class="quiet" role="status">
-      Runs low on your <RouterLink to="/shelf">shelf</RouterLink>:
-      {{
+    <i18n-t
+      v-if="low.length && !showAway"
+      keypath="cards.page.runsLowOnYour"
+      tag="p"
+      scope="global"
+      class="quiet"
+      role="status"
+    >
+      <template #routerLink>
+        <RouterLink to="/shelf">{{ t("cards.page.shelf") }}</RouterLink>
+      </template>
+      <template #slice>{{
         low
           .slice(0, 6)
-          .map((thing) => `${thing.name} (${sayLeft(thing)} left)`)
+          .map((thing) => t("cards.page.left", { name: thing.name, left: sayLeft(thing) }))
           .join(", ")
-      }}{{ low.length > 6 ? ` and ${low.length - 6} more` : "" }}.
-    </p>
+      }}</template>
+      <template #length>{{
+        low.length > 6 ? t("cards.page.andMore", { length: low.length - 6 }) : ""
+      }}</template>
+    </i18n-t>
     <StartCard v-if="starting" @close="starting = false" />
-    <el-empty v-if="none && !starting" :image-size="1" description="No cards yet">
-      <p>Start one, or bring in a plan file.</p>
+    <el-empty v-if="none && !starting" :image-size="1" :description="t('cards.page.noCardsYet')">
+      <p>{{ t("cards.page.startOneOrBringIn") }}</p>
     </el-empty>
     <PageState
       v-if="state !== 'ready'"
       within
       :state="state"
-      what="The table of your cards"
+      :what="t('cards.page.theTableOfYourCards')"
       :why="refusal?.message"
       @again="again"
     />
@@ -181,7 +197,7 @@ async function putInGroup(card: CardSummary, group: string) {
                 <img
                   :src="pictureUrl(card.id, card.revision, 50)"
                   loading="lazy"
-                  :alt="`${card.title}, as predicted`"
+                  :alt="t('cards.page.asPredicted', { title: card.title })"
                   :style="{
                     width: `${card.panel_width_mm * SCALE}px`,
                     height: `${card.panel_height_mm * SCALE}px`,
@@ -192,53 +208,61 @@ async function putInGroup(card: CardSummary, group: string) {
             <span class="title">{{ card.title }}</span>
           </RouterLink>
           <p class="quiet">
-            {{ sayLength(card.card_width_mm, card.units) }} by
-            {{ sayLength(card.card_height_mm, card.units) }}, on {{ card.stock }}<br />
-            {{ card.inks.join(", ") || "no ink yet" }}
+            {{
+              t("cards.page.byOn", {
+                length: sayLength(card.card_width_mm, card.units),
+                length2: sayLength(card.card_height_mm, card.units),
+                stock: card.stock,
+              })
+            }}<br />
+            {{ card.inks.join(", ") || t("cards.page.noInkYet") }}
           </p>
           <p v-if="!showAway" class="quiet">
             <WordText
-              label="Group"
-              :text="card.group || 'in no group'"
+              :label="t('cards.page.group')"
+              :text="card.group || t('cards.page.inNoGroup')"
               :value="card.group"
               :longest="60"
               may-be-empty
               @change="(name) => putInGroup(card, name)"
-            /><template v-if="!card.group && groupNames.length"
-              >, or
-              <button
-                v-for="name in groupNames.slice(0, 3)"
-                :key="name"
-                type="button"
-                class="word"
-                @click="putInGroup(card, name)"
-              >
-                {{ name }}
-              </button></template
-            >
+            /><i18n-t v-if="!card.group && groupNames.length" keypath="cards.page.or" scope="global">
+              <template #slice>
+                <button
+                  v-for="name in groupNames.slice(0, 3)"
+                  :key="name"
+                  type="button"
+                  class="word"
+                  @click="putInGroup(card, name)"
+                >
+                  {{ name }}
+                </button>
+              </template>
+            </i18n-t>
           </p>
           <div class="does">
             <template v-if="showAway">
-              <el-button size="small" @click="bringBack(card)">Bring back</el-button>
-              <el-button v-if="sure !== card.id" size="small" @click="sure = card.id"
-                >Delete for good</el-button
-              >
+              <el-button size="small" @click="bringBack(card)">{{ t("cards.page.bringBack") }}</el-button>
+              <el-button v-if="sure !== card.id" size="small" @click="sure = card.id">{{
+                t("cards.page.deleteForGood")
+              }}</el-button>
               <template v-else>
-                <span role="alert">Gone for good, with all its steps.</span>
-                <el-button size="small" type="primary" @click="deleteForGood(card)">Delete it</el-button>
-                <el-button size="small" @click="sure = null">Keep it</el-button>
+                <span role="alert">{{ t("cards.page.goneForGoodWithAll") }}</span>
+                <el-button size="small" type="primary" @click="deleteForGood(card)">{{
+                  t("cards.page.deleteIt")
+                }}</el-button>
+                <el-button size="small" @click="sure = null">{{ t("cards.page.keepIt") }}</el-button>
               </template>
             </template>
             <template v-else>
-              <el-button size="small" @click="copy(card)">Start from this</el-button>
-              <el-button size="small" @click="putAway(card)">Put away</el-button>
+              <el-button size="small" @click="copy(card)">{{ t("cards.page.startFromThis") }}</el-button>
+              <el-button size="small" @click="putAway(card)">{{ t("cards.page.putAway") }}</el-button>
             </template>
           </div>
         </li>
       </ul>
     </template>
     <p v-if="state === 'ready' && !groups.length && (search || showAway)" class="quiet nothing" role="status">
-      {{ search ? "No card is like that." : "Nothing is put away." }}
+      {{ search ? t("cards.page.noCardIsLikeThat") : t("cards.page.nothingIsPutAway") }}
     </p>
   </main>
 </template>

@@ -13,12 +13,14 @@ import WordChoice from "../components/word/WordChoice.vue";
 import { useCrossings } from "../composables/useCrossings";
 import { useDoing } from "../composables/useDoing";
 import CrossingAnswer from "../features/crossings/CrossingAnswer.vue";
+import CrossingNotes from "../features/crossings/CrossingNotes.vue";
 import CrossingWeave, { type Square } from "../features/crossings/CrossingWeave.vue";
 import GradientStrip from "../features/crossings/GradientStrip.vue";
-import { firstInks, notes, sequenceOf } from "../logic/crossings";
+import { firstInks, sequenceOf } from "../logic/crossings";
 import { sightChoices, throughEyes, USUAL } from "../logic/sight";
 import { useNotices } from "../stores/notices";
 import { useShelf } from "../stores/shelf";
+import { t } from "../words";
 
 const MOST_INKS = 9;
 const route = useRoute();
@@ -88,7 +90,6 @@ const chosen = computed<Square | null>(() => {
   return a ? { bottom: a, top: b ?? a } : null;
 });
 
-const noted = computed(() => (shown.value ? notes(shown.value) : []));
 const name = (key: string) => shown.value?.inks.find((ink) => ink.key === key)?.name ?? key;
 const asked = computed(() => {
   const inksAsked = inks.value.map((key) => `ink=${encodeURIComponent(key)}`).join("&");
@@ -111,9 +112,9 @@ async function keepReading(lab: [number, number, number]) {
   await again();
   notices.say(
     "reading",
-    `Kept for ${name(pair.top)} over ${name(pair.bottom)}. Predictions on this stock now lean on it.`,
+    t("crossings.page.keptForOverPredictions", { name: name(pair.top), name2: name(pair.bottom) }),
     {
-      label: "Take it back",
+      label: t("crossings.page.takeItBack"),
       go: () => forget(pair),
     },
   );
@@ -135,43 +136,48 @@ readings.onChange(async (files) => {
     });
     await again();
     const read = [
-      taken.inks.length ? `new swatches for ${taken.inks.join(", ")}` : "",
-      taken.crossings ? `${taken.crossings} measured crossing${taken.crossings > 1 ? "s" : ""}` : "",
+      taken.inks.length ? t("crossings.page.newSwatchesFor", { inks: taken.inks.join(", ") }) : "",
+      taken.crossings
+        ? t("crossings.page.measuredCrossing", { crossings: taken.crossings }, taken.crossings)
+        : "",
     ].filter(Boolean);
-    notices.say("readings", [`Read: ${read.join(" and ")}.`, ...taken.warnings].join(" "));
+    notices.say(
+      "readings",
+      [t("crossings.page.read", { read: read.join(t("crossings.page.and")) }), ...taken.warnings].join(" "),
+    );
   });
 });
 </script>
 
 <template>
   <PageHead :card="ofCard">
-    <h1>Crossings</h1>
+    <h1>{{ t("crossings.page.crossings") }}</h1>
     <template v-if="shown" #actions>
       <el-button
         tag="a"
         :href="`/api/crossings/chart.pdf?${asked}&light=${light}&units=${units}`"
         target="_blank"
         rel="noopener"
-        >Print the chart</el-button
+        >{{ t("crossings.page.printTheChart") }}</el-button
       >
       <el-button
         tag="a"
         :href="`/api/crossings/swatches.pdf?${asked}&units=${units}`"
         target="_blank"
         rel="noopener"
-        >Swatch sheet</el-button
+        >{{ t("crossings.page.swatchSheet") }}</el-button
       >
-      <el-button tag="a" :href="`/api/crossings/readings.txt?${asked}`" download
-        >Predicted readings</el-button
-      >
-      <el-button @click="readings.open()">Bring in readings</el-button>
-      <RouterLink class="word" :to="{ name: 'trainer' }">Train the eye</RouterLink>
+      <el-button tag="a" :href="`/api/crossings/readings.txt?${asked}`" download>{{
+        t("crossings.page.predictedReadings")
+      }}</el-button>
+      <el-button @click="readings.open()">{{ t("crossings.page.bringInReadings") }}</el-button>
+      <RouterLink class="word" :to="{ name: 'trainer' }">{{ t("crossings.page.trainTheEye") }}</RouterLink>
     </template>
   </PageHead>
   <main v-if="shown">
     <div class="weave" :class="{ busy: chart.busy.value }" :aria-busy="chart.busy.value">
       <p v-if="chart.busy.value" class="working" role="status">
-        Working it out; choose something else to stop it.
+        {{ t("crossings.page.workingItOutChooseSomething") }}
       </p>
       <CrossingWeave
         :style="throughEyes(sight)"
@@ -181,28 +187,40 @@ readings.onChange(async (files) => {
       />
     </div>
     <div class="side" data-words>
-      <p class="sentence">
-        On
-        <StockWord :text="shown.stock_name" :value="stock" @choose="(key) => (wantedStock = key)" />, seen by
-        <WordChoice
-          label="Light"
-          :text="shown.lights.find((l) => l.key === light)?.name ?? light"
-          :value="light"
-          :choices="shown.lights.map((l) => ({ value: l.key, label: l.name }))"
-          @choose="(key) => (light = key)"
-        />
-        <WordChoice
-          label="Eyes"
-          :text="sights.find(({ value }) => value === sight)?.label ?? ''"
-          :value="sight"
-          :choices="sights"
-          @choose="(key) => (sight = key)"
-        />, in <UnitsWord :value="units" @choose="(value) => (units = value)" />:
-        <button type="button" class="word" :aria-expanded="picking" @click="picking = !picking">
-          {{ inks.length }} ink{{ inks.length > 1 ? "s" : "" }}
-        </button>
-        {{ picking ? "of the shelf." : "over each other." }}
-      </p>
+      <i18n-t keypath="crossings.page.onSeenBy" tag="p" scope="global" class="sentence">
+        <template #stockWord>
+          <StockWord :text="shown.stock_name" :value="stock" @choose="(key) => (wantedStock = key)" />
+        </template>
+        <template #light>
+          <WordChoice
+            :label="t('crossings.page.light')"
+            :text="shown.lights.find((l) => l.key === light)?.name ?? light"
+            :value="light"
+            :choices="shown.lights.map((l) => ({ value: l.key, label: l.name }))"
+            @choose="(key) => (light = key)"
+          />
+        </template>
+        <template #eyes>
+          <WordChoice
+            :label="t('crossings.page.eyes')"
+            :text="sights.find(({ value }) => value === sight)?.label ?? ''"
+            :value="sight"
+            :choices="sights"
+            @choose="(key) => (sight = key)"
+          />
+        </template>
+        <template #unitsWord>
+          <UnitsWord :value="units" @choose="(value) => (units = value)" />
+        </template>
+        <template #ink>
+          <button type="button" class="word" :aria-expanded="picking" @click="picking = !picking">
+            {{ t("crossings.page.ink", { inks: inks.length }, inks.length) }}
+          </button>
+        </template>
+        <template #picking>{{
+          picking ? t("crossings.page.ofTheShelf") : t("crossings.page.overEachOther")
+        }}</template>
+      </i18n-t>
       <InkPicker
         v-if="picking"
         :stock-hex="shown.stock_hex"
@@ -211,8 +229,10 @@ readings.onChange(async (files) => {
         @toggle="(ink) => toggle(ink.key)"
       >
         <p class="quiet wide">
-          Up to {{ MOST_INKS }}.
-          <el-button type="primary" @click="picking = false">Done choosing</el-button>
+          {{ t("crossings.page.upTo", { mostInks: MOST_INKS }) }}{{ " "
+          }}<el-button type="primary" @click="picking = false">{{
+            t("crossings.page.doneChoosing")
+          }}</el-button>
         </p>
       </InkPicker>
       <template v-else>
@@ -224,23 +244,7 @@ readings.onChange(async (files) => {
           @keep="keepReading"
           @forget="chosen && forget({ stock, ...chosen })"
         />
-        <p v-if="light !== 'daylight'" class="quiet lamp">
-          By another light the colours are an estimate: one reading cannot tell how an ink's spectrum goes.
-        </p>
-        <p v-for="warning in shown.warnings" :key="warning" class="quiet">{{ warning }}</p>
-        <p v-for="pair in shown.alike" :key="pair.first + pair.second" class="quiet">
-          {{ name(pair.first) }} and {{ name(pair.second) }} are hardly told apart by eyes {{ pair.eyes }};
-          one man in twelve is weak in red or green.
-        </p>
-        <h3>{{ noted.length ? "To know before you ink" : "Nothing to warn of among these inks." }}</h3>
-        <ul class="notes">
-          <li v-for="note in noted" :key="`${note.code}${note.bottom}${note.top}`">
-            <el-button @click="square = { bottom: note.bottom, top: note.top }">
-              {{ note.bottom === note.top ? name(note.top) : `${name(note.top)} over ${name(note.bottom)}` }}
-            </el-button>
-            {{ note.words }}
-          </li>
-        </ul>
+        <CrossingNotes :chart="shown" :light="light" @show="(to) => (square = to)" />
       </template>
     </div>
     <GradientStrip
@@ -258,12 +262,12 @@ readings.onChange(async (files) => {
     />
   </main>
   <p v-else-if="shelf.shelf && !stock" class="nothing" role="status">
-    There is no stock on your shelf yet, so nothing can be laid over each other.
+    {{ t("crossings.page.thereIsNoStockOn") }}
   </p>
   <PageState
     v-else
     :state="shelf.shelf ? chart.state.value : shelf.state"
-    what="The chart of crossings"
+    :what="t('crossings.page.theChartOfCrossings')"
     :why="chart.refusal.value?.message"
     @again="again"
   />
@@ -325,22 +329,6 @@ main {
 }
 .wide {
   flex-basis: 100%;
-}
-.lamp {
-  font-size: 15px;
-}
-h3 {
-  font-size: 19px;
-  margin-top: 12px;
-}
-.notes {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  font-size: 16px;
-}
-.notes .el-button {
-  padding-left: 0;
 }
 .foot {
   grid-column: 1 / -1;

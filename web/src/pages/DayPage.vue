@@ -14,6 +14,7 @@ import type { ThingKind } from "../logic/things";
 import { waysOf } from "../logic/ways";
 import { useCard } from "../stores/card";
 import { useThings } from "../stores/things";
+import { t } from "../words";
 
 const props = defineProps<{ id: string }>();
 const router = useRouter();
@@ -80,12 +81,16 @@ const inkName = (key: string) => card.value?.plan.inks.find((ink) => ink.key ===
 
 <template>
   <PageHead :card="waysOf(id, card)">
-    <h1>{{ card ? `${card.plan.title}: the day` : "The day" }}</h1>
+    <h1>{{ card ? t("day.page.theDay", { title: card.plan.title }) : t("day.page.theDay2") }}</h1>
     <template v-if="card?.plan.steps.length" #actions>
-      <el-button tag="a" :href="exportUrl('ics')" download>As a calendar</el-button>
-      <el-button tag="a" :href="exportUrl('csv')" download>As a table</el-button>
-      <el-button type="primary" :disabled="busy" @click="toBench">
-        To the bench, {{ counts.cards === 1 ? "one card" : `${counts.cards} cards` }}
+      <el-button tag="a" :href="exportUrl('ics')" download>{{ t("day.page.asACalendar") }}</el-button>
+      <el-button tag="a" :href="exportUrl('csv')" download>{{ t("day.page.asATable") }}</el-button>
+      <el-button type="primary" :disabled="busy" @click="toBench"
+        >{{
+          t("day.page.toTheBench", {
+            cards: counts.cards === 1 ? t("day.page.oneCard") : t("day.page.cards", { cards: counts.cards }),
+          })
+        }}
       </el-button>
     </template>
   </PageHead>
@@ -105,24 +110,18 @@ const inkName = (key: string) => card.value?.plan.inks.find((ink) => ink.key ===
     <p v-if="refused" role="status">{{ refused }}</p>
     <DayHours v-if="day" :day="day" :starts-at="startsAt" />
     <SuppliesList :card-id="id" :revision="card.revision" :cards="counts.cards" />
-    <section v-if="day?.brushes.length" class="brushes" aria-label="Brushes">
-      <h2>Brushes and tools</h2>
+    <section v-if="day?.brushes.length" class="brushes" :aria-label="t('day.page.brushes')">
+      <h2>{{ t("day.page.brushesAndTools") }}</h2>
       <ul>
         <li v-for="brush in day.brushes" :key="brush.name">
-          <b>{{ brush.name }}</b> {{ brush.inks.map(inkName).join(", then ") }}
+          <b>{{ brush.name }}</b> {{ brush.inks.map(inkName).join(t("day.page.then")) }}
         </li>
       </ul>
     </section>
-    <p class="quiet">
-      How long a pair of hands is at each step is judgement. Drying in the air runs beside other work;
-      whatever is blended into damp ink follows within ten minutes; a mask or stencil lies on one card from
-      its laying to its lifting, drying and all.
-    </p>
+    <p class="quiet">{{ t("day.page.howLongAPairOf") }}</p>
   </main>
-  <p v-else-if="card" class="nothing" role="status">
-    Nothing is laid on this card yet, so there is no day to plan.
-  </p>
-  <PageState v-else :state="desk.state" what="This card" @again="desk.load()" />
+  <p v-else-if="card" class="nothing" role="status">{{ t("day.page.nothingIsLaidOnThis") }}</p>
+  <PageState v-else :state="desk.state" :what="t('day.page.thisCard')" @again="desk.load()" />
 </template>
 
 <style scoped>

@@ -33,6 +33,7 @@ import { lastOfGround, newStepId } from "../logic/steps";
 import { waysOf } from "../logic/ways";
 import { useCard } from "../stores/card";
 import { useShelf } from "../stores/shelf";
+import { t } from "../words";
 
 const props = defineProps<{ id: string }>();
 const desk = useCard(props.id);
@@ -83,7 +84,12 @@ const choosing = computed(() => {
 });
 function chooseOpenings(value: string[]) {
   if (chosen.value)
-    desk.push("choose openings", { do: "word", step: chosen.value, path: "region.openings", value });
+    desk.push(t("desk.page.chooseOpenings"), {
+      do: "word",
+      step: chosen.value,
+      path: "region.openings",
+      value,
+    });
 }
 /** Painted inside some of the prints of another step, or with none chosen inside them all. */
 function choosePrint(place: number) {
@@ -93,7 +99,7 @@ function choosePrint(place: number) {
   const value = now.includes(place)
     ? now.filter((other) => other !== place)
     : [...now, place].sort((a, b) => a - b);
-  desk.push("choose prints", { do: "word", step: chosen.value, path: "region.only", value });
+  desk.push(t("desk.page.choosePrints"), { do: "word", step: chosen.value, path: "region.only", value });
 }
 /** The place tapped last on the panel, where an image can be stamped after the chosen step. */
 const tapped = ref<Place | null>(null);
@@ -110,7 +116,7 @@ function stampHere() {
   tapped.value = null;
   if (chosenRegion?.over === "print" && chosen.value) {
     const value = withAnother(chosenRegion, panelSize(card.value.plan.card), { x_mm, y_mm });
-    desk.push("stamp it here too", { do: "word", step: chosen.value, path: "region", value });
+    desk.push(t("desk.page.stampItHereToo"), { do: "word", step: chosen.value, path: "region", value });
     return;
   }
   const after = steps.value[at.value] ?? lastOfGround(steps.value);
@@ -123,7 +129,7 @@ function stampHere() {
     id: newStepId(card.value.plan),
     region: { ...stamp.region, places: [{ x_mm, y_mm, angle_deg: 0, flipped: false, size_mm: null }] },
   };
-  desk.push("stamp an image here", { do: "add-step", after: after?.id ?? null, step });
+  desk.push(t("desk.page.stampAnImageHere"), { do: "add-step", after: after?.id ?? null, step });
   chosen.value = step.id;
 }
 watch(
@@ -172,19 +178,23 @@ useEventListener("keydown", (event) => {
 <template>
   <div class="desk">
     <PageHead :card="waysOf(id, card)">
-      <h1 class="visually-hidden">{{ card?.plan.title ?? "A card" }}, on the desk</h1>
+      <h1 class="visually-hidden">
+        {{ t("desk.page.onTheDesk", { title: card?.plan.title ?? t("desk.page.aCard") }) }}
+      </h1>
       <CardName v-if="card" :title="card.plan.title" />
       <template v-if="card" #actions>
         <SavedWord />
         <UndoRedo />
-        <el-button tag="a" :href="`/api/cards/${wholeOf(id)}/export`" download>Plan file</el-button>
+        <el-button tag="a" :href="`/api/cards/${wholeOf(id)}/export`" download>{{
+          t("desk.page.planFile")
+        }}</el-button>
         <el-button
           v-if="steps.length"
           tag="a"
           :href="`/api/cards/${wholeOf(id)}/run-sheet.pdf`"
           target="_blank"
           rel="noopener"
-          >Run sheet</el-button
+          >{{ t("desk.page.runSheet") }}</el-button
         >
       </template>
     </PageHead>
@@ -268,7 +278,7 @@ useEventListener("keydown", (event) => {
         @show="(to) => (chosen = to)"
       />
     </template>
-    <PageState v-else :state="desk.state" what="This card" @again="desk.load()" />
+    <PageState v-else :state="desk.state" :what="t('desk.page.thisCard')" @again="desk.load()" />
   </div>
 </template>
 

@@ -12,6 +12,7 @@ import WordChoice from "../components/word/WordChoice.vue";
 import EntryTile from "../features/journal/EntryTile.vue";
 import EntryOpen from "../features/journal/EntryOpen.vue";
 import { grouped, sayRecord, sayUsual, searched, SHOWN, type ShownBy } from "../logic/journal";
+import { t } from "../words";
 
 type Entry = Schemas["JournalEntryOut"];
 const route = useRoute();
@@ -54,23 +55,29 @@ async function add() {
 const hand = computed(() => {
   const of = learnt.value;
   if (!of?.cards) return "";
-  const strong = sayUsual(of.hand) || "as strong as usual";
-  const rests = of.cards === 1 ? "one card" : `${of.cards} cards`;
-  return `Your hand is ${strong}, give or take ${Math.round(of.off_by * 100)} %; that rests on ${rests}.`;
+  const strong = sayUsual(of.hand) || t("journal.page.asStrongAsUsual");
+  const rests = of.cards === 1 ? t("journal.page.oneCard") : t("journal.page.cards2", { cards: of.cards });
+  return t("journal.page.yourHandIsGive", { strong, offBy: Math.round(of.off_by * 100), rests });
 });
 </script>
 
 <template>
   <PageHead>
-    <h1>Journal</h1>
+    <h1>{{ t("journal.page.journal") }}</h1>
     <template #actions>
       <label class="search"
-        ><span class="visually-hidden">Search the journal</span>
-        <el-input v-model="text" placeholder="Search the journal" clearable />
+        ><span class="visually-hidden">{{ t("journal.page.searchTheJournal") }}</span>
+        <el-input v-model="text" :placeholder="t('journal.page.searchTheJournal')" clearable />
       </label>
     </template>
   </PageHead>
-  <PageState v-if="!entries" :state="state" what="The journal" :why="refusal?.message" @again="again" />
+  <PageState
+    v-if="!entries"
+    :state="state"
+    :what="t('journal.page.theJournal')"
+    :why="refusal?.message"
+    @again="again"
+  />
   <main v-else>
     <EntryOpen
       v-if="open"
@@ -84,55 +91,85 @@ const hand = computed(() => {
       <section
         v-if="learnt?.cards || learnt?.lessons.length || learnt?.paced_entries.length || learnt?.liked.length"
         class="learnt"
-        aria-label="What was learnt"
+        :aria-label="t('journal.page.whatWasLearnt')"
       >
         <p v-if="hand">
-          <b>{{ hand }}</b> From
-          <template v-for="(from, i) in learnt?.from_entries" :key="from.entry"
-            ><template v-if="i">, </template
-            ><button type="button" class="word" @click="choose(from.entry)">
-              {{ from.title }}
-            </button></template
-          >. Each can be taken back there.
+          <i18n-t keypath="journal.page.from" scope="global">
+            <template #hand>
+              <b>{{ hand }}</b>
+            </template>
+            <template #fromEntries>
+              <template v-for="(from, i) in learnt?.from_entries" :key="from.entry"
+                ><template v-if="i">, </template
+                ><button type="button" class="word" @click="choose(from.entry)">
+                  {{ from.title }}
+                </button></template
+              >
+            </template>
+          </i18n-t>
+          {{ t("journal.page.eachCanBeTakenBack") }}
         </p>
-        <p v-for="lesson in learnt?.lessons" :key="lesson.words">
-          <b>{{ lesson.words }}</b> From
-          <template v-for="(from, i) in lesson.from_entries" :key="from.entry"
-            ><template v-if="i">, </template
-            ><button type="button" class="word" @click="choose(from.entry)">
-              {{ from.title }}
-            </button></template
-          >.
-        </p>
-        <p v-if="learnt?.paced_entries.length">
-          <b>{{ learnt.paces || "You are about as quick as usual." }}</b> From
-          <template v-for="(from, i) in learnt.paced_entries" :key="from.entry"
-            ><template v-if="i">, </template
-            ><button type="button" class="word" @click="choose(from.entry)">
-              {{ from.title }}
-            </button></template
-          >.
-        </p>
+        <i18n-t
+          v-for="lesson in learnt?.lessons"
+          :key="lesson.words"
+          keypath="journal.page.from2"
+          tag="p"
+          scope="global"
+        >
+          <template #words>
+            <b>{{ lesson.words }}</b>
+          </template>
+          <template #fromEntries>
+            <template v-for="(from, i) in lesson.from_entries" :key="from.entry"
+              ><template v-if="i">, </template
+              ><button type="button" class="word" @click="choose(from.entry)">
+                {{ from.title }}
+              </button></template
+            >
+          </template>
+        </i18n-t>
+        <i18n-t v-if="learnt?.paced_entries.length" keypath="journal.page.from3" tag="p" scope="global">
+          <template #paces>
+            <b>{{ learnt.paces || t("journal.page.youAreAboutAsQuick") }}</b>
+          </template>
+          <template #pacedEntries>
+            <template v-for="(from, i) in learnt.paced_entries" :key="from.entry"
+              ><template v-if="i">, </template
+              ><button type="button" class="word" @click="choose(from.entry)">
+                {{ from.title }}
+              </button></template
+            >
+          </template>
+        </i18n-t>
         <p v-for="line in learnt?.liked" :key="line">{{ line }}</p>
       </section>
-      <p v-if="!entries.length" class="none">
-        Nothing is on record yet. When a card is made at the Bench, press “How was it?” there; a card you made
-        before goes in here by its name.
-      </p>
-      <p v-if="entries.length" class="sentence order">
-        Shown
-        <WordChoice
-          label="How they are shown"
-          :text="SHOWN.find(({ value }) => value === by)?.label ?? ''"
-          :value="by"
-          :choices="SHOWN"
-          @choose="(to) => (by = to)"
-        />.
-      </p>
+      <p v-if="!entries.length" class="none">{{ t("journal.page.nothingIsOnRecordYet") }}</p>
+      <i18n-t
+        v-if="entries.length"
+        keypath="journal.page.shown"
+        tag="p"
+        scope="global"
+        class="sentence order"
+      >
+        <template #howThey>
+          <WordChoice
+            :label="t('journal.page.howTheyAreShown')"
+            :text="SHOWN.find(({ value }) => value === by)?.label ?? ''"
+            :value="by"
+            :choices="SHOWN"
+            @choose="(to) => (by = to)"
+          />
+        </template>
+      </i18n-t>
       <section v-for="group in groups" :key="group.of" :aria-label="group.of || undefined">
         <h2 v-if="group.of">{{ group.of }}</h2>
         <p v-if="group.of" class="record quiet">{{ sayRecord(group.entries) }}</p>
-        <ul class="tiles" :aria-label="group.of ? `Cards: ${group.of}` : 'Cards that were made'">
+        <ul
+          class="tiles"
+          :aria-label="
+            group.of ? t('journal.page.cards', { of: group.of }) : t('journal.page.cardsThatWereMade')
+          "
+        >
           <li v-for="entry in group.entries" :key="entry.id">
             <EntryTile :entry="entry" @choose="choose(entry.id)" />
           </li>
@@ -140,10 +177,12 @@ const hand = computed(() => {
       </section>
       <form class="add" @submit.prevent="add">
         <label
-          >A card made before Cielo
-          <el-input v-model="title" placeholder="What it is called" maxlength="80" />
+          >{{ t("journal.page.aCardMadeBeforeCielo") }}
+          <el-input v-model="title" :placeholder="t('journal.page.whatItIsCalled')" maxlength="80" />
         </label>
-        <el-button native-type="submit" :disabled="!title.trim()">Put it on record</el-button>
+        <el-button native-type="submit" :disabled="!title.trim()">{{
+          t("journal.page.putItOnRecord")
+        }}</el-button>
       </form>
     </template>
   </main>

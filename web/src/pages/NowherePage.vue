@@ -1,9 +1,16 @@
 <script setup lang="ts">
 import PageHead from "../components/PageHead.vue";
 import PageState from "../components/PageState.vue";
+import { t } from "../words";
 </script>
 
 <template>
-  <PageHead><h1>No such place</h1></PageHead>
-  <PageState state="absent" what="That page" why="Nothing of Cielo stands at this address." />
+  <PageHead
+    ><h1>{{ t("nowhere.page.noSuchPlace") }}</h1></PageHead
+  >
+  <PageState
+    state="absent"
+    :what="t('nowhere.page.thatPage')"
+    :why="t('nowhere.page.nothingOfCieloStandsAt')"
+  />
 </template>

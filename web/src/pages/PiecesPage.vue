@@ -22,6 +22,7 @@ import { sayLength } from "../logic/length";
 import { waysOf } from "../logic/ways";
 import { useCard } from "../stores/card";
 import { useShelf } from "../stores/shelf";
+import { t } from "../words";
 
 const props = defineProps<{ id: string }>();
 const desk = useCard(props.id);
@@ -66,7 +67,7 @@ function remedy({ code, step, remedy: label }: Finding) {
 
 <template>
   <PageHead :card="waysOf(id, card)">
-    <h1>{{ plan ? `${plan.title}: pieces to cut` : "Pieces to cut" }}</h1>
+    <h1>{{ plan ? t("pieces.page.piecesToCut", { title: plan.title }) : t("pieces.page.piecesToCut2") }}</h1>
     <template v-if="plan" #actions>
       <SavedWord />
       <UndoRedo />
@@ -76,12 +77,12 @@ function remedy({ code, step, remedy: label }: Finding) {
         :href="`/api/cards/${id}/templates.pdf`"
         target="_blank"
         rel="noopener"
-        >All templates, 1:1</el-button
+        >{{ t("pieces.page.allTemplates11") }}</el-button
       >
     </template>
   </PageHead>
   <main v-if="plan && pieces">
-    <section class="table" aria-label="Pieces" :aria-busy="busy">
+    <section class="table" :aria-label="t('pieces.page.pieces')" :aria-busy="busy">
       <PieceTiles :card-id="id" :pieces="pieces.pieces" />
       <p v-for="tape in pieces.tapes" :key="tape" class="tape">{{ tape }}</p>
       <NestedStocks :stocks="pieces.stocks" :units="units" :cards="pieces.cards" />
@@ -93,7 +94,7 @@ function remedy({ code, step, remedy: label }: Finding) {
         :units="units"
       />
     </section>
-    <section class="words" aria-label="The card put together" data-words>
+    <section class="words" :aria-label="t('pieces.page.theCardPutTogether')" data-words>
       <div class="sentence">
         <SheetWords
           :count="count"
@@ -118,19 +119,25 @@ function remedy({ code, step, remedy: label }: Finding) {
         :finding="finding"
         @remedy="remedy(finding)"
       />
-      <p v-if="!findings.length" class="quiet fits">
-        All of it goes together: panel, mats, base and envelope.
-      </p>
+      <p v-if="!findings.length" class="quiet fits">{{ t("pieces.page.allOfItGoesTogether") }}</p>
       <p class="quiet">
-        The panel is {{ sayLength(card?.reading.panel_width_mm ?? 0, units) }} by
-        {{ sayLength(card?.reading.panel_height_mm ?? 0, units) }}. The cutter here is a stand-in: a mat of
-        30.5 cm, a blade that cuts nothing finer than 0.8 mm. Blades away from the hand; keep them from
-        children.
+        {{
+          t("pieces.page.thePanelIsBy", {
+            length: sayLength(card?.reading.panel_width_mm ?? 0, units),
+            length2: sayLength(card?.reading.panel_height_mm ?? 0, units),
+          })
+        }}
       </p>
     </section>
   </main>
-  <PageState v-else-if="!card" :state="desk.state" what="This card" @again="desk.load()" />
-  <PageState v-else :state="state" what="The cut list" :why="refusal?.message" @again="again" />
+  <PageState v-else-if="!card" :state="desk.state" :what="t('pieces.page.thisCard')" @again="desk.load()" />
+  <PageState
+    v-else
+    :state="state"
+    :what="t('pieces.page.theCutList')"
+    :why="refusal?.message"
+    @again="again"
+  />
 </template>
 
 <style scoped>

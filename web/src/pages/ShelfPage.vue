@@ -16,23 +16,16 @@ import FilesIn from "../features/shelf/FilesIn.vue";
 import InkLooks from "../features/shelf/InkLooks.vue";
 import KeptSafe from "../features/shelf/KeptSafe.vue";
 import ShelfBulk from "../features/shelf/ShelfBulk.vue";
+import ShelfRooms from "../features/shelf/ShelfRooms.vue";
 import StencilLooks from "../features/shelf/StencilLooks.vue";
 import ThingSentence from "../features/shelf/ThingSentence.vue";
 import ThingTile from "../features/shelf/ThingTile.vue";
 import WhatDoYouHave from "../features/shelf/WhatDoYouHave.vue";
 import { usualUnits } from "../logic/locale";
-import {
-  type Filter,
-  filtersFor,
-  kindIn,
-  KINDS,
-  type Thing,
-  type Room,
-  roomOf,
-  shown,
-} from "../logic/things";
+import { type Filter, filtersFor, kindIn, KINDS, type Thing, type Room, shown } from "../logic/things";
 import { useShelf } from "../stores/shelf";
 import { useThings } from "../stores/things";
+import { t } from "../words";
 
 const route = useRoute();
 const ofCard = computed(() => (typeof route.query.card === "string" ? { id: route.query.card } : null));
@@ -69,10 +62,10 @@ const designOf = (thing: Thing) => {
 const filters = computed(() => filtersFor(store.things, room.value));
 const stock = computed(() => shelf.shelf?.stocks.find((s) => s.stock.key === shelf.stock));
 const SORTS: { value: Filter["sort"]; label: string }[] = [
-  { value: "shelf", label: "as they stand" },
-  { value: "light", label: "light to dark" },
-  { value: "family", label: "by family" },
-  { value: "name", label: "by name" },
+  { value: "shelf", label: t("shelf.page.asTheyStand") },
+  { value: "light", label: t("shelf.page.lightToDark") },
+  { value: "family", label: t("shelf.page.byFamily") },
+  { value: "name", label: t("shelf.page.byName") },
 ];
 const families = computed(() =>
   filter.value.sort === "family" ? [...new Set(near.value.map((thing) => thing.family))] : [""],
@@ -95,13 +88,6 @@ watch(
   (empty) => (asking.value ||= empty),
   { immediate: true },
 );
-const counts = computed(() => {
-  const all = new Map<Room, number>();
-  for (const thing of store.things)
-    if (!thing.away) all.set(roomOf(thing), (all.get(roomOf(thing)) ?? 0) + 1);
-  return all;
-});
-
 const file = ref<File | null>(null);
 const files = useFileDialog({ accept: ".csv,text/csv,.gpl", multiple: false, reset: true });
 files.onChange((chosenFiles) => (file.value = chosenFiles?.[0] ?? null));
@@ -117,33 +103,23 @@ function added(key: string) {
 
 <template>
   <PageHead :card="ofCard">
-    <h1>Shelf</h1>
+    <h1>{{ t("shelf.page.shelf") }}</h1>
     <template v-if="store.state === 'ready'" #actions>
-      <el-button @click="files.open()">Bring in a list</el-button>
-      <el-button tag="a" :href="`/api/things/${kind}.csv`" download>As a table</el-button>
+      <el-button @click="files.open()">{{ t("shelf.page.bringInAList") }}</el-button>
+      <el-button tag="a" :href="`/api/things/${kind}.csv`" download>{{ t("shelf.page.asATable") }}</el-button>
       <el-button
         v-if="kind === 'ink'"
         tag="a"
         :href="`/api/things/inks.gpl${shelf.stock ? `?stock=${shelf.stock}` : ''}`"
         download
-        >As a palette</el-button
+        >{{ t("shelf.page.asAPalette") }}</el-button
       >
     </template>
   </PageHead>
   <main v-if="store.state === 'ready'" data-words>
     <WhatDoYouHave v-if="asking" :units="units" @ready="asking = false" />
     <template v-else>
-      <nav class="kinds" aria-label="Kinds of things">
-        <button
-          v-for="one in KINDS"
-          :key="one.value"
-          type="button"
-          :aria-current="one.value === room ? 'true' : undefined"
-          @click="room = one.value"
-        >
-          {{ one.label }} <small>{{ counts.get(one.value) ?? 0 }}</small>
-        </button>
-      </nav>
+      <ShelfRooms :room="room" @choose="(to) => (room = to)" />
       <FilesIn
         v-if="file"
         :key="file.name + file.lastModified"
@@ -153,41 +129,57 @@ function added(key: string) {
         @close="file = null"
       />
       <p class="sentence line">
-        <el-input
-          v-model="filter.search"
-          class="search"
-          placeholder="search"
-          aria-label="Search the shelf"
-          clearable
-        />
-        Show
-        <WordChoice
-          label="Show"
-          :text="filters.find((f) => f.value === (filter.only ?? 'all'))?.label ?? filter.only ?? ''"
-          :value="filter.only ?? 'all'"
-          :choices="filters"
-          @choose="(value) => (filter.only = value === 'all' ? null : value)"
-        />,
-        <WordChoice
-          label="In order"
-          :text="SORTS.find((s) => s.value === filter.sort)?.label ?? ''"
-          :value="filter.sort"
-          :choices="SORTS"
-          @choose="(value) => (filter.sort = value)"
-        /><template v-if="kind === 'ink' && stock"
-          >, as they look on
-          <StockWord
-            :text="stock.stock.name"
-            :value="stock.stock.key"
-            @choose="(key) => shelf.lookOn(key)" /></template
-        >.
-        <el-button v-if="of?.adds && !adding" type="primary" @click="adding = true"
-          >Add {{ room === "ink" ? "an ink" : `a ${of.one}` }}</el-button
-        >
-        <RouterLink v-if="kind === 'stencil'" class="way" :to="{ name: 'stencils', query: route.query }"
-          >See them drawn, bring a drawing in</RouterLink
-        >
-        <el-button v-if="here.length && !picking" @click="picking = true">Choose several</el-button>
+        <i18n-t keypath="shelf.page.show" scope="global">
+          <template #elInput>
+            <el-input
+              v-model="filter.search"
+              class="search"
+              :placeholder="t('shelf.page.search')"
+              :aria-label="t('shelf.page.searchTheShelf')"
+              clearable
+            />
+          </template>
+          <template #show>
+            <WordChoice
+              :label="t('shelf.page.show2')"
+              :text="filters.find((f) => f.value === (filter.only ?? 'all'))?.label ?? filter.only ?? ''"
+              :value="filter.only ?? 'all'"
+              :choices="filters"
+              @choose="(value) => (filter.only = value === 'all' ? null : value)"
+            />
+          </template>
+          <template #inOrder>
+            <WordChoice
+              :label="t('shelf.page.inOrder')"
+              :text="SORTS.find((s) => s.value === filter.sort)?.label ?? ''"
+              :value="filter.sort"
+              :choices="SORTS"
+              @choose="(value) => (filter.sort = value)"
+            />
+          </template>
+          <template #asThey>
+            <i18n-t v-if="kind === 'ink' && stock" keypath="shelf.page.asTheyLookOn" scope="global">
+              <template #stockWord>
+                <StockWord
+                  :text="stock.stock.name"
+                  :value="stock.stock.key"
+                  @choose="(key) => shelf.lookOn(key)"
+                />
+              </template>
+            </i18n-t>
+          </template> </i18n-t
+        >{{ " "
+        }}<el-button v-if="of?.adds && !adding" type="primary" @click="adding = true">{{
+          t("shelf.page.add", {
+            room: room === "ink" ? t("shelf.page.anInk") : t("shelf.page.a", { one: of.one }),
+          })
+        }}</el-button>
+        <RouterLink v-if="kind === 'stencil'" class="way" :to="{ name: 'stencils', query: route.query }">{{
+          t("shelf.page.seeThemDrawnBringA")
+        }}</RouterLink>
+        <el-button v-if="here.length && !picking" @click="picking = true">{{
+          t("shelf.page.chooseSeveral")
+        }}</el-button>
       </p>
       <ShelfBulk
         v-if="picking"
@@ -228,9 +220,9 @@ function added(key: string) {
             </ul>
           </template>
           <span v-if="near.length < here.length" ref="end" />
-          <p v-if="!here.length" class="quiet" role="status">Nothing here is like that.</p>
+          <p v-if="!here.length" class="quiet" role="status">{{ t("shelf.page.nothingHereIsLikeThat") }}</p>
         </div>
-        <aside v-if="chosen" class="told" aria-label="The thing chosen">
+        <aside v-if="chosen" class="told" :aria-label="t('shelf.page.theThingChosen')">
           <ThingSentence
             :key="chosen.key"
             :thing="chosen"
@@ -253,7 +245,7 @@ function added(key: string) {
   <PageState
     v-else
     :state="store.state"
-    what="Your shelf"
+    :what="t('shelf.page.yourShelf')"
     :why="store.refusal?.message"
     @again="store.again()"
   />
@@ -269,27 +261,6 @@ h1 {
 h2 {
   margin: 12px 0 2px;
   font-size: 20px;
-}
-.kinds {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px;
-  margin-left: -10px;
-}
-.kinds button {
-  min-height: var(--tap);
-  padding: 4px 10px;
-  border: 0;
-  border-bottom: 3px solid transparent;
-  background: transparent;
-  cursor: pointer;
-}
-.kinds button[aria-current] {
-  border-bottom-color: var(--ink);
-  font-weight: 650;
-}
-.kinds small {
-  color: var(--ink-soft);
 }
 .line {
   margin-top: 6px;

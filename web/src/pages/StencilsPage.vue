@@ -11,6 +11,7 @@ import { useAsked } from "../composables/useAsked";
 import { useDoing } from "../composables/useDoing";
 import DesignPicture from "../features/shelf/DesignPicture.vue";
 import { useNotices } from "../stores/notices";
+import { t } from "../words";
 
 type Design = Schemas["DesignOut"];
 const route = useRoute();
@@ -25,14 +26,14 @@ const { run } = useDoing("stencils");
 const notices = useNotices();
 
 const SORTS: { key: string; name: string; hint: string }[] = [
-  { key: "drawing", name: "Your own", hint: "from drawings you brought in" },
-  { key: "repeat", name: "Repeats", hint: "one motif over and over; centre them on the panel" },
-  { key: "edge", name: "Edges", hint: "a line to build colour along; turn it over for the next rank" },
-  { key: "scene", name: "Scenes", hint: "many openings; ink them one by one" },
-  { key: "motif", name: "Single motifs", hint: "print one, then let its piece protect it" },
-  { key: "set", name: "Numbered sets", hint: "lay the register holes over each other" },
-  { key: "discs", name: "Discs", hint: "moons, suns and spotlights" },
-  { key: "strips", name: "Strips", hint: "straight openings, and tape" },
+  { key: "drawing", name: t("stencils.page.yourOwn"), hint: t("stencils.page.fromDrawingsYouBroughtIn") },
+  { key: "repeat", name: t("stencils.page.repeats"), hint: t("stencils.page.oneMotifOverAndOver") },
+  { key: "edge", name: t("stencils.page.edges"), hint: t("stencils.page.aLineToBuildColour") },
+  { key: "scene", name: t("stencils.page.scenes"), hint: t("stencils.page.manyOpeningsInkThemOne") },
+  { key: "motif", name: t("stencils.page.singleMotifs"), hint: t("stencils.page.printOneThenLetIts") },
+  { key: "set", name: t("stencils.page.numberedSets"), hint: t("stencils.page.layTheRegisterHolesOver") },
+  { key: "discs", name: t("stencils.page.discs"), hint: t("stencils.page.moonsSunsAndSpotlights") },
+  { key: "strips", name: t("stencils.page.strips"), hint: t("stencils.page.straightOpeningsAndTape") },
 ];
 const shelves = computed(() =>
   SORTS.map((sort) => ({ ...sort, designs: (designs.value ?? []).filter((d) => d.sort === sort.key) })),
@@ -53,8 +54,8 @@ async function putAway(design: Design) {
   const done = await run(() => ask("post", "/api/stencils/{key}/put-away", path));
   await again();
   if (!done) return;
-  notices.say(`away-${design.key}`, `${design.name} is off the shelf.`, {
-    label: "Bring it back",
+  notices.say(`away-${design.key}`, t("stencils.page.isOffTheShelf", { name: design.name }), {
+    label: t("stencils.page.bringItBack"),
     go: async () => {
       await run(() => ask("post", "/api/stencils/{key}/bring-back", path));
       await again();
@@ -65,15 +66,15 @@ async function putAway(design: Design) {
 
 <template>
   <PageHead :card="ofCard">
-    <h1>Stencils and masks</h1>
+    <h1>{{ t("stencils.page.stencilsAndMasks") }}</h1>
     <template #actions>
-      <el-button type="primary" @click="drawings.open()">Bring a drawing in</el-button>
+      <el-button type="primary" @click="drawings.open()">{{ t("stencils.page.bringADrawingIn") }}</el-button>
     </template>
   </PageHead>
   <PageState
     v-if="!designs"
     :state="state"
-    what="The shelf of stencils"
+    :what="t('stencils.page.theShelfOfStencils')"
     :why="refusal?.message"
     @again="again"
   />
@@ -83,7 +84,7 @@ async function putAway(design: Design) {
         {{ shelf.name }} <small>{{ shelf.hint }}</small>
       </h2>
       <p v-if="shelf.key === 'drawing' && !shelf.designs.length" class="quiet none">
-        None yet. Bring in an SVG with its size in mm or inches: filled shapes become the openings.
+        {{ t("stencils.page.noneYetBringInAn") }}
       </p>
       <ul class="row">
         <li v-for="design in shelf.designs" :key="design.key">
@@ -93,14 +94,13 @@ async function putAway(design: Design) {
           <p v-for="fact in design.parts.length > 1 ? [] : design.facts" :key="fact" class="quiet">
             {{ fact }}
           </p>
-          <el-button v-if="design.own" size="small" @click="putAway(design)">Put away</el-button>
+          <el-button v-if="design.own" size="small" @click="putAway(design)">{{
+            t("stencils.page.putAway")
+          }}</el-button>
         </li>
       </ul>
     </section>
-    <p class="quiet foot">
-      Every sheet is drawn 6 in square. A stencil used flat without tape should be mostly solid; on a card
-      Cielo says whether it lies still on that panel.
-    </p>
+    <p class="quiet foot">{{ t("stencils.page.everySheetIsDrawn6") }}</p>
   </main>
 </template>
 

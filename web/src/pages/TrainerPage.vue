@@ -11,6 +11,7 @@ import { useAsked } from "../composables/useAsked";
 import { useDoing } from "../composables/useDoing";
 import { sayGoing, sayMarked } from "../logic/training";
 import { useShelf } from "../stores/shelf";
+import { t } from "../words";
 
 type Kind = Schemas["KindOut"]["kind"];
 const shelf = useShelf();
@@ -46,7 +47,7 @@ watch(question, () => {
   marked.value = null;
 });
 const kinds = computed(() => [
-  { value: "next" as const, label: "what wants practice most" },
+  { value: "next" as const, label: t("trainer.page.whatWantsPracticeMost") },
   ...(going.value.value?.kinds ?? []).map(({ kind, words }) => ({ value: kind, label: words })),
 ]);
 async function choose(n: number) {
@@ -77,42 +78,43 @@ const background = (hexes: readonly string[]) =>
 const right = (n: number) => {
   if (!marked.value) return null;
   if (question.value?.ordering) return `${marked.value.truth.indexOf(n) + 1}`;
-  return marked.value.truth[0] === n ? "so it is" : null;
+  return marked.value.truth[0] === n ? t("trainer.page.soItIs") : null;
 };
 </script>
 
 <template>
   <PageHead>
-    <h1>Train the eye</h1>
+    <h1>{{ t("trainer.page.trainTheEye") }}</h1>
   </PageHead>
   <main v-if="question && shelf.shelf" data-words>
-    <p class="sentence">
-      On
-      <StockWord
-        :text="shelf.shelf.stocks.find((one) => one.stock.key === stock)?.stock.name ?? ''"
-        :value="stock"
-        @choose="(key) => shelf.lookOn(key)"
-      />, with the inks of your shelf:
-      <WordChoice
-        label="What to practise"
-        :text="kinds.find(({ value }) => value === wanted)?.label ?? ''"
-        :value="wanted"
-        :choices="kinds"
-        @choose="(kind) => (wanted = kind)"
-      />.
-    </p>
-    <section aria-label="The question" class="question">
+    <i18n-t keypath="trainer.page.onWithTheInks" tag="p" scope="global" class="sentence">
+      <template #stockWord>
+        <StockWord
+          :text="shelf.shelf.stocks.find((one) => one.stock.key === stock)?.stock.name ?? ''"
+          :value="stock"
+          @choose="(key) => shelf.lookOn(key)"
+        />
+      </template>
+      <template #whatTo>
+        <WordChoice
+          :label="t('trainer.page.whatToPractise')"
+          :text="kinds.find(({ value }) => value === wanted)?.label ?? ''"
+          :value="wanted"
+          :choices="kinds"
+          @choose="(kind) => (wanted = kind)"
+        />
+      </template>
+    </i18n-t>
+    <section :aria-label="t('trainer.page.theQuestion')" class="question">
       <h2>{{ question.asks }}</h2>
-      <ul v-if="question.shown.length" class="row" aria-label="To be seen with it">
+      <ul v-if="question.shown.length" class="row" :aria-label="t('trainer.page.toBeSeenWithIt')">
         <li v-for="one in question.shown" :key="one.words">
           <span class="colour" :style="{ background: background(one.hexes) }" />
           {{ one.words }}
         </li>
       </ul>
-      <p v-if="question.ordering && !marked" class="quiet">
-        Tap them one after the other, the lightest first; a second tap takes one out again.
-      </p>
-      <ul class="row choices" aria-label="Choices">
+      <p v-if="question.ordering && !marked" class="quiet">{{ t("trainer.page.tapThemOneAfterThe") }}</p>
+      <ul class="row choices" :aria-label="t('trainer.page.choices')">
         <li v-for="(one, n) in question.choices" :key="one.words + n">
           <button
             type="button"
@@ -126,7 +128,9 @@ const right = (n: number) => {
               <b v-if="question.ordering && given.includes(n)">{{ given.indexOf(n) + 1 }}</b>
               {{ one.words }}
             </span>
-            <span v-if="right(n)" class="so">{{ question.ordering ? `rightly ${right(n)}` : right(n) }}</span>
+            <span v-if="right(n)" class="so">{{
+              question.ordering ? t("trainer.page.rightly", { right: right(n) }) : right(n)
+            }}</span>
           </button>
         </li>
       </ul>
@@ -135,11 +139,11 @@ const right = (n: number) => {
           <b>{{ sayMarked(marked, question.kind) }}</b> {{ marked.words }}
         </p>
       </div>
-      <el-button v-if="marked" type="primary" @click="next">Ask me another</el-button>
-      <el-button v-else @click="next">Another question</el-button>
+      <el-button v-if="marked" type="primary" @click="next">{{ t("trainer.page.askMeAnother") }}</el-button>
+      <el-button v-else @click="next">{{ t("trainer.page.anotherQuestion") }}</el-button>
     </section>
-    <section v-if="going.value.value" aria-label="How it goes" class="going">
-      <h3>How it goes</h3>
+    <section v-if="going.value.value" :aria-label="t('trainer.page.howItGoes')" class="going">
+      <h3>{{ t("trainer.page.howItGoes") }}</h3>
       <ul>
         <li v-for="one in going.value.value.kinds" :key="one.kind">
           <span>{{ one.words }}</span>
@@ -150,10 +154,9 @@ const right = (n: number) => {
         </li>
       </ul>
       <p class="quiet">
-        {{ going.value.value.answered }} answered. Each answer counts by how far it was from what Cielo
-        predicts; the last twelve of a kind are what counts.
-        <button v-if="going.value.value.answered" type="button" class="word" @click="beginAnew">
-          Begin anew
+        {{ t("trainer.page.answeredEachAnswerCountsBy", { answered: going.value.value.answered }) }}{{ " "
+        }}<button v-if="going.value.value.answered" type="button" class="word" @click="beginAnew">
+          {{ t("trainer.page.beginAnew") }}
         </button>
       </p>
     </section>
@@ -161,7 +164,7 @@ const right = (n: number) => {
   <PageState
     v-else
     :state="shelf.shelf ? asked.state.value : shelf.state"
-    what="A question"
+    :what="t('trainer.page.aQuestion')"
     :why="asked.refusal.value?.message"
     @again="asked.again()"
   />

@@ -12,6 +12,7 @@ import { readOutbox, writeOutbox } from "../logic/outbox";
 import { useNotices } from "./notices";
 import { isRebased, sendEdit } from "./sendEdit";
 import { useServer } from "./server";
+import { t } from "../words";
 
 type State = "asking" | "ready" | "absent" | "away" | "refused";
 
@@ -78,10 +79,7 @@ function makeStore(id: string) {
             if (error instanceof Refusal && error.status === 503) {
               // The database is in use, full or may not be written for now: nothing was changed, and nothing is given up.
               stuck.value = true;
-              notices.say(
-                "store",
-                `${error.message} What you do is kept here, and saved as soon as it can be.`,
-              );
+              notices.say("store", t("everywhere.card.whatYouDoIsKept", { message: error.message }));
               window.setTimeout(() => void flush(), TRY_AGAIN_MS);
               break;
             }
@@ -114,9 +112,9 @@ function makeStore(id: string) {
       const what = edit.said.charAt(0).toUpperCase() + edit.said.slice(1);
       notices.keepSaying(
         `edit-${edit.key}`,
-        `“${what}” was not done. ${why}`,
-        { label: "Try it again", go: () => push(edit.said, edit.change) },
-        { label: "Drop it", go: () => undefined },
+        t("everywhere.card.wasNotDone", { what, why }),
+        { label: t("everywhere.card.tryItAgain"), go: () => push(edit.said, edit.change) },
+        { label: t("everywhere.card.dropIt"), go: () => undefined },
       );
     }
 
@@ -146,10 +144,14 @@ function makeStore(id: string) {
     function back(way: "undo" | "redo") {
       const of = saved.value?.revision ?? -1;
       if (foreign.value === of && !own.has(of) && !outbox.value.length) {
-        const said = saved.value?.[way === "undo" ? "undoes" : "redoes"] ?? "the last change";
+        const said =
+          saved.value?.[way === "undo" ? "undoes" : "redoes"] ?? t("everywhere.card.theLastChange");
         notices.say(
           "foreign",
-          `“${way === "undo" ? "Undo" : "Redo"}” was not done: this card was changed in another window (${said}). Take it back there, or go on from it here.`,
+          t("everywhere.card.wasNotDone2", {
+            way: way === "undo" ? t("everywhere.card.undo") : t("everywhere.card.redo"),
+            said,
+          }),
         );
         return;
       }

@@ -6,6 +6,7 @@
 import { computed, nextTick, ref, useId, watch } from "vue";
 import { type Choice, latelyFirst, MANY, matching, typedAhead } from "./choice";
 import { latelyTaken, take } from "./lately";
+import { t } from "../../words";
 
 const props = defineProps<{
   choices: readonly Choice<T>[];
@@ -93,10 +94,10 @@ function key(event: KeyboardEvent) {
       role="combobox"
       aria-autocomplete="list"
       aria-expanded="true"
-      :aria-label="`Search ${label.toLowerCase()}`"
+      :aria-label="t('everywhere.choiceList.search', { label: label.toLowerCase() })"
       :aria-controls="`${id}-list`"
       :aria-activedescendant="active ? optionId(at) : undefined"
-      placeholder="type to search"
+      :placeholder="t('everywhere.choiceList.typeToSearch')"
       autocomplete="off"
       spellcheck="false"
     />
@@ -129,10 +130,14 @@ function key(event: KeyboardEvent) {
         <span class="label"
           >{{ choice.label }}<small v-if="choice.hint">{{ choice.hint }}</small></span
         >
-        <span v-if="value !== undefined && choice.value === value" class="now">now</span>
+        <span v-if="value !== undefined && choice.value === value" class="now">{{
+          t("everywhere.choiceList.now")
+        }}</span>
       </span>
     </span>
-    <span v-if="!shown.length" class="none" role="status">Nothing is called “{{ search.trim() }}”.</span>
+    <span v-if="!shown.length" class="none" role="status">{{
+      t("everywhere.choiceList.nothingIsCalled", { search: search.trim() })
+    }}</span>
   </span>
 </template>
 

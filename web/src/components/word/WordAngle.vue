@@ -2,6 +2,7 @@
 /** An angle of a sentence, in degrees. */
 import { decimal, readNumber } from "../../logic/numbers";
 import WordNumber from "./WordNumber.vue";
+import { t } from "../../words";
 
 defineProps<{ label: string; text?: string; value: number }>();
 const emit = defineEmits<{ change: [value: number]; draft: [value: number | null] }>();
@@ -16,7 +17,7 @@ const read = (text: string) => readNumber(text.replace(/°|deg(rees)?/i, ""));
     :show="decimal"
     :say="(angle) => `${decimal(angle)}°`"
     unit="°"
-    hint="Use -360 to 360."
+    :hint="t('everywhere.wordAngle.use360To360')"
     :least="-360"
     :most="360"
     :read="read"

@@ -2,6 +2,7 @@
 /** A whole number of a sentence. */
 import { readCount } from "../../logic/numbers";
 import WordNumber from "./WordNumber.vue";
+import { t } from "../../words";
 
 const props = defineProps<{ label: string; text: string; value: number; least?: number; most: number }>();
 const emit = defineEmits<{ change: [value: number]; draft: [value: number | null] }>();
@@ -13,7 +14,7 @@ const emit = defineEmits<{ change: [value: number]; draft: [value: number | null
     :text="text"
     :value="value"
     :show="String"
-    :hint="`Use ${props.least ?? 1} to ${most}.`"
+    :hint="t('everywhere.wordCount.useTo', { least: props.least ?? 1, most })"
     :least="least ?? 1"
     :most="most"
     :read="readCount"

@@ -2,6 +2,7 @@
 /** A time of the day, in minutes after midnight. */
 import { readHour, sayHour } from "../../logic/time";
 import WordNumber from "./WordNumber.vue";
+import { t } from "../../words";
 
 defineProps<{ label: string; minutes: number }>();
 const emit = defineEmits<{ change: [minutes: number] }>();
@@ -14,7 +15,7 @@ const show = (minutes: number) => sayHour(minutes * 60);
     :text="show(minutes)"
     :value="minutes"
     :show="show"
-    hint="Write it as 9:00."
+    :hint="t('everywhere.wordHour.writeItAs900')"
     :least="0"
     :most="24 * 60 - 1"
     :read="readHour"

@@ -4,6 +4,7 @@ import { computed } from "vue";
 import type { Units } from "../../api/models";
 import { readLength, sayLength, showLength, tapLength } from "../../logic/length";
 import WordNumber from "./WordNumber.vue";
+import { t } from "../../words";
 
 const props = defineProps<{
   label: string;
@@ -15,7 +16,7 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ change: [mm: number]; draft: [mm: number | null] }>();
 const hint = computed(() =>
-  props.units === "in" ? "Write it as 1 3/8, or 35 mm." : "Write it as 3.5, or 35 mm.",
+  props.units === "in" ? t("everywhere.wordLength.writeItAs138") : t("everywhere.wordLength.writeItAs35Or"),
 );
 </script>
 

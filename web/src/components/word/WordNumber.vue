@@ -5,6 +5,7 @@
  */
 import { computed, nextTick, ref, watch } from "vue";
 import WordShell from "./WordShell.vue";
+import { t } from "../../words";
 
 const props = defineProps<{
   text: string;
@@ -44,9 +45,11 @@ watch(
 const say = (value: number) => props.say?.(value) ?? props.show(value);
 const wrong = computed(() => {
   const value = props.read(written.value);
-  if (value === null) return `That is not a measure. ${props.hint ?? ""}`;
-  if (props.least !== undefined && value < props.least - 1e-9) return `At least ${say(props.least)}.`;
-  if (props.most !== undefined && value > props.most + 1e-9) return `At most ${say(props.most)}.`;
+  if (value === null) return t("everywhere.wordNumber.thatIsNotAMeasure", { hint: props.hint ?? "" });
+  if (props.least !== undefined && value < props.least - 1e-9)
+    return t("everywhere.wordNumber.atLeast", { say: say(props.least) });
+  if (props.most !== undefined && value > props.most + 1e-9)
+    return t("everywhere.wordNumber.atMost", { say: say(props.most) });
   return "";
 });
 const within = (value: number) => Math.min(props.most ?? Infinity, Math.max(props.least ?? -Infinity, value));
@@ -106,7 +109,7 @@ function key(event: KeyboardEvent) {
         type="button"
         class="tap"
         tabindex="-1"
-        :aria-label="`${label}: less`"
+        :aria-label="t('everywhere.wordNumber.less', { label })"
         @mousedown.prevent
         @click="spin(-1)"
       >
@@ -135,7 +138,7 @@ function key(event: KeyboardEvent) {
         type="button"
         class="tap"
         tabindex="-1"
-        :aria-label="`${label}: more`"
+        :aria-label="t('everywhere.wordNumber.more', { label })"
         @mousedown.prevent
         @click="spin(1)"
       >

@@ -2,6 +2,7 @@
 /** A share of a sentence, written in percent; inside, 1 is the whole. */
 import { readNumber } from "../../logic/numbers";
 import WordNumber from "./WordNumber.vue";
+import { t } from "../../words";
 
 const props = defineProps<{ label: string; text?: string; value: number; least: number; most: number }>();
 const emit = defineEmits<{ change: [value: number]; draft: [value: number | null] }>();
@@ -20,7 +21,7 @@ function read(text: string) {
     :show="(share) => String(percent(share))"
     :say="(share) => `${percent(share)}%`"
     unit="%"
-    :hint="`Use ${percent(props.least)} to ${percent(most)}.`"
+    :hint="t('everywhere.wordPercent.useTo', { percent: percent(props.least), percent2: percent(most) })"
     :least="least"
     :most="most"
     :read="read"

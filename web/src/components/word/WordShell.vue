@@ -6,6 +6,7 @@
 import { autoUpdate, computePosition, flip, offset, shift, size } from "@floating-ui/dom";
 import { nextTick, onBeforeUnmount, ref, useId } from "vue";
 import { forgetOpen, openInstead } from "./opened";
+import { t } from "../../words";
 
 defineProps<{
   text: string;
@@ -145,7 +146,7 @@ defineExpose({ taken });
       type="button"
       class="word"
       :class="{ long: text.length > LONG }"
-      :aria-label="`${label}: ${text}. Change it`"
+      :aria-label="t('everywhere.wordShell.changeIt', { label, text })"
       :aria-haspopup="popup"
       :aria-expanded="open"
       :aria-controls="open ? id : undefined"

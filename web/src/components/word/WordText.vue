@@ -2,6 +2,7 @@
 /** Words of a sentence that are written by the maker. */
 import { computed, nextTick, ref } from "vue";
 import WordShell from "./WordShell.vue";
+import { t } from "../../words";
 
 const props = defineProps<{
   text: string;
@@ -59,7 +60,9 @@ function enter(taken: () => void) {
       :aria-label="label"
       @keydown.enter.prevent="enter(taken)"
     />
-    <span v-if="empty" class="label" role="status">Write something, or Escape to leave it as it was.</span>
+    <span v-if="empty" class="label" role="status">{{
+      t("everywhere.wordText.writeSomethingOrEscapeTo")
+    }}</span>
   </WordShell>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A word with one other word to stand in its place: a tap changes it. */
+import { t } from "../../words";
 defineProps<{ text: string; label: string; other: string }>();
 const emit = defineEmits<{ toggle: [] }>();
 </script>
@@ -8,8 +9,8 @@ const emit = defineEmits<{ toggle: [] }>();
   <button
     type="button"
     class="word"
-    :aria-label="`${label}: ${text}. Make it: ${other}`"
-    :title="`Tap for: ${other}`"
+    :aria-label="t('everywhere.wordToggle.makeIt', { label, text, other })"
+    :title="t('everywhere.wordToggle.tapFor', { other })"
     @click="emit('toggle')"
   >
     {{ text }}

@@ -3,6 +3,7 @@
 import { computed, ref } from "vue";
 import { type InBatch, nextInReach } from "../../logic/batch";
 import { sayClock } from "../../logic/time";
+import { t } from "../../words";
 
 const props = defineProps<{ places: InBatch[]; inHand: number; cards: number }>();
 const emit = defineEmits<{ take: [number: number]; batch: [cards: number] }>();
@@ -19,7 +20,7 @@ const shown = computed(() =>
 </script>
 
 <template>
-  <nav class="batch" aria-label="Cards of the batch">
+  <nav class="batch" :aria-label="t('bench.batchChips.cardsOfTheBatch')">
     <template v-if="places.length > 1">
       <button
         v-for="place in shown"
@@ -29,30 +30,36 @@ const shown = computed(() =>
         :aria-current="place.number === inHand"
         @click="emit('take', place.number)"
       >
-        <span class="visually-hidden">Card </span>{{ place.number
-        }}<span class="visually-hidden">{{ place.left > 0 ? " drying " : " at step " }}</span
+        <span class="visually-hidden">{{ t("bench.batchChips.card") }} </span>{{ place.number
+        }}<span class="visually-hidden">{{
+          place.left > 0 ? t("bench.batchChips.drying") : t("bench.batchChips.atStep")
+        }}</span
         ><small>{{ place.left > 0 ? sayClock(place.left) : place.step }}</small>
       </button>
       <el-button v-if="places.length > MOST_SHOWN" :aria-expanded="showAll" @click="showAll = !showAll">
-        {{ showAll ? "fewer" : `all ${places.length}` }}
+        {{ showAll ? t("bench.batchChips.fewer") : t("bench.batchChips.all", { length: places.length }) }}
       </el-button>
     </template>
     <button
       type="button"
       class="chip"
-      aria-label="One card fewer"
+      :aria-label="t('bench.batchChips.oneCardFewer')"
       :disabled="cards < 2"
       @click="emit('batch', cards - 1)"
     >
       −
     </button>
     <span class="cards" role="status">{{
-      cards === 1 ? "one card" : places.length > 1 ? "" : `${cards} cards`
+      cards === 1
+        ? t("bench.batchChips.oneCard")
+        : places.length > 1
+          ? ""
+          : t("bench.batchChips.cards", { cards })
     }}</span>
     <button
       type="button"
       class="chip"
-      aria-label="One card more"
+      :aria-label="t('bench.batchChips.oneCardMore')"
       :disabled="cards >= MOST_CARDS"
       @click="emit('batch', cards + 1)"
     >

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Back and on, in reach of a knuckle: to the next step, the next part of the card, or the next card. */
 import type { BenchOut } from "../../api/models";
+import { t } from "../../words";
 
 defineProps<{
   bench: BenchOut;
@@ -15,29 +16,38 @@ const emit = defineEmits<{ back: []; on: []; part: [key: string]; finish: []; ag
 
 <template>
   <footer>
-    <el-button class="huge" :disabled="first" @click="emit('back')">Back</el-button>
+    <el-button class="huge" :disabled="first" @click="emit('back')">{{
+      t("bench.benchFooter.back")
+    }}</el-button>
     <p class="next">
-      <template v-if="next"><span class="quiet">Next</span> {{ next }}</template>
-      <template v-else-if="bench.made && nextPart">This part is made. Now the {{ nextPart.name }}.</template>
-      <template v-else-if="bench.made"
-        >It is made, and what it took is off the shelf. Trim it and mount it, then put it in the
-        journal.</template
+      <template v-if="next"
+        ><span class="quiet">{{ t("bench.benchFooter.next") }}</span> {{ next }}</template
       >
-      <template v-else>That is the last step.</template>
+      <template v-else-if="bench.made && nextPart">{{
+        t("bench.benchFooter.thisPartIsMadeNow", { name: nextPart.name })
+      }}</template>
+      <template v-else-if="bench.made">{{ t("bench.benchFooter.itIsMadeAndWhat") }}</template>
+      <template v-else>{{ t("bench.benchFooter.thatIsTheLastStep") }}</template>
     </p>
-    <el-button v-if="next" type="primary" class="huge" @click="emit('on')">Done, next step</el-button>
+    <el-button v-if="next" type="primary" class="huge" @click="emit('on')">{{
+      t("bench.benchFooter.doneNextStep")
+    }}</el-button>
     <el-button
       v-else-if="bench.made && nextPart"
       type="primary"
       class="huge"
       @click="emit('part', nextPart.key)"
-      >On to the {{ nextPart.name }}</el-button
+      >{{ t("bench.benchFooter.onToThe", { name: nextPart.name }) }}</el-button
     >
     <template v-else-if="bench.made">
-      <el-button class="huge" @click="emit('again')">Make another</el-button>
-      <el-button type="primary" class="huge" @click="emit('record')">How was it?</el-button>
+      <el-button class="huge" @click="emit('again')">{{ t("bench.benchFooter.makeAnother") }}</el-button>
+      <el-button type="primary" class="huge" @click="emit('record')">{{
+        t("bench.benchFooter.howWasIt")
+      }}</el-button>
     </template>
-    <el-button v-else type="primary" class="huge" @click="emit('finish')">Done, it is made</el-button>
+    <el-button v-else type="primary" class="huge" @click="emit('finish')">{{
+      t("bench.benchFooter.doneItIsMade")
+    }}</el-button>
   </footer>
 </template>
 

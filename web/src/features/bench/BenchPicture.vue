@@ -4,6 +4,7 @@ import { computed, ref } from "vue";
 import type { BenchOut, Step } from "../../api/models";
 import { useNewest } from "../../composables/useNewest";
 import LyingMasks from "./LyingMasks.vue";
+import { t } from "../../words";
 
 const props = defineProps<{
   id: string;
@@ -49,7 +50,7 @@ function follow(event: PointerEvent) {
       <img
         v-if="!away && shown"
         :src="shown"
-        alt="The panel as it should look after this step"
+        :alt="t('bench.benchPicture.thePanelAsItShould')"
         @pointermove="follow"
         @pointerdown="follow"
       />
@@ -58,15 +59,15 @@ function follow(event: PointerEvent) {
     <figcaption>
       <span>{{
         tilted
-          ? "Tilted to the light: move your hand over it"
+          ? t("bench.benchPicture.tiltedToTheLightMove")
           : bench.differences.length
-            ? "As it will look now, after what was done differently"
+            ? t("bench.benchPicture.asItWillLookNow")
             : step.do === "lay-mask"
-              ? "Where it lies: its middle is at the spot"
-              : "As it should look after this step"
+              ? t("bench.benchPicture.whereItLiesItsMiddle")
+              : t("bench.benchPicture.asItShouldLookAfter")
       }}</span>
       <button type="button" class="word" :aria-pressed="tilted" @click="tilted = !tilted">
-        {{ tilted ? "Lay it flat" : "Tilt it to the light" }}
+        {{ tilted ? t("bench.benchPicture.layItFlat") : t("bench.benchPicture.tiltItToTheLight") }}
       </button>
     </figcaption>
   </figure>

@@ -4,6 +4,7 @@ import { computed, ref, watch } from "vue";
 import type { BenchOut } from "../../api/models";
 import WordMenu from "../../components/word/WordMenu.vue";
 import { useShelf } from "../../stores/shelf";
+import { t } from "../../words";
 
 const props = defineProps<{ bench: BenchOut; step: BenchOut["plan"]["steps"][number] }>();
 const emit = defineEmits<{
@@ -43,28 +44,30 @@ function say(d: BenchOut["differences"][number]) {
   const number = numberOf(d.step);
   const told =
     d.how === "skipped"
-      ? "A step was skipped"
+      ? t("bench.doneDifferently.aStepWasSkipped")
       : d.how === "ink"
-        ? `Step ${number} in ${name}`
-        : `Step ${number} in ${d.value} passes`;
-  return d.set_aside ? `${told}; the plan was changed since, and this fits it no more` : told;
+        ? t("bench.doneDifferently.stepIn", { number, name })
+        : t("bench.doneDifferently.stepInPasses", { number, d: d.value });
+  return d.set_aside ? t("bench.doneDifferently.thePlanWasChanged", { told }) : told;
 }
 </script>
 
 <template>
   <div class="other">
-    <el-button :aria-expanded="telling" @click="telling = !telling">Done differently</el-button>
+    <el-button :aria-expanded="telling" @click="telling = !telling">{{
+      t("bench.doneDifferently.doneDifferently")
+    }}</el-button>
     <div v-if="telling" class="telling sentence">
-      <el-button size="large" @click="tell('skipped')">I skipped it</el-button>
+      <el-button size="large" @click="tell('skipped')">{{ t("bench.doneDifferently.iSkippedIt") }}</el-button>
       <template v-if="laid">
-        <span>Passes:</span>
+        <span>{{ t("bench.doneDifferently.passes") }}</span>
         <el-button v-for="n in passes" :key="n" size="large" @click="tell('passes', String(n))">{{
           n
         }}</el-button>
         <p>
           <WordMenu
-            label="Another ink"
-            text="Another ink"
+            :label="t('bench.doneDifferently.anotherInk')"
+            :text="t('bench.doneDifferently.anotherInk')"
             :choices="inks"
             @choose="(ink) => tell('ink', ink)"
           />
@@ -73,7 +76,9 @@ function say(d: BenchOut["differences"][number]) {
     </div>
     <p v-for="d in bench.differences" :key="d.id" class="made">
       {{ say(d) }}
-      <el-button @click="emit('asPlanned', d.id)">as planned after all</el-button>
+      <el-button @click="emit('asPlanned', d.id)">{{
+        t("bench.doneDifferently.asPlannedAfterAll")
+      }}</el-button>
     </p>
   </div>
 </template>

@@ -6,6 +6,7 @@ import type { BenchOut } from "../../api/models";
 import type { Running } from "../../composables/useBench";
 import type { InBatch } from "../../logic/batch";
 import { sayClock, sayMinutes } from "../../logic/time";
+import { t } from "../../words";
 
 const props = defineProps<{
   bench: BenchOut;
@@ -25,7 +26,11 @@ const emit = defineEmits<{
   go: [step: string];
   aloud: [wanted: boolean];
 }>();
-const WAYS = { air: "in the air", blot: "by blotting", heat: "with the heat tool" } as const;
+const WAYS = {
+  air: t("bench.dryingTimers.inTheAir"),
+  blot: t("bench.dryingTimers.byBlotting"),
+  heat: t("bench.dryingTimers.withTheHeatTool"),
+} as const;
 
 const here = computed(() =>
   props.timers.find(
@@ -37,9 +42,16 @@ const ways = computed(() => (props.step.do === "dry" ? (props.bench.ways[props.s
 const planned = computed(() => (props.step.do === "dry" ? props.step.way : null));
 /** Where a timer elsewhere runs, in words: another card, another part, another step. */
 function place(timer: Running): string {
-  const card = props.places.length > 1 ? `Card ${timer.number}, drying` : "Drying";
+  const card =
+    props.places.length > 1
+      ? t("bench.dryingTimers.cardDrying", { number: timer.number })
+      : t("bench.dryingTimers.drying");
   const part = props.bench.parts.find(({ key }) => key === timer.part);
-  return `${card}${part && timer.part !== props.bench.part ? ` on the ${part.name}` : ""} from step ${timer.at}`;
+  return t("bench.dryingTimers.fromStep", {
+    card,
+    part: part && timer.part !== props.bench.part ? t("bench.dryingTimers.onThe", { name: part.name }) : "",
+    at: timer.at,
+  });
 }
 /** While this card dries: the card furthest behind that does not. */
 const free = computed(
@@ -55,11 +67,11 @@ const free = computed(
     <div v-if="step.do === 'dry'" class="timer">
       <template v-if="here">
         <span class="clock" role="timer" aria-live="off">{{
-          here.left > 0 ? sayClock(here.left) : "Dry"
+          here.left > 0 ? sayClock(here.left) : t("bench.dryingTimers.dry")
         }}</span>
-        <el-button @click="emit('stop')">Stop it</el-button>
+        <el-button @click="emit('stop')">{{ t("bench.dryingTimers.stopIt") }}</el-button>
         <el-button :aria-pressed="!aloud" @click="emit('aloud', !aloud)">{{
-          aloud ? "A chime tells when it is dry" : "No chime"
+          aloud ? t("bench.dryingTimers.aChimeTellsWhenIt") : t("bench.dryingTimers.noChime")
         }}</el-button>
       </template>
       <template v-else>
@@ -70,29 +82,32 @@ const free = computed(
           :type="way.way === planned ? 'primary' : 'default'"
           @click="emit('start', way.way)"
         >
-          {{ way.way === planned ? "Start the timer, " : "" }}{{ WAYS[way.way] }},
+          {{ way.way === planned ? t("bench.dryingTimers.startTheTimer") : "" }}{{ WAYS[way.way] }},
           {{ sayMinutes(way.minutes) }}
         </el-button>
       </template>
     </div>
     <p v-if="here && here.left > 0 && free" class="elsewhere">
-      While it dries:
-      <el-button type="primary" @click="emit('take', free.number)">
-        take card {{ free.number }}, at step {{ free.step }}
+      {{ t("bench.dryingTimers.whileItDries") }}
+      <el-button type="primary" @click="emit('take', free.number)"
+        >{{ t("bench.dryingTimers.takeCardAtStep", { number: free.number, step: free.step }) }}
       </el-button>
     </p>
     <p v-for="timer in elsewhere" :key="`${timer.number}-${timer.part}-${timer.step}`" class="elsewhere">
       {{ place(timer) }}:
-      <b>{{ timer.left > 0 ? `${sayClock(timer.left)} to go` : "done" }}</b>
-      <RouterLink v-if="timer.part !== bench.part" class="there" :to="benchOf(timer.part)"
-        >Go there</RouterLink
-      >
+      <b>{{
+        timer.left > 0
+          ? t("bench.dryingTimers.toGo", { clock: sayClock(timer.left) })
+          : t("bench.dryingTimers.done")
+      }}</b>
+      <RouterLink v-if="timer.part !== bench.part" class="there" :to="benchOf(timer.part)">{{
+        t("bench.dryingTimers.goThere")
+      }}</RouterLink>
       <el-button
         v-else
         @click="timer.number === inHand ? emit('go', timer.step) : emit('take', timer.number)"
+        >{{ t("bench.dryingTimers.goThere") }}</el-button
       >
-        Go there
-      </el-button>
     </p>
   </div>
 </template>

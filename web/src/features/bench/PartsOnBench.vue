@@ -2,12 +2,13 @@
 /** The parts of the card at the bench: the panel and every piece, and which of them are made. */
 import type { RouteLocationRaw } from "vue-router";
 import type { BenchOut } from "../../api/models";
+import { t } from "../../words";
 
 defineProps<{ bench: BenchOut; benchOf: (part: string) => RouteLocationRaw }>();
 </script>
 
 <template>
-  <nav class="parts" aria-label="The parts of the card">
+  <nav class="parts" :aria-label="t('bench.partsOnBench.thePartsOfTheCard')">
     <RouterLink
       v-for="part in bench.parts"
       :key="part.key"
@@ -15,8 +16,9 @@ defineProps<{ bench: BenchOut; benchOf: (part: string) => RouteLocationRaw }>();
       :class="{ here: part.key === bench.part }"
       :aria-current="part.key === bench.part ? 'page' : undefined"
       :to="benchOf(part.key)"
-      >{{ part.made ? "✓ " : "" }}<span v-if="part.made" class="visually-hidden">made: </span
-      >{{ part.key ? part.name : "the panel" }}</RouterLink
+      >{{ part.made ? "✓ " : ""
+      }}<span v-if="part.made" class="visually-hidden">{{ t("bench.partsOnBench.made") }} </span
+      >{{ part.key ? part.name : t("bench.partsOnBench.thePanel") }}</RouterLink
     >
   </nav>
 </template>

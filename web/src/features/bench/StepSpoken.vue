@@ -2,6 +2,7 @@
 /** The step in hand in large words: what to do, what to fetch, what to mind, why, and with what care. */
 import { computed } from "vue";
 import type { Finding, Schemas } from "../../api/models";
+import { t } from "../../words";
 
 const props = defineProps<{
   reading: Schemas["StepReadingOut"];
@@ -17,21 +18,37 @@ const sentence = computed(() => props.reading.parts.map((part) => part.text).joi
 <template>
   <div aria-live="polite">
     <p class="sentence"><span v-if="colour" class="dab" :style="{ background: colour }" />{{ sentence }}</p>
-    <p class="fetch"><b>Fetch</b> {{ reading.fetch }}.</p>
-    <p v-if="reading.fetch.includes('off-load')" class="fetch">
-      <b>First</b> off-load the brush on scrap until it marks pale.
+    <p class="fetch">
+      <b>{{ t("bench.stepSpoken.fetch") }}</b> {{ reading.fetch }}.
     </p>
-    <p v-if="takenBy" class="fetch">
-      <b>Mind.</b> The {{ takenBy.called }} lies on card {{ takenBy.on }}: take another one like it, or lift
-      it there first.
-    </p>
+    <i18n-t
+      v-if="reading.fetch.includes('off-load')"
+      keypath="bench.stepSpoken.offLoadTheBrushOnScrap"
+      tag="p"
+      scope="global"
+      class="fetch"
+    >
+      <template #first>
+        <b>{{ t("bench.stepSpoken.first") }}</b>
+      </template>
+    </i18n-t>
+    <i18n-t v-if="takenBy" keypath="bench.stepSpoken.theLiesOnCard" tag="p" scope="global" class="fetch">
+      <template #bIt>
+        <b>{{ t("bench.stepSpoken.mind") }}</b>
+      </template>
+      <template #called>{{ takenBy.called }}</template>
+      <template #on>{{ takenBy.on }}</template>
+    </i18n-t>
     <p v-for="finding in findings" :key="finding.code + finding.message" class="fetch">
-      <b>{{ finding.severity === "remind" ? "Remember." : "Mind." }}</b> {{ finding.message }}
+      <b>{{ finding.severity === "remind" ? t("bench.stepSpoken.remember") : t("bench.stepSpoken.mind") }}</b>
+      {{ finding.message }}
       <template v-if="finding.severity === 'remind'">{{ finding.why }}</template>
     </p>
     <p v-for="note in reading.notes" :key="note" class="fetch">{{ note }}</p>
     <p class="why">{{ reading.why }}</p>
-    <p v-if="reading.care" class="care"><b>Care.</b> {{ reading.care }}</p>
+    <p v-if="reading.care" class="care">
+      <b>{{ t("bench.stepSpoken.care") }}</b> {{ reading.care }}
+    </p>
   </div>
 </template>
 

@@ -6,6 +6,7 @@ import type { CardOut } from "../../api/models";
 import { sayLength, showLength } from "../../logic/length";
 import { useShelf } from "../../stores/shelf";
 import CardSentence from "./CardSentence.vue";
+import { t } from "../../words";
 
 const props = defineProps<{ card: CardOut }>();
 const emit = defineEmits<{ laidAnew: []; turned: [by: number] }>();
@@ -25,7 +26,7 @@ const size = computed(() => {
 });
 const masks = computed(() => {
   const many = plan.value.masks.length;
-  return many ? `, ${many} ${many === 1 ? "mask" : "masks"}` : "";
+  return many ? t("card.cardFacts.masks", { many }, many) : "";
 });
 const facts = ref<HTMLElement | null>(null);
 async function turn() {
@@ -44,8 +45,12 @@ async function turn() {
       <span class="inks" aria-hidden="true"
         ><span v-for="ink in card.reading.inks" :key="ink.key" class="dot" :style="{ background: ink.hex }"
       /></span>
-      <span class="turn" aria-hidden="true">{{ open ? "fold" : "change" }}</span>
-      <span class="visually-hidden">{{ open ? "Fold it away" : "Change the card" }}</span>
+      <span class="turn" aria-hidden="true">{{
+        open ? t("card.cardFacts.fold") : t("card.cardFacts.change")
+      }}</span>
+      <span class="visually-hidden">{{
+        open ? t("card.cardFacts.foldItAway") : t("card.cardFacts.changeTheCard")
+      }}</span>
     </button>
     <div v-if="open" class="opened">
       <CardSentence :card="card" @laid-anew="emit('laidAnew')" />

@@ -16,6 +16,7 @@ import StillWorking from "../solving/StillWorking.vue";
 import OtherColours from "../solving/OtherColours.vue";
 import GroundTiles from "./GroundTiles.vue";
 import LayGradient from "./LayGradient.vue";
+import { t } from "../../words";
 
 const props = defineProps<{ card: CardOut; format: string }>();
 const emit = defineEmits<{ laidAnew: [] }>();
@@ -95,24 +96,30 @@ const inUse = (key: string) =>
   plan.value.focal.some((piece) => piece.ink === key);
 function toggle(ink: InkModel) {
   const has = plan.value.inks.some((other) => other.key === ink.key);
-  if (!has) desk.push(`take ${ink.name}`, { do: "take-ink", ink });
-  else if (!inUse(ink.key)) desk.push(`put ${ink.name} back`, { do: "put-ink-back", key: ink.key });
+  if (!has) desk.push(t("card.cardInks.take", { name: ink.name }), { do: "take-ink", ink });
+  else if (!inUse(ink.key))
+    desk.push(t("card.cardInks.putBack", { name: ink.name }), { do: "put-ink-back", key: ink.key });
 }
-const howMany = (n: number, what: string) => (n ? `${n === 1 ? "one" : n} ${what}${n === 1 ? "" : "s"}` : "");
 /** What another ground takes the place of, and what it leaves. */
 const replaces = computed(() => {
-  const gone = [howMany(plan.value.steps.length, "step"), howMany(plan.value.masks.length, "mask")].filter(
-    (words) => words,
-  );
-  const stays = ["the inks", "the stock", ...(plan.value.focal.length ? ["the focal pieces"] : [])];
-  if (plan.value.cuts.length) stays.push("what is cut");
-  const stay = `${stays.slice(0, -1).join(", ")} and ${stays.at(-1) ?? ""}`;
+  const [steps, masks] = [plan.value.steps.length, plan.value.masks.length];
+  const gone = [
+    steps ? t("card.cardInks.steps", { steps }, steps) : "",
+    masks ? t("card.cardInks.masks", { masks }, masks) : "",
+  ].filter((words) => words);
+  const stays = [
+    t("card.cardInks.theInks"),
+    t("card.cardInks.theStock"),
+    ...(plan.value.focal.length ? [t("card.cardInks.theFocalPieces")] : []),
+  ];
+  if (plan.value.cuts.length) stays.push(t("card.cardInks.whatIsCut"));
+  const stay = t("card.cardInks.and", { slice: stays.slice(0, -1).join(", "), at: stays.at(-1) ?? "" });
   return gone.length
-    ? `Another ground takes the place of the ${gone.join(" and the ")} that are here; ${stay} stay. Undo brings them back.`
-    : "A ground from these inks:";
+    ? t("card.cardInks.anotherGroundTakesThePlace", { gone: gone.join(t("card.cardInks.andThe")), stay })
+    : t("card.cardInks.aGroundFromTheseInks");
 });
 function layGround(ground: string) {
-  desk.push("lay out another ground", { do: "ground", ground });
+  desk.push(t("card.cardInks.layOutAnotherGround"), { do: "ground", ground });
   open.value = null;
   emit("laidAnew");
 }
@@ -134,28 +141,34 @@ function laidOut() {
     />
     <div ref="opened" class="more">
       <el-button size="small" :aria-expanded="open === 'inks'" @click="turn('inks')">
-        {{ open === "inks" ? "That will do" : "Other inks" }}
+        {{ open === "inks" ? t("card.cardInks.thatWillDo") : t("card.cardInks.otherInks") }}
       </el-button>
-      <el-button size="small" :aria-expanded="open === 'gradient'" @click="turn('gradient')"
-        >Lay out a gradient</el-button
-      >
-      <el-button size="small" :aria-expanded="open === 'ground'" @click="turn('ground')"
-        >Another ground</el-button
-      >
-      <el-button size="small" :aria-expanded="open === 'find'" @click="turn('find')">Find a colour</el-button>
+      <el-button size="small" :aria-expanded="open === 'gradient'" @click="turn('gradient')">{{
+        t("card.cardInks.layOutAGradient")
+      }}</el-button>
+      <el-button size="small" :aria-expanded="open === 'ground'" @click="turn('ground')">{{
+        t("card.cardInks.anotherGround")
+      }}</el-button>
+      <el-button size="small" :aria-expanded="open === 'find'" @click="turn('find')">{{
+        t("card.cardInks.findAColour")
+      }}</el-button>
       <el-button
         v-if="!card.piece"
         size="small"
         :disabled="!desk.pristine || looking.busy.value"
         @click="pictures.open()"
-        >From a picture</el-button
+        >{{ t("card.cardInks.fromAPicture") }}</el-button
       >
       <template v-if="plan.steps.length">
-        <el-button size="small" :aria-expanded="open === 'other'" @click="turn('other')"
-          >Other colours</el-button
-        >
-        <el-button v-if="banded" size="small" :disabled="!desk.pristine || evening.busy.value" @click="even"
-          >Even it</el-button
+        <el-button size="small" :aria-expanded="open === 'other'" @click="turn('other')">{{
+          t("card.cardInks.otherColours")
+        }}</el-button>
+        <el-button
+          v-if="banded"
+          size="small"
+          :disabled="!desk.pristine || evening.busy.value"
+          @click="even"
+          >{{ t("card.cardInks.evenIt") }}</el-button
         >
       </template>
     </div>
@@ -163,13 +176,13 @@ function laidOut() {
   <PictureBeside v-if="photo" :card="card" :photo="photo" @leave="seen = null" />
   <StillWorking
     v-if="looking.busy.value"
-    what="Looking at the picture …"
+    :what="t('card.cardInks.lookingAtThePicture')"
     :share="looking.share.value"
     @stop="looking.stop"
   />
   <StillWorking
     v-if="evening.busy.value"
-    what="Trying where the bands meet …"
+    :what="t('card.cardInks.tryingWhereTheBandsMeet')"
     :share="evening.share.value"
     @stop="evening.stop"
   />

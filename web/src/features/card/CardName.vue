@@ -2,6 +2,7 @@
 /** The card's name, written over in place. */
 import { ref, watch } from "vue";
 import { useDesk } from "../../composables/useDesk";
+import { t } from "../../words";
 
 const props = defineProps<{ title: string }>();
 const desk = useDesk();
@@ -12,7 +13,7 @@ watch(
 );
 function keep() {
   const title = written.value.trim();
-  if (title && title !== props.title) desk.push("give it another name", { do: "title", title });
+  if (title && title !== props.title) desk.push(t("card.cardName.giveItAnotherName"), { do: "title", title });
   else written.value = props.title;
 }
 function drop(event: Event | KeyboardEvent) {
@@ -28,7 +29,7 @@ function enter(event: Event | KeyboardEvent) {
   <el-input
     v-model="written"
     class="name"
-    aria-label="Name of the card"
+    :aria-label="t('card.cardName.nameOfTheCard')"
     :maxlength="80"
     @blur="keep"
     @keydown.enter="enter"

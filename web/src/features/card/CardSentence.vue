@@ -22,6 +22,7 @@ import FocalSentence from "./FocalSentence.vue";
 import PieceSentence from "./PieceSentence.vue";
 import RevealWords from "./RevealWords.vue";
 import SchoolsSentence from "./SchoolsSentence.vue";
+import { t } from "../../words";
 
 const props = defineProps<{ card: CardOut }>();
 const emit = defineEmits<{ laidAnew: [] }>();
@@ -54,11 +55,11 @@ function setFormat(key: string) {
   };
   const fold = f.fold === "top" ? ("top" as const) : ("left" as const);
   const size = { width_mm: f.width_mm, height_mm: f.height_mm };
-  resizing.set({ ...size, fold, reveals, mats: [] }, `make it ${f.name}`);
+  resizing.set({ ...size, fold, reveals, mats: [] }, t("card.cardSentence.makeIt", { size: f.name }));
 }
 function setStock(key: string) {
   const stock = shelf.shelf?.stocks.find((s) => s.stock.key === key)?.stock;
-  if (stock) desk.push(`take ${stock.name}`, { do: "stock", stock });
+  if (stock) desk.push(t("card.cardSentence.take", { name: stock.name }), { do: "stock", stock });
 }
 
 // One that was just taken is to be placed; the others keep to their names, so that the steps stay in sight.
@@ -80,26 +81,42 @@ const pieceKinds = computed(() =>
 );
 function makePiece(kind: PieceKind) {
   const label = PIECE_KINDS.find((one) => one.value === kind)?.label ?? kind;
-  desk.push(`make ${label}`, { do: "make-piece", kind, stock: plan.value.stock.key });
+  desk.push(t("card.cardSentence.make", { label }), { do: "make-piece", kind, stock: plan.value.stock.key });
 }
 const size = computed(() => [props.card.reading.panel_width_mm, props.card.reading.panel_height_mm] as const);
 function addMask(shape: Shape) {
   const mask = newMask(shape, plan.value, ...size.value);
-  desk.push(`take ${NEW_MASKS.find((m) => m.value === shape)?.label ?? "a mask"}`, { do: "add-mask", mask });
+  desk.push(
+    t("card.cardSentence.take2", {
+      label: NEW_MASKS.find((m) => m.value === shape)?.label ?? t("card.cardSentence.aMask"),
+    }),
+    { do: "add-mask", mask },
+  );
 }
 function addFocal(kind: "image" | "sentiment") {
   const darkest = [...props.card.reading.inks].sort((a, b) => a.lightness - b.lightness)[0]?.key ?? null;
   const piece = newFocal(kind, plan.value, ...size.value, darkest);
-  desk.push(kind === "image" ? "lay an image down" : "lay a sentiment down", { do: "add-focal", piece });
+  desk.push(
+    kind === "image" ? t("card.cardSentence.layAnImageDown") : t("card.cardSentence.layASentimentDown"),
+    { do: "add-focal", piece },
+  );
 }
 const FOCAL = [
-  { value: "sentiment" as const, label: "a sentiment", hint: "Cielo tells where it is hard to read" },
-  { value: "image" as const, label: "an image", hint: "Cielo tells how busy the ground is under it" },
+  {
+    value: "sentiment" as const,
+    label: t("card.cardSentence.aSentiment"),
+    hint: t("card.cardSentence.cieloTellsWhereItIs"),
+  },
+  {
+    value: "image" as const,
+    label: t("card.cardSentence.anImage"),
+    hint: t("card.cardSentence.cieloTellsHowBusyThe"),
+  },
 ];
 
 const choosingStencil = ref(false);
 function layStencil(stencil: string) {
-  desk.push("take a stencil from the shelf", { do: "stencil", stencil });
+  desk.push(t("card.cardSentence.takeAStencilFromThe"), { do: "stencil", stencil });
   choosingStencil.value = false;
 }
 const drawings = useFileDialog({ accept: ".svg,image/svg+xml", multiple: false, reset: true });
@@ -107,44 +124,63 @@ drawings.onChange(async (files) => {
   const file = files?.[0];
   if (!file) return;
   const name = file.name.replace(/\.svg$/i, "").slice(0, 60) || "drawing";
-  desk.push(`bring the drawing ${name} in`, { do: "drawing", name, svg: await file.text() });
+  desk.push(t("card.cardSentence.bringTheDrawingIn", { name }), {
+    do: "drawing",
+    name,
+    svg: await file.text(),
+  });
 });
 </script>
 
 <template>
-  <section class="card" aria-label="The card">
+  <section class="card" :aria-label="t('card.cardSentence.theCard')">
     <p class="sentence">
       <PieceSentence v-if="inFront" :card="card" :piece="inFront" @stock="setStock" />
-      <template v-else>
-        A
-        <WordChoice
-          label="Card format"
-          :text="
-            format?.name ??
-            `${sayLength(plan.card.width_mm, units)} by ${sayLength(plan.card.height_mm, units)}`
-          "
-          :value="format?.key ?? null"
-          :choices="(shelf.shelf?.formats ?? []).map((f) => ({ value: f.key, label: f.name }))"
-          @choose="setFormat"
-        />
-        card in
-        <UnitsWord
-          :value="units"
-          @choose="(value) => desk.push('change the units', { do: 'units', units: value })"
-        />, on <StockWord :text="plan.stock.name" :value="plan.stock.key" @choose="setStock" />; the panel
-        leaves
-        <RevealWords
-          label="Reveal"
-          :reveals="plan.card.reveals"
-          :units="units"
-          @change="
-            (reveals) => resizing.set({ reveals }, `leave ${sayLength(reveals.left_mm, units)} showing`)
-          "
-          @draft="(reveals) => desk.setDraft(reveals && { do: 'card', part: { reveals } })"
-        />.
-      </template>
+      <i18n-t v-else keypath="card.cardSentence.aCardInOn" scope="global">
+        <template #cardFormat>
+          <WordChoice
+            :label="t('card.cardSentence.cardFormat')"
+            :text="
+              format?.name ??
+              t('card.cardSentence.by', {
+                length: sayLength(plan.card.width_mm, units),
+                length2: sayLength(plan.card.height_mm, units),
+              })
+            "
+            :value="format?.key ?? null"
+            :choices="(shelf.shelf?.formats ?? []).map((f) => ({ value: f.key, label: f.name }))"
+            @choose="setFormat"
+          />
+        </template>
+        <template #unitsWord>
+          <UnitsWord
+            :value="units"
+            @choose="
+              (value) => desk.push(t('card.cardSentence.changeTheUnits'), { do: 'units', units: value })
+            "
+          />
+        </template>
+        <template #stockWord>
+          <StockWord :text="plan.stock.name" :value="plan.stock.key" @choose="setStock" />
+        </template>
+        <template #reveal>
+          <RevealWords
+            :label="t('card.cardSentence.reveal')"
+            :reveals="plan.card.reveals"
+            :units="units"
+            @change="
+              (reveals) =>
+                resizing.set(
+                  { reveals },
+                  t('card.cardSentence.leaveShowing', { reveal: sayLength(reveals.left_mm, units) }),
+                )
+            "
+            @draft="(reveals) => desk.setDraft(reveals && { do: 'card', part: { reveals } })"
+          />
+        </template>
+      </i18n-t>
       <template v-if="plan.masks.length">
-        {{ plan.masks.length === 1 ? "The mask is " : "The masks are " }}
+        {{ plan.masks.length === 1 ? t("card.cardSentence.theMaskIs") : t("card.cardSentence.theMasksAre") }}
         <template v-for="(mask, i) in plan.masks" :key="mask.key"
           >{{ i ? ", " : ""
           }}<button
@@ -153,7 +189,7 @@ drawings.onChange(async (files) => {
             :aria-expanded="openMask === mask.key"
             @click="openMask = openMask === mask.key ? null : mask.key"
           >
-            the {{ called(mask.key) }}
+            {{ t("card.cardSentence.the", { called: called(mask.key) }) }}
           </button></template
         >.
       </template>
@@ -164,22 +200,45 @@ drawings.onChange(async (files) => {
         {{ " " }}<FocalSentence :piece="piece" />
       </template>
       {{ " " }}
-      <WordMenu label="Add a mask" text="Add a mask" :choices="NEW_MASKS" @choose="addMask" />,
-      <button
-        type="button"
-        class="word"
-        :aria-expanded="choosingStencil"
-        @click="choosingStencil = !choosingStencil"
-      >
-        take one from the shelf</button
-      >, <button type="button" class="word" @click="drawings.open()">bring a drawing in</button> or
-      <WordMenu
-        label="Add a focal piece"
-        text="lay a focal piece down"
-        :choices="FOCAL"
-        @choose="addFocal"
+      <i18n-t keypath="card.cardSentence.or" scope="global">
+        <template #addA>
+          <WordMenu
+            :label="t('card.cardSentence.addAMask')"
+            :text="t('card.cardSentence.addAMask')"
+            :choices="NEW_MASKS"
+            @choose="addMask"
+          />
+        </template>
+        <template #takeOne>
+          <button
+            type="button"
+            class="word"
+            :aria-expanded="choosingStencil"
+            @click="choosingStencil = !choosingStencil"
+          >
+            {{ t("card.cardSentence.takeOneFromTheShelf") }}
+          </button>
+        </template>
+        <template #bringA>
+          <button type="button" class="word" @click="drawings.open()">
+            {{ t("card.cardSentence.bringADrawingIn") }}
+          </button>
+        </template>
+        <template #addA2>
+          <WordMenu
+            :label="t('card.cardSentence.addAFocalPiece')"
+            :text="t('card.cardSentence.layAFocalPieceDown')"
+            :choices="FOCAL"
+            @choose="addFocal"
+          />
+        </template> </i18n-t
+      >{{ " "
+      }}<WordMenu
+        :label="t('card.cardSentence.makeAPiece')"
+        :text="t('card.cardSentence.makeAnotherPiece')"
+        :choices="pieceKinds"
+        @choose="makePiece"
       />.
-      <WordMenu label="Make a piece" text="Make another piece" :choices="pieceKinds" @choose="makePiece" />.
     </p>
     <FitSteps
       v-if="resized"

@@ -4,12 +4,16 @@ import { computed, onMounted, ref } from "vue";
 import type { CardPart, Units } from "../../api/models";
 import { sayLength } from "../../logic/length";
 import { panelSize } from "../../logic/panelSize";
+import { t } from "../../words";
 
 const props = defineProps<{ was: CardPart; now: CardPart; units: Units }>();
 const emit = defineEmits<{ fit: []; leave: []; keep: [] }>();
 const say = (card: CardPart) => {
   const { width, height } = panelSize(card);
-  return `${sayLength(width, props.units)} by ${sayLength(height, props.units)}`;
+  return t("card.fitSteps.by", {
+    length: sayLength(width, props.units),
+    length2: sayLength(height, props.units),
+  });
 };
 const sizes = computed(() => ({ was: say(props.was), now: say(props.now) }));
 const box = ref<HTMLElement | null>(null);
@@ -20,14 +24,21 @@ onMounted(() => {
 </script>
 
 <template>
-  <div ref="box" class="ask" role="group" aria-label="The panel changes its size">
+  <div ref="box" class="ask" role="group" :aria-label="t('card.fitSteps.thePanelChangesItsSize')">
     <p>
-      The panel becomes <b>{{ sizes.now }}</b>; the steps were planned on {{ sizes.was }}. Fitted to it, bands
-      and places keep their share of the panel, and repeats their distance from the middle.
+      <i18n-t keypath="card.fitSteps.thePanelBecomesThe" scope="global">
+        <template #now>
+          <b>{{ sizes.now }}</b>
+        </template>
+        <template #was>{{ sizes.was }}</template>
+      </i18n-t>
+      {{ t("card.fitSteps.fittedToItBandsAnd") }}
     </p>
-    <el-button size="small" type="primary" @click="emit('fit')">Fit the steps to it</el-button>
-    <el-button size="small" @click="emit('leave')">Leave the steps as they are</el-button>
-    <el-button size="small" @click="emit('keep')">Keep the old size</el-button>
+    <el-button size="small" type="primary" @click="emit('fit')">{{
+      t("card.fitSteps.fitTheStepsToIt")
+    }}</el-button>
+    <el-button size="small" @click="emit('leave')">{{ t("card.fitSteps.leaveTheStepsAsThey") }}</el-button>
+    <el-button size="small" @click="emit('keep')">{{ t("card.fitSteps.keepTheOldSize") }}</el-button>
   </div>
 </template>
 

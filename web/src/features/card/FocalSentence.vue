@@ -6,6 +6,7 @@ import WordChoice from "../../components/word/WordChoice.vue";
 import WordLength from "../../components/word/WordLength.vue";
 import WordToggle from "../../components/word/WordToggle.vue";
 import { useDesk } from "../../composables/useDesk";
+import { t } from "../../words";
 
 const props = defineProps<{ piece: Focal }>();
 const desk = useDesk();
@@ -24,65 +25,126 @@ const verdict = computed(() => {
   const { worst, fine } = reading.value;
   if (props.piece.kind === "image")
     return fine
-      ? `the ground is quiet under it: it varies by ${worst.toFixed(0)} at most`
-      : `the ground is busy under it: it varies by ${worst.toFixed(0)}`;
+      ? t("card.focalSentence.theGroundIsQuietUnder", { worst: worst.toFixed(0) })
+      : t("card.focalSentence.theGroundIsBusyUnder", { worst: worst.toFixed(0) });
   return fine
-    ? `easy to read: ${worst.toFixed(0)} from the ground at its worst spot`
-    : `hard to read at its worst spot: only ${worst.toFixed(0)} from the ground`;
+    ? t("card.focalSentence.easyToReadFromThe", { worst: worst.toFixed(0) })
+    : t("card.focalSentence.hardToReadAtIts", { worst: worst.toFixed(0) });
 });
 const set = (part: Partial<Focal>, said: string) =>
   desk.push(said, { do: "focal", piece: { ...props.piece, ...part } });
 const draft = (part: Partial<Focal> | null) =>
   desk.setDraft(part && { do: "focal", piece: { ...props.piece, ...part } });
 const SIZES = [
-  { field: "width_mm", label: "wide", after: " by ", said: "resize", least: 4 },
-  { field: "height_mm", label: "high", after: ", its middle ", said: "resize", least: 4 },
-  { field: "x_mm", label: "from the left", after: " from the left and ", said: "move", least: 0 },
-  { field: "y_mm", label: "from the top", after: " from the top", said: "move", least: 0 },
+  {
+    field: "width_mm",
+    label: t("card.focalSentence.wide"),
+    after: t("card.focalSentence.by"),
+    said: t("card.focalSentence.resize"),
+    least: 4,
+  },
+  {
+    field: "height_mm",
+    label: t("card.focalSentence.high"),
+    after: t("card.focalSentence.itsMiddle"),
+    said: t("card.focalSentence.resize"),
+    least: 4,
+  },
+  {
+    field: "x_mm",
+    label: t("card.focalSentence.fromTheLeft"),
+    after: t("card.focalSentence.fromTheLeftAnd"),
+    said: t("card.focalSentence.move"),
+    least: 0,
+  },
+  {
+    field: "y_mm",
+    label: t("card.focalSentence.fromTheTop"),
+    after: t("card.focalSentence.fromTheTop2"),
+    said: t("card.focalSentence.move"),
+    least: 0,
+  },
 ] as const;
 </script>
 
 <template>
-  <span>
-    The {{ piece.name === piece.kind ? piece.kind : `${piece.name} ${piece.kind}` }}
-    <template v-if="piece.kind === 'sentiment'">
-      in
-      <WordChoice
-        label="Ink of the sentiment"
-        :text="inks.find((i) => i.value === piece.ink)?.label ?? 'no ink yet'"
-        :value="piece.ink ?? null"
-        :choices="inks"
-        @choose="(ink) => set({ ink }, 'change the sentiment\'s ink')"
-      />
-    </template>
-    is{{ " "
-    }}<template v-for="size in SIZES" :key="size.field"
-      ><WordLength
-        :label="`The ${piece.name} ${size.label}`"
-        :mm="piece[size.field]"
-        :units="units"
-        :least="size.least"
-        @change="(mm) => set({ [size.field]: mm }, `${size.said} the ${piece.name}`)"
-        @draft="(mm) => draft(mm === null ? null : { [size.field]: mm })"
-      />{{ size.after }}</template
-    ><template v-if="piece.kind === 'image'"
-      >; it
-      <WordToggle
-        label="It"
-        :text="piece.stands ? 'stands on the ground' : 'need not stand on anything'"
-        :other="piece.stands ? 'need not stand on anything' : 'stands on the ground'"
-        @toggle="
-          set({ stands: !piece.stands }, `let the ${piece.name} ${piece.stands ? 'float' : 'stand'}`)
-        " /></template
-    ><template v-if="verdict"
-      >; <i>{{ verdict }}</i></template
-    >.
-    <button
+  <span
+    >{{ " "
+    }}<i18n-t keypath="card.focalSentence.theIs" scope="global">
+      <template #kind>{{ piece.name === piece.kind ? piece.kind : `${piece.name} ${piece.kind}` }}</template>
+      <template #in>
+        <i18n-t v-if="piece.kind === 'sentiment'" keypath="card.focalSentence.in" scope="global">
+          <template #inkOf>
+            <WordChoice
+              :label="t('card.focalSentence.inkOfTheSentiment')"
+              :text="inks.find((i) => i.value === piece.ink)?.label ?? t('card.focalSentence.noInkYet')"
+              :value="piece.ink ?? null"
+              :choices="inks"
+              @choose="(ink) => set({ ink }, t('card.focalSentence.changeTheSentimentsInk'))"
+            />
+          </template>
+        </i18n-t>
+      </template>
+      <template #sizes>
+        <template v-for="size in SIZES" :key="size.field"
+          ><WordLength
+            :label="t('card.focalSentence.the', { name: piece.name, label: size.label })"
+            :mm="piece[size.field]"
+            :units="units"
+            :least="size.least"
+            @change="
+              (mm) =>
+                set({ [size.field]: mm }, t('card.focalSentence.the2', { said: size.said, name: piece.name }))
+            "
+            @draft="(mm) => draft(mm === null ? null : { [size.field]: mm })"
+          />{{ size.after }}</template
+        >
+      </template>
+      <template #it>
+        <i18n-t v-if="piece.kind === 'image'" keypath="card.focalSentence.it" scope="global">
+          <template #it>
+            <WordToggle
+              :label="t('card.focalSentence.it2')"
+              :text="
+                piece.stands
+                  ? t('card.focalSentence.standsOnTheGround')
+                  : t('card.focalSentence.needNotStandOnAnything')
+              "
+              :other="
+                piece.stands
+                  ? t('card.focalSentence.needNotStandOnAnything')
+                  : t('card.focalSentence.standsOnTheGround')
+              "
+              @toggle="
+                set(
+                  { stands: !piece.stands },
+                  t('card.focalSentence.letThe', {
+                    name: piece.name,
+                    stands: piece.stands ? t('card.focalSentence.float') : t('card.focalSentence.stand'),
+                  }),
+                )
+              "
+            />
+          </template>
+        </i18n-t>
+      </template>
+      <template #verdict>
+        <template v-if="verdict"
+          >; <i>{{ verdict }}</i></template
+        >
+      </template> </i18n-t
+    >{{ " "
+    }}<button
       type="button"
       class="word quiet"
-      @click="desk.push(`take the ${piece.name} away`, { do: 'take-focal-away', key: piece.key })"
+      @click="
+        desk.push(t('card.focalSentence.takeTheAway', { name: piece.name }), {
+          do: 'take-focal-away',
+          key: piece.key,
+        })
+      "
     >
-      Take it away
+      {{ t("card.focalSentence.takeItAway") }}
     </button>
   </span>
 </template>

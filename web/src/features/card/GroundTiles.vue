@@ -6,6 +6,7 @@ import { useAsked } from "../../composables/useAsked";
 import { coloursOf, fits, sayColours } from "../../logic/grounds";
 import { useGrounds } from "../../stores/grounds";
 import { useShelf } from "../../stores/shelf";
+import { t } from "../../words";
 
 const props = defineProps<{
   /** A format, or how large the panel is, as the picture is asked for: `format=five-seven`. */
@@ -49,7 +50,7 @@ const others = computed(() => (store.grounds ?? []).filter((ground) => !fitting.
 
 <template>
   <div>
-    <ul class="tiles" aria-label="Grounds">
+    <ul class="tiles" :aria-label="t('card.groundTiles.grounds')">
       <li v-for="ground in fitting" :key="ground.key">
         <button
           type="button"
@@ -63,14 +64,17 @@ const others = computed(() => (store.grounds ?? []).filter((ground) => !fitting.
           <b>{{ ground.name }}</b>
           <small>{{ ground.hint }}</small>
           <small v-if="ground.suits"
-            ><i>for {{ ground.suits }}</i></small
+            ><i>{{ t("card.groundTiles.for", { suits: ground.suits }) }}</i></small
           >
         </button>
       </li>
     </ul>
     <p v-if="others.length && inks.length" class="quiet">
-      With another number of colours:
-      {{ others.map((ground) => `${ground.name} (${sayColours(ground)})`).join(", ") }}.
+      {{
+        t("card.groundTiles.withAnotherNumberOfColours", {
+          others: others.map((ground) => `${ground.name} (${sayColours(ground)})`).join(", "),
+        })
+      }}
     </p>
   </div>
 </template>

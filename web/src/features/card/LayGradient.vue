@@ -5,6 +5,7 @@ import type { Disc, Edge, PlanModel } from "../../api/models";
 import WordChoice from "../../components/word/WordChoice.vue";
 import { useDesk } from "../../composables/useDesk";
 import { EDGE_CHOICES } from "../../logic/words";
+import { t } from "../../words";
 
 const props = defineProps<{ plan: PlanModel; width: number; height: number }>();
 const emit = defineEmits<{ done: [] }>();
@@ -18,15 +19,23 @@ const round = ref<"none" | "moon" | "sun">(
   discs.value.some((disc) => disc.key === "sun") ? "sun" : discs.value.length ? "moon" : "none",
 );
 const ROUND = [
-  { value: "none" as const, label: "no round mask" },
-  { value: "moon" as const, label: "a moon" },
-  { value: "sun" as const, label: "a sun" },
+  { value: "none" as const, label: t("card.layGradient.noRoundMask") },
+  { value: "moon" as const, label: t("card.layGradient.aMoon") },
+  { value: "sun" as const, label: t("card.layGradient.aSun") },
 ];
 const SEAMS = [
-  { value: "lighter-again" as const, label: "lighter ink again over the seams", hint: "closes the line" },
-  { value: "overlap-only" as const, label: "overlap only", hint: "fewer steps, firmer bands" },
+  {
+    value: "lighter-again" as const,
+    label: t("card.layGradient.lighterInkAgainOverThe"),
+    hint: t("card.layGradient.closesTheLine"),
+  },
+  {
+    value: "overlap-only" as const,
+    label: t("card.layGradient.overlapOnly"),
+    hint: t("card.layGradient.fewerStepsFirmerBands"),
+  },
 ];
-const FADES = [{ value: "none" as const, label: "no side" }, ...EDGE_CHOICES];
+const FADES = [{ value: "none" as const, label: t("card.layGradient.noSide") }, ...EDGE_CHOICES];
 const enough = computed(() => props.plan.inks.length >= 2 && props.plan.inks.length <= 5);
 const called = (list: readonly { value: string; label: string }[], value: string) =>
   list.find((one) => one.value === value)?.label ?? value;
@@ -46,7 +55,7 @@ function disc(key: "moon" | "sun"): Disc {
 }
 function layOut() {
   const key = round.value;
-  desk.push("lay out the gradient", {
+  desk.push(t("card.layGradient.layOutTheGradient"), {
     do: "gradient",
     wish: {
       inks: props.plan.inks,
@@ -62,41 +71,49 @@ function layOut() {
 
 <template>
   <div>
-    <p class="sentence">
-      From these {{ plan.inks.length }} inks, light at the
-      <WordChoice
-        label="Light edge"
-        :text="called(EDGE_CHOICES, light)"
-        :value="light"
-        :choices="EDGE_CHOICES"
-        @choose="(edge) => (light = edge)"
-      />,
-      <WordChoice
-        label="Seams"
-        :text="called(SEAMS, seams)"
-        :value="seams"
-        :choices="SEAMS"
-        @choose="(value) => (seams = value)"
-      />, round
-      <WordChoice
-        label="Round mask"
-        :text="called(ROUND, round)"
-        :value="round"
-        :choices="ROUND"
-        @choose="(value) => (round = value)"
-      />, fading to bare stock at
-      <WordChoice
-        label="Fade"
-        :text="called(FADES, fade)"
-        :value="fade"
-        :choices="FADES"
-        @choose="(value) => (fade = value)"
-      />.
-    </p>
+    <i18n-t keypath="card.layGradient.fromTheseInksLightAt" tag="p" scope="global" class="sentence">
+      <template #length>{{ plan.inks.length }}</template>
+      <template #lightEdge>
+        <WordChoice
+          :label="t('card.layGradient.lightEdge')"
+          :text="called(EDGE_CHOICES, light)"
+          :value="light"
+          :choices="EDGE_CHOICES"
+          @choose="(edge) => (light = edge)"
+        />
+      </template>
+      <template #seams>
+        <WordChoice
+          :label="t('card.layGradient.seams')"
+          :text="called(SEAMS, seams)"
+          :value="seams"
+          :choices="SEAMS"
+          @choose="(value) => (seams = value)"
+        />
+      </template>
+      <template #roundMask>
+        <WordChoice
+          :label="t('card.layGradient.roundMask')"
+          :text="called(ROUND, round)"
+          :value="round"
+          :choices="ROUND"
+          @choose="(value) => (round = value)"
+        />
+      </template>
+      <template #fade>
+        <WordChoice
+          :label="t('card.layGradient.fade')"
+          :text="called(FADES, fade)"
+          :value="fade"
+          :choices="FADES"
+          @choose="(value) => (fade = value)"
+        />
+      </template>
+    </i18n-t>
     <el-button type="primary" :disabled="!enough" @click="layOut">
-      {{ plan.steps.length ? "Lay it out in place of these steps" : "Lay it out" }}
+      {{ plan.steps.length ? t("card.layGradient.layItOutInPlace") : t("card.layGradient.layItOut") }}
     </el-button>
-    <span v-if="!enough" class="quiet"> It takes two to five inks.</span>
+    <span v-if="!enough" class="quiet"> {{ t("card.layGradient.itTakesTwoToFive") }}</span>
   </div>
 </template>
 

@@ -3,6 +3,7 @@
 import { computed } from "vue";
 import type { CardOut } from "../../api/models";
 import { pieceId, wholeOf } from "../../logic/beside";
+import { t } from "../../words";
 
 const props = defineProps<{ card: CardOut; together: boolean }>();
 const emit = defineEmits<{ together: [shown: boolean] }>();
@@ -14,13 +15,13 @@ const box = (mm: number) => `${Math.max(6, (mm / longest.value) * 30)}px`;
 </script>
 
 <template>
-  <nav class="parts" aria-label="The parts of the card">
+  <nav class="parts" :aria-label="t('card.pieceRow.thePartsOfTheCard')">
     <RouterLink
       :to="{ name: 'desk', params: { id: whole } }"
       class="part"
       :class="{ here: !card.piece && !together }"
       @click="emit('together', false)"
-      >the panel</RouterLink
+      >{{ t("card.pieceRow.thePanel") }}</RouterLink
     >
     <RouterLink
       v-for="piece in card.pieces"
@@ -41,7 +42,7 @@ const box = (mm: number) => `${Math.max(6, (mm / longest.value) * 30)}px`;
       />{{ piece.name }}</RouterLink
     >
     <button type="button" class="part" :class="{ here: together }" @click="emit('together', !together)">
-      the whole card
+      {{ t("card.pieceRow.theWholeCard") }}
     </button>
   </nav>
 </template>

@@ -14,6 +14,7 @@ import CutFromPiece from "./CutFromPiece.vue";
 import { BELONGS, placedPiece, wholeOf } from "../../logic/beside";
 import { useCard } from "../../stores/card";
 import { useShelf } from "../../stores/shelf";
+import { t } from "../../words";
 
 const props = defineProps<{ card: CardOut; piece: Schemas["BesideOut"] }>();
 const emit = defineEmits<{ stock: [key: string] }>();
@@ -23,16 +24,16 @@ const router = useRouter();
 const units = computed(() => props.card.plan.units);
 /** What a part is as large as that is no piece of its own. */
 const AS_LARGE: Partial<Record<Schemas["BesideOut"]["belongs"], string>> = {
-  base: "as large as the card",
-  inside: "as large as the card",
-  back: "as large as the panel",
+  base: t("card.pieceSentence.asLargeAsTheCard"),
+  inside: t("card.pieceSentence.asLargeAsTheCard"),
+  back: t("card.pieceSentence.asLargeAsThePanel"),
 };
 const outlines = computed(() => [
-  { value: "rectangle", label: "straight" },
-  { value: "round", label: "round" },
+  { value: "rectangle", label: t("card.pieceSentence.straight") },
+  { value: "round", label: t("card.pieceSentence.round") },
   ...(shelf.shelf?.motifs ?? []).map((motif) => ({
     value: motif.key,
-    label: `to a ${motif.name}`,
+    label: t("card.pieceSentence.toA", { name: motif.name }),
     path: motif.path,
   })),
 ]);
@@ -40,11 +41,11 @@ function put(part: Partial<Schemas["BesideOut"]>, said: string) {
   desk.push(said, { do: "put-piece", piece: props.piece.key, put: placedPiece(props.piece, part), said });
 }
 function thread() {
-  desk.push("thread it between the figures", { do: "thread", piece: props.piece.key });
+  desk.push(t("card.pieceSentence.threadItBetweenTheFigures2"), { do: "thread", piece: props.piece.key });
 }
 function takeAway() {
   // Of the whole, since the piece's own page goes with it.
-  useCard(wholeOf(props.card.id)).push(`take the ${props.piece.name} away`, {
+  useCard(wholeOf(props.card.id)).push(t("card.pieceSentence.takeTheAway", { name: props.piece.name }), {
     do: "take-piece-away",
     piece: props.piece.key,
   });
@@ -53,88 +54,133 @@ function takeAway() {
 </script>
 
 <template>
-  The
-  <WordText
-    label="Name of the piece"
-    :text="piece.name"
-    :value="piece.name"
-    @change="(name) => put({ name }, `call it ${name}`)"
-  />,
-  <template v-if="AS_LARGE[piece.belongs]">{{ AS_LARGE[piece.belongs] }},</template>
-  <template v-else>
-    <WordLength
-      label="Wide"
-      :mm="piece.width_mm"
-      :units="units"
-      :least="10"
-      :most="400"
-      @change="(mm) => put({ width_mm: mm }, 'resize the piece')" />
-    by
-    <WordLength
-      label="High"
-      :mm="piece.height_mm"
-      :units="units"
-      :least="10"
-      :most="400"
-      @change="(mm) => put({ height_mm: mm }, 'resize the piece')"
-  /></template>
-  of
-  <template v-if="piece.belongs === 'back'">{{ card.plan.stock.name }}</template>
-  <StockWord
-    v-else
-    :text="card.plan.stock.name"
-    :value="card.plan.stock.key"
-    @choose="(key) => emit('stock', key)"
-  /><template v-if="piece.belongs !== 'panel'">. {{ BELONGS[piece.belongs] }}{{ " " }}</template
-  ><template v-else
-    >, cut
-    <WordChoice
-      label="Cut"
-      :text="outlines.find((one) => one.value === piece.outline)?.label ?? piece.outline"
-      :value="piece.outline"
-      :choices="outlines"
-      @choose="(outline) => put({ outline }, 'cut it to another outline')"
-    />. It is put on the panel with its middle
-    <WordLength
-      label="From the left"
-      :mm="piece.x_mm"
-      :units="units"
-      @change="(mm) => put({ x_mm: mm }, 'move the piece')"
-    />
-    from the left and
-    <WordLength
-      label="From the top"
-      :mm="piece.y_mm"
-      :units="units"
-      @change="(mm) => put({ y_mm: mm }, 'move the piece')"
-    />
-    from the top, turned
-    <WordAngle
-      label="Turned"
-      :value="piece.angle_deg"
-      @change="(angle_deg) => put({ angle_deg }, 'turn the piece')"
-    />,
-    <template v-if="piece.raised_mm"
-      >on foam
-      <WordLength
-        label="Foam"
-        :mm="piece.raised_mm"
-        :units="units"
-        :most="10"
-        @change="(mm) => put({ raised_mm: mm }, 'lift the piece')"
+  <i18n-t keypath="card.pieceSentence.theOf" scope="global">
+    <template #nameOf>
+      <WordText
+        :label="t('card.pieceSentence.nameOfThePiece')"
+        :text="piece.name"
+        :value="piece.name"
+        @change="(name) => put({ name }, t('card.pieceSentence.callIt', { name }))"
       />
-      high</template
-    ><button v-else type="button" class="word" @click="put({ raised_mm: 1.6 }, 'set it on foam')">
-      glued flat</button
-    >; what hangs over
-    <WordToggle
-      label="Hangs over"
-      :text="piece.flush ? 'is trimmed flush' : 'hangs over'"
-      :other="piece.flush ? 'hangs over' : 'is trimmed flush'"
-      @toggle="put({ flush: !piece.flush }, 'trim it flush or not')"
-    />. <button type="button" class="word" @click="thread">Thread it between the figures</button>.
-    <CutFromPiece :piece="piece" :units="units" @put="put" />{{ " " }}</template
-  ><button type="button" class="word quiet" @click="takeAway">
-    {{ piece.belongs === "panel" ? "Take the piece away" : "Leave it plain" }}</button
-  >.
+    </template>
+    <template #asLarge>
+      <template v-if="AS_LARGE[piece.belongs]">{{ AS_LARGE[piece.belongs] }},</template>
+      <i18n-t v-else keypath="card.pieceSentence.by" scope="global">
+        <template #wide>
+          <WordLength
+            :label="t('card.pieceSentence.wide')"
+            :mm="piece.width_mm"
+            :units="units"
+            :least="10"
+            :most="400"
+            @change="(mm) => put({ width_mm: mm }, t('card.pieceSentence.resizeThePiece'))"
+          />
+        </template>
+        <template #high>
+          <WordLength
+            :label="t('card.pieceSentence.high')"
+            :mm="piece.height_mm"
+            :units="units"
+            :least="10"
+            :most="400"
+            @change="(mm) => put({ height_mm: mm }, t('card.pieceSentence.resizeThePiece'))"
+          />
+        </template>
+      </i18n-t>
+    </template>
+    <template #name>
+      <template v-if="piece.belongs === 'back'">{{ card.plan.stock.name }}</template>
+      <StockWord
+        v-else
+        :text="card.plan.stock.name"
+        :value="card.plan.stock.key"
+        @choose="(key) => emit('stock', key)"
+      />
+    </template>
+    <template #belongs>
+      <template v-if="piece.belongs !== 'panel'">. {{ BELONGS[piece.belongs] }}{{ " " }}</template
+      ><template v-else
+        ><i18n-t keypath="card.pieceSentence.cut" scope="global">
+          <template #cut>
+            <WordChoice
+              :label="t('card.pieceSentence.cut2')"
+              :text="outlines.find((one) => one.value === piece.outline)?.label ?? piece.outline"
+              :value="piece.outline"
+              :choices="outlines"
+              @choose="(outline) => put({ outline }, t('card.pieceSentence.cutItToAnotherOutline'))"
+            />
+          </template> </i18n-t
+        >{{ " "
+        }}<i18n-t keypath="card.pieceSentence.itIsPutOnThe" scope="global">
+          <template #fromThe>
+            <WordLength
+              :label="t('card.pieceSentence.fromTheLeft')"
+              :mm="piece.x_mm"
+              :units="units"
+              @change="(mm) => put({ x_mm: mm }, t('card.pieceSentence.moveThePiece'))"
+            />
+          </template>
+          <template #fromThe2>
+            <WordLength
+              :label="t('card.pieceSentence.fromTheTop')"
+              :mm="piece.y_mm"
+              :units="units"
+              @change="(mm) => put({ y_mm: mm }, t('card.pieceSentence.moveThePiece'))"
+            />
+          </template>
+          <template #turned>
+            <WordAngle
+              :label="t('card.pieceSentence.turned')"
+              :value="piece.angle_deg"
+              @change="(angle_deg) => put({ angle_deg }, t('card.pieceSentence.turnThePiece'))"
+            />
+          </template>
+          <template #onFoam>
+            <i18n-t v-if="piece.raised_mm" keypath="card.pieceSentence.onFoamHigh" scope="global">
+              <template #foam>
+                <WordLength
+                  :label="t('card.pieceSentence.foam')"
+                  :mm="piece.raised_mm"
+                  :units="units"
+                  :most="10"
+                  @change="(mm) => put({ raised_mm: mm }, t('card.pieceSentence.liftThePiece'))"
+                />
+              </template> </i18n-t
+            ><button
+              v-else
+              type="button"
+              class="word"
+              @click="put({ raised_mm: 1.6 }, t('card.pieceSentence.setItOnFoam'))"
+            >
+              {{ t("card.pieceSentence.gluedFlat") }}
+            </button>
+          </template>
+          <template #hangsOver>
+            <WordToggle
+              :label="t('card.pieceSentence.hangsOver')"
+              :text="
+                piece.flush ? t('card.pieceSentence.isTrimmedFlush') : t('card.pieceSentence.hangsOver2')
+              "
+              :other="
+                piece.flush ? t('card.pieceSentence.hangsOver2') : t('card.pieceSentence.isTrimmedFlush')
+              "
+              @toggle="put({ flush: !piece.flush }, t('card.pieceSentence.trimItFlushOrNot'))"
+            />
+          </template> </i18n-t
+        >{{ " "
+        }}<button type="button" class="word" @click="thread">
+          {{ t("card.pieceSentence.threadItBetweenTheFigures") }}</button
+        >.{{ " " }}<CutFromPiece :piece="piece" :units="units" @put="put" />{{ " " }}</template
+      >
+    </template>
+    <template #belongs2>
+      <button type="button" class="word quiet" @click="takeAway">
+        {{
+          piece.belongs === "panel"
+            ? t("card.pieceSentence.takeThePieceAway")
+            : t("card.pieceSentence.leaveItPlain")
+        }}
+      </button>
+    </template>
+  </i18n-t>
 </template>

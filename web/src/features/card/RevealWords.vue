@@ -3,6 +3,7 @@
 import { computed, ref } from "vue";
 import type { CardPart, Units } from "../../api/models";
 import WordLength from "../../components/word/WordLength.vue";
+import { t } from "../../words";
 
 type Reveals = CardPart["reveals"];
 const props = defineProps<{ label: string; reveals: Reveals; units: Units }>();
@@ -17,18 +18,23 @@ const one = (side: (typeof SIDES)[number], mm: number): Reveals => ({ ...props.r
 </script>
 
 <template>
-  <template v-if="alike && !apart"
-    ><WordLength
-      :label="`${label} all round`"
-      :mm="reveals.left_mm"
-      :units="units"
-      :most="300"
-      @change="(mm) => emit('change', all(mm))"
-      @draft="(mm) => emit('draft', mm === null ? null : all(mm))"
-    />
-    all round (<button type="button" class="word quiet" @click="apart = true">each side apart</button
-    >)</template
-  >
+  <i18n-t v-if="alike && !apart" keypath="card.revealWords.allRound" scope="global">
+    <template #left>
+      <WordLength
+        :label="t('card.revealWords.allRound2', { label })"
+        :mm="reveals.left_mm"
+        :units="units"
+        :most="300"
+        @change="(mm) => emit('change', all(mm))"
+        @draft="(mm) => emit('draft', mm === null ? null : all(mm))"
+      />
+    </template>
+    <template #eachSide>
+      <button type="button" class="word quiet" @click="apart = true">
+        {{ t("card.revealWords.eachSideApart") }}
+      </button>
+    </template>
+  </i18n-t>
   <template v-else
     ><template v-for="(side, i) in SIDES" :key="side"
       >{{ i ? ", " : "" }}{{ side }}

@@ -3,13 +3,16 @@
 import { computed } from "vue";
 import { useDesk } from "../../composables/useDesk";
 import { useServer } from "../../stores/server";
+import { t } from "../../words";
 
 const desk = useDesk();
 const server = useServer();
 const word = computed(() => {
-  if (desk.pristine) return "Saved";
+  if (desk.pristine) return t("card.savedWord.saved");
   const waiting = desk.outbox.length;
-  return (server.away || desk.stuck) && waiting ? `Not saved yet: ${waiting}` : "Saving …";
+  return (server.away || desk.stuck) && waiting
+    ? t("card.savedWord.notSavedYet", { waiting })
+    : t("card.savedWord.saving");
 });
 </script>
 

@@ -22,6 +22,7 @@ import WishFor from "../solving/WishFor.vue";
 import WhatDoYouHave from "../shelf/WhatDoYouHave.vue";
 import GroundTiles from "./GroundTiles.vue";
 import StartSizes from "./StartSizes.vue";
+import { t } from "../../words";
 
 const emit = defineEmits<{ close: [] }>();
 const shelf = useShelf();
@@ -64,9 +65,9 @@ const colours = computed(() =>
 const ready = computed(() => !!chosenGround.value && fits(chosenGround.value, colours.value));
 const banded = computed(() => ground.value === "banded-gradient");
 const DISCS = [
-  { value: "none" as const, label: "no round mask" },
-  { value: "moon" as const, label: "a moon", hint: "a round mask kept bare, high up" },
-  { value: "sun" as const, label: "a sun", hint: "a larger round mask, low down" },
+  { value: "none" as const, label: t("card.startCard.noRoundMask") },
+  { value: "moon" as const, label: t("card.startCard.aMoon"), hint: t("card.startCard.aRoundMaskKeptBare") },
+  { value: "sun" as const, label: t("card.startCard.aSun"), hint: t("card.startCard.aLargerRoundMaskLow") },
 ];
 /** An empty shelf asks what she has, until she has told. */
 const bare = ref(false);
@@ -104,11 +105,11 @@ const warned = useAsked(
 );
 /** What is still wanted, or what will be done. */
 const told = computed(() => {
-  if (!inks.value.length) return "Choose a ground with the inks shown, or inks of your own.";
+  if (!inks.value.length) return t("card.startCard.chooseAGroundWithThe");
   const of = chosenGround.value;
   if (of && !ready.value)
-    return `${of.name} takes ${sayColours(of)} colours: choose other inks, or another ground.`;
-  return `${inks.value.length} ink${inks.value.length > 1 ? "s" : ""}; Cielo sorts them light to dark on this stock.`;
+    return t("card.startCard.takesColoursChooseOtherInks", { name: of.name, colours: sayColours(of) });
+  return t("card.startCard.inkCieloSortsThem", { inks: inks.value.length }, inks.value.length);
 });
 
 function toggle(key: string) {
@@ -133,7 +134,7 @@ function roundMask(): Disc | null {
 }
 
 const asked = () => ({
-  title: title.value.trim() || "A new card",
+  title: title.value.trim() || t("card.startCard.aNewCard"),
   units: units.value,
   ...asBody(sizes.value),
   stock: stock.value,
@@ -179,54 +180,73 @@ async function start() {
 
 <template>
   <WhatDoYouHave v-if="bare" :units="units" @ready="bare = false" />
-  <section v-else-if="shelf.shelf" class="start" aria-label="A new card">
-    <p class="sentence">
-      <StartSizes
-        :sizes="sizes"
-        :formats="shelf.shelf.formats"
-        :units="units"
-        @change="(value) => (sizes = value)"
-      />
-      measured in
-      <UnitsWord :value="units" @choose="(value) => (units = value)" />, on
-      <StockWord
-        :text="chosenStock?.stock.name ?? ''"
-        :value="stock"
-        @choose="(key) => shelf.lookOn(key)"
-      /><template v-if="banded"
-        >: a gradient, light at the
-        <WordChoice
-          label="Light edge"
-          :text="EDGE_CHOICES.find((e) => e.value === light)?.label ?? ''"
-          :value="light"
-          :choices="EDGE_CHOICES"
-          @choose="(edge) => (light = edge)" />, with
-        <WordChoice
-          label="Round mask"
-          :text="DISCS.find((d) => d.value === disc)?.label ?? ''"
-          :value="disc"
-          :choices="DISCS"
-          @choose="(value) => (disc = value)" /></template
-      >, called
-      <el-input
-        ref="name"
-        v-model="title"
-        class="name"
-        placeholder="A new card"
-        aria-label="Name of the card"
-        :maxlength="80"
-      />.
-    </p>
+  <section v-else-if="shelf.shelf" class="start" :aria-label="t('card.startCard.aNewCard')">
+    <i18n-t keypath="card.startCard.measuredInOn" tag="p" scope="global" class="sentence">
+      <template #startSizes>
+        <StartSizes
+          :sizes="sizes"
+          :formats="shelf.shelf.formats"
+          :units="units"
+          @change="(value) => (sizes = value)"
+        />
+      </template>
+      <template #unitsWord>
+        <UnitsWord :value="units" @choose="(value) => (units = value)" />
+      </template>
+      <template #stockWord>
+        <StockWord
+          :text="chosenStock?.stock.name ?? ''"
+          :value="stock"
+          @choose="(key) => shelf.lookOn(key)"
+        />
+      </template>
+      <template #aLight>
+        <i18n-t v-if="banded" keypath="card.startCard.aGradientLightAt" scope="global">
+          <template #lightEdge>
+            <WordChoice
+              :label="t('card.startCard.lightEdge')"
+              :text="EDGE_CHOICES.find((e) => e.value === light)?.label ?? ''"
+              :value="light"
+              :choices="EDGE_CHOICES"
+              @choose="(edge) => (light = edge)"
+            />
+          </template>
+          <template #roundMask>
+            <WordChoice
+              :label="t('card.startCard.roundMask')"
+              :text="DISCS.find((d) => d.value === disc)?.label ?? ''"
+              :value="disc"
+              :choices="DISCS"
+              @choose="(value) => (disc = value)"
+            />
+          </template>
+        </i18n-t>
+      </template>
+      <template #elInput>
+        <el-input
+          ref="name"
+          v-model="title"
+          class="name"
+          :placeholder="t('card.startCard.aNewCard')"
+          :aria-label="t('card.startCard.nameOfTheCard')"
+          :maxlength="80"
+        />
+      </template>
+    </i18n-t>
     <p v-if="low.length" class="low" role="status">
-      Runs low: {{ low.map((thing) => `${thing.name}, ${sayLeft(thing)} left`).join("; ") }}.
+      {{
+        t("card.startCard.runsLow", {
+          low: low
+            .map((thing) => t("card.startCard.left", { name: thing.name, left: sayLeft(thing) }))
+            .join("; "),
+        })
+      }}
     </p>
     <WishFor :stock="stock" :units="units" :size="wishSize" @take="takeWish" />
     <h2>
-      Ground
+      {{ t("card.startCard.ground") }}
       <span class="quiet">{{
-        inks.length
-          ? "as each would look with these inks; a powder or white it takes is fetched from the shelf"
-          : "each in inks of yours that suit it; choose one, or choose inks first"
+        inks.length ? t("card.startCard.asEachWouldLookWith") : t("card.startCard.eachInInksOfYours")
       }}</span>
     </h2>
     <GroundTiles
@@ -238,11 +258,8 @@ async function start() {
       @choose="chooseGround"
     />
     <h2>
-      Inks
-      <span class="quiet"
-        >as they look on {{ chosenStock?.stock.name }}; those that neighbour each other go together: light,
-        middle, dark</span
-      >
+      {{ t("card.startCard.inks") }}
+      <span class="quiet">{{ t("card.startCard.asTheyLookOn", { name: chosenStock?.stock.name }) }}</span>
     </h2>
     <InkPicker
       :stock-hex="chosenStock?.hex ?? '#fff'"
@@ -250,17 +267,23 @@ async function start() {
       kinds
       @toggle="(ink) => toggle(ink.key)"
     />
-    <ul v-if="warned.value.value?.length" class="warned" aria-label="What these inks cannot give">
+    <ul
+      v-if="warned.value.value?.length"
+      class="warned"
+      :aria-label="t('card.startCard.whatTheseInksCannotGive')"
+    >
       <li v-for="warning in warned.value.value" :key="warning.message">
         <b>{{ warning.message }}</b> {{ warning.why }}
       </li>
     </ul>
     <div class="end">
       <el-button type="primary" :disabled="!ready || busy" @click="start">
-        {{ busy ? "Laying it out …" : "Lay it out" }}
+        {{ busy ? t("card.startCard.layingItOut") : t("card.startCard.layItOut") }}
       </el-button>
-      <el-button :disabled="!stock || busy" @click="startBare">Begin with nothing laid</el-button>
-      <el-button @click="emit('close')">Not now</el-button>
+      <el-button :disabled="!stock || busy" @click="startBare">{{
+        t("card.startCard.beginWithNothingLaid")
+      }}</el-button>
+      <el-button @click="emit('close')">{{ t("card.startCard.notNow") }}</el-button>
       <span class="quiet" aria-live="polite">{{ told }}</span>
     </div>
   </section>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Back and forth through what was done to the card. */
 import { useDesk } from "../../composables/useDesk";
+import { t } from "../../words";
 
 const desk = useDesk();
 </script>
@@ -8,14 +9,14 @@ const desk = useDesk();
 <template>
   <el-button
     :disabled="!desk.saved?.undoes"
-    :title="desk.saved?.undoes ? `Undo: ${desk.saved.undoes}` : undefined"
+    :title="desk.saved?.undoes ? t('card.undoRedo.undo', { undoes: desk.saved.undoes }) : undefined"
     @click="desk.undo()"
-    >Undo</el-button
+    >{{ t("card.undoRedo.undo2") }}</el-button
   >
   <el-button
     :disabled="!desk.saved?.redoes"
-    :title="desk.saved?.redoes ? `Redo: ${desk.saved.redoes}` : undefined"
+    :title="desk.saved?.redoes ? t('card.undoRedo.redo', { redoes: desk.saved.redoes }) : undefined"
     @click="desk.redo()"
-    >Redo</el-button
+    >{{ t("card.undoRedo.redo2") }}</el-button
   >
 </template>

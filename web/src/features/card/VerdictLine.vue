@@ -4,6 +4,7 @@ import { computed, ref } from "vue";
 import type { CardOut } from "../../api/models";
 import { useDesk } from "../../composables/useDesk";
 import { sayUsual } from "../../logic/journal";
+import { t } from "../../words";
 
 const props = defineProps<{ card: CardOut }>();
 const emit = defineEmits<{
@@ -30,48 +31,76 @@ const pads = computed(() =>
     return name && usual ? [`${name}, ${usual}`] : [];
   }),
 );
-const putInOrder = () => desk.push("put it in working order", { do: "order" });
+const putInOrder = () => desk.push(t("card.verdictLine.putItInWorkingOrder2"), { do: "order" });
 </script>
 
 <template>
   <p v-if="steps" class="verdict" role="status">
-    <template v-if="!desk.pristine">Looking at it as it stands now …</template>
-    <template v-else-if="trouble">
-      <button type="button" class="word" :aria-expanded="listed" @click="listed = !listed">
-        <b>{{ trouble === 1 ? "One thing" : `${trouble} things` }} will go wrong</b></button
-      >{{ " " }}as it stands.
-    </template>
-    <template v-else>Nothing will go wrong that Cielo knows of.</template>{{ " " }}
-    <button v-if="steps > 1" type="button" class="word" @click="putInOrder">Put it in working order</button
-    >{{ " " }} <button type="button" class="word" @click="emit('try')">Try another way</button>{{ " " }}
-    <button type="button" class="word" @click="emit('before')">As it was</button>
+    <template v-if="!desk.pristine">{{ t("card.verdictLine.lookingAtItAsIt") }}</template>
+    <i18n-t v-else-if="trouble" keypath="card.verdictLine.asItStands" scope="global">
+      <template #troubleWill>
+        <button type="button" class="word" :aria-expanded="listed" @click="listed = !listed">
+          <b>{{
+            t("card.verdictLine.willGoWrong", {
+              trouble:
+                trouble === 1 ? t("card.verdictLine.oneThing") : t("card.verdictLine.things", { trouble }),
+            })
+          }}</b>
+        </button>
+      </template>
+    </i18n-t>
+    <template v-else>{{ t("card.verdictLine.nothingWillGoWrongThat") }}</template>{{ " " }}
+    <button v-if="steps > 1" type="button" class="word" @click="putInOrder">
+      {{ t("card.verdictLine.putItInWorkingOrder") }}</button>{{ " " }}
+    <button type="button" class="word" @click="emit('try')">
+      {{ t("card.verdictLine.tryAnotherWay") }}</button>{{ " " }}
+    <button type="button" class="word" @click="emit('before')">{{ t("card.verdictLine.asItWas") }}</button>
   </p>
-  <ul v-if="listed && desk.pristine && trouble" class="told" aria-label="What will go wrong">
+  <ul
+    v-if="listed && desk.pristine && trouble"
+    class="told"
+    :aria-label="t('card.verdictLine.whatWillGoWrong')"
+  >
     <li v-for="finding in troubles" :key="`${finding.step}${finding.code}${finding.message}`">
       <button v-if="finding.step" type="button" class="word" @click="emit('go', finding.step)">
-        Step {{ numberOf(finding.step) }}</button
-      ><b v-else>The card</b>: {{ finding.message }}
+        {{ t("card.verdictLine.step", { numberOf: numberOf(finding.step) }) }}</button><b v-else>{{
+        t("card.verdictLine.theCard")
+      }}</b
+      >: {{ finding.message }}
     </li>
   </ul>
   <p v-if="card.measured.length" class="told" role="status">
-    Your shelf has since learnt: {{ card.measured.join(", ") }}.
-    <button
+    {{ t("card.verdictLine.yourShelfHasSinceLearnt", { measured: card.measured.join(", ") }) }}{{ " "
+    }}<button
       type="button"
       class="word"
-      @click="desk.push('take in what was measured', { do: 'take-measured-in' })"
+      @click="desk.push(t('card.verdictLine.takeInWhatWasMeasured'), { do: 'take-measured-in' })"
     >
-      Predict with that
+      {{ t("card.verdictLine.predictWithThat") }}
     </button>
   </p>
-  <p v-if="hand || pads.length" class="verdict quiet">
-    Predicted for
-    <template v-if="hand">your hand, {{ hand }}</template
-    ><template v-if="hand && pads.length">, and </template
-    ><template v-if="pads.length">your pads: {{ pads.join("; ") }}</template
-    >; the <RouterLink class="word" :to="{ name: 'journal' }">Journal</RouterLink> has where that is from.
-  </p>
+  <i18n-t
+    v-if="hand || pads.length"
+    keypath="card.verdictLine.predictedForTheHas"
+    tag="p"
+    scope="global"
+    class="verdict quiet"
+  >
+    <template #your>
+      <template v-if="hand">{{ t("card.verdictLine.yourHand", { hand }) }}</template>
+    </template>
+    <template #and>
+      <template v-if="hand && pads.length">{{ t("card.verdictLine.and") }} </template>
+    </template>
+    <template #your2>
+      <template v-if="pads.length">{{ t("card.verdictLine.yourPads", { pads: pads.join("; ") }) }}</template>
+    </template>
+    <template #routerLink>
+      <RouterLink class="word" :to="{ name: 'journal' }">{{ t("card.verdictLine.journal") }}</RouterLink>
+    </template>
+  </i18n-t>
   <p v-if="desk.moves" class="told" role="status">
-    <template v-if="!desk.moves.length">It is in working order already.</template>
+    <template v-if="!desk.moves.length">{{ t("card.verdictLine.itIsInWorkingOrder") }}</template>
     <template v-for="moved in desk.moves" :key="moved">{{ moved }}<br /></template>
   </p>
 </template>

@@ -4,6 +4,7 @@ import { ref } from "vue";
 import { ask } from "../../api/client";
 import { useAsked } from "../../composables/useAsked";
 import { sayBridge } from "../../logic/solving";
+import { t } from "../../words";
 
 const props = defineProps<{ stock: string; first: string; second: string }>();
 const open = ref(false);
@@ -21,11 +22,13 @@ const asked = useAsked(
 
 <template>
   <div class="bridge">
-    <el-button :aria-expanded="open" @click="open = !open">Bridge the seam between them</el-button>
+    <el-button :aria-expanded="open" @click="open = !open">{{
+      t("crossings.bridgeWays.bridgeTheSeamBetweenThem")
+    }}</el-button>
     <p v-if="open && asked.busy.value && !asked.value.value" class="quiet" role="status">
-      Trying what could go between …
+      {{ t("crossings.bridgeWays.tryingWhatCouldGoBetween") }}
     </p>
-    <ul v-if="open && asked.value.value" aria-label="Ways across the seam">
+    <ul v-if="open && asked.value.value" :aria-label="t('crossings.bridgeWays.waysAcrossTheSeam')">
       <li v-for="way in asked.value.value" :key="way.kind + (way.ink ?? '')">
         <span class="run" :style="{ background: `linear-gradient(90deg, ${way.hexes.join(', ')})` }" />
         <b>{{ way.name || way.kind }}</b> {{ sayBridge(way) }}

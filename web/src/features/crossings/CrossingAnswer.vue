@@ -7,6 +7,7 @@ import { crossingAt, sayApart, sayOff, saySure } from "../../logic/crossings";
 import { readNumber } from "../../logic/numbers";
 import BridgeWays from "./BridgeWays.vue";
 import type { Square } from "./CrossingWeave.vue";
+import { t } from "../../words";
 
 const props = defineProps<{ chart: ChartOut; square: Square }>();
 const emit = defineEmits<{
@@ -29,19 +30,27 @@ const swatches = computed(() => {
   if (!once.value || !twice.value) return [];
   const { wet_hex, wet_apart } = once.value;
   const passes = [
-    { label: "one pass", hex: once.value.hex, note: once.value.words },
-    { label: "two passes", hex: twice.value.hex, note: twice.value.words },
+    { label: t("crossings.crossingAnswer.onePass"), hex: once.value.hex, note: once.value.words },
+    { label: t("crossings.crossingAnswer.twoPasses"), hex: twice.value.hex, note: twice.value.words },
   ];
   if (alone.value && top.value)
     return [
       ...passes,
-      { label: "before it dries", hex: top.value.wet_hex, note: "" },
-      { label: "after a drop of water", hex: top.value.water_hex, note: top.value.water_words },
+      { label: t("crossings.crossingAnswer.beforeItDries"), hex: top.value.wet_hex, note: "" },
+      {
+        label: t("crossings.crossingAnswer.afterADropOfWater"),
+        hex: top.value.water_hex,
+        note: top.value.water_words,
+      },
     ];
   return [
     ...passes,
-    { label: "the other way round", hex: other.value?.hex ?? "", note: other.value?.words ?? "" },
-    { label: "wet into each other", hex: wet_hex, note: sayApart(wet_apart) },
+    {
+      label: t("crossings.crossingAnswer.theOtherWayRound"),
+      hex: other.value?.hex ?? "",
+      note: other.value?.words ?? "",
+    },
+    { label: t("crossings.crossingAnswer.wetIntoEachOther"), hex: wet_hex, note: sayApart(wet_apart) },
   ];
 });
 
@@ -67,8 +76,18 @@ function keep() {
 </script>
 
 <template>
-  <section v-if="once && bottom && top" aria-live="polite" aria-label="The crossing chosen">
-    <h2>{{ alone ? `${top.name} alone` : `${top.name} over ${bottom.name}` }}</h2>
+  <section
+    v-if="once && bottom && top"
+    aria-live="polite"
+    :aria-label="t('crossings.crossingAnswer.theCrossingChosen')"
+  >
+    <h2>
+      {{
+        alone
+          ? t("crossings.crossingAnswer.alone", { name: top.name })
+          : t("crossings.crossingAnswer.over", { name: top.name, name2: bottom.name })
+      }}
+    </h2>
     <ul class="swatches" :style="{ '--stock': chart.stock_hex }">
       <li v-for="swatch in swatches" :key="swatch.label">
         <span class="swatch"><span :style="{ background: swatch.hex }" /></span>
@@ -79,29 +98,46 @@ function keep() {
     <p v-for="mark in marks" :key="mark.code" class="mark" :data-test="mark.code">{{ mark.words }}</p>
     <p v-if="alone && top.note" class="quiet">{{ top.note }}</p>
     <p class="quiet">
-      <template v-if="once.measured">You measured this crossing. </template>
-      Cielo is {{ saySure(once.uncertainty) }}: {{ sayOff(once.uncertainty) }}.
-      <NumbersFold
-        >Lab {{ once.lab.map((v) => v.toFixed(0)).join(" ") }} in daylight; nine times in ten the true colour
-        lies within {{ once.uncertainty.toFixed(1) }} (CIEDE2000).</NumbersFold
-      >
+      <template v-if="once.measured">{{ t("crossings.crossingAnswer.youMeasuredThisCrossing") }} </template>
+      {{
+        t("crossings.crossingAnswer.cieloIs", {
+          sure: saySure(once.uncertainty),
+          off: sayOff(once.uncertainty),
+        })
+      }}{{ " "
+      }}<NumbersFold>{{
+        t("crossings.crossingAnswer.labInDaylightNineTimes", {
+          lab: once.lab.map((v) => v.toFixed(0)).join(" "),
+          uncertainty: once.uncertainty.toFixed(1),
+        })
+      }}</NumbersFold>
     </p>
     <div v-if="!alone" class="does">
-      <el-button @click="emit('turn', { bottom: square.top, top: square.bottom })">Turn the order</el-button>
-      <el-button v-if="once.measured" @click="emit('forget')">Forget my reading</el-button>
-      <el-button v-else-if="!writing" @click="writing = true">I have measured it</el-button>
+      <el-button @click="emit('turn', { bottom: square.top, top: square.bottom })">{{
+        t("crossings.crossingAnswer.turnTheOrder")
+      }}</el-button>
+      <el-button v-if="once.measured" @click="emit('forget')">{{
+        t("crossings.crossingAnswer.forgetMyReading")
+      }}</el-button>
+      <el-button v-else-if="!writing" @click="writing = true">{{
+        t("crossings.crossingAnswer.iHaveMeasuredIt")
+      }}</el-button>
     </div>
     <BridgeWays v-if="!alone" :stock="chart.stock" :first="square.bottom" :second="square.top" />
     <form v-if="writing" class="reading" @submit.prevent="keep">
       <label v-for="(axis, i) in ['L', 'a', 'b']" :key="axis"
-        >{{ axis }} <el-input v-model="written[i]" inputmode="text" :aria-label="`Measured ${axis}`"
+        >{{ axis }}
+        <el-input
+          v-model="written[i]"
+          inputmode="text"
+          :aria-label="t('crossings.crossingAnswer.measured', { axis })"
       /></label>
-      <el-button native-type="submit" type="primary" :disabled="!lab">Keep it</el-button>
-      <el-button @click="writing = false">Not now</el-button>
+      <el-button native-type="submit" type="primary" :disabled="!lab">{{
+        t("crossings.crossingAnswer.keepIt")
+      }}</el-button>
+      <el-button @click="writing = false">{{ t("crossings.crossingAnswer.notNow") }}</el-button>
     </form>
-    <p v-if="writing" class="quiet">
-      One pass of each straight from the pad, dry, read in daylight (D50) as CIE Lab.
-    </p>
+    <p v-if="writing" class="quiet">{{ t("crossings.crossingAnswer.onePassOfEachStraight") }}</p>
   </section>
 </template>
 

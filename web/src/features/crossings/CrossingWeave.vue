@@ -3,6 +3,7 @@
 import { computed } from "vue";
 import type { ChartOut, CrossingOut } from "../../api/models";
 import { crossingAt, MARK_WORDS } from "../../logic/crossings";
+import { t } from "../../words";
 
 export interface Square {
   bottom: string;
@@ -28,7 +29,7 @@ const rows = computed(() =>
   })),
 );
 function say(bottom: string, top: string, cell: { once?: CrossingOut; mark: string }): string {
-  const over = bottom === top ? "alone" : `over ${names.value.get(bottom)}`;
+  const over = bottom === top ? "alone" : t("crossings.crossingWeave.over", { get: names.value.get(bottom) });
   const words = cell.once?.words ?? "";
   const shown = [cell.mark, cell.once?.measured ? "read" : ""].filter(Boolean).join(" ");
   return [`${names.value.get(top)} ${over}: ${words}`, shown].filter(Boolean).join(", ");
@@ -51,11 +52,17 @@ function step(event: KeyboardEvent, row: number, column: number) {
   <div class="chart">
     <table
       :style="{ background: chart.stock_hex, '--n': chart.inks.length }"
-      aria-label="Every ink over every other"
+      :aria-label="t('crossings.crossingWeave.everyInkOverEveryOther')"
     >
       <thead>
         <tr>
-          <td class="corner">laid first ↓<br />over it →</td>
+          <td class="corner">
+            <i18n-t keypath="crossings.crossingWeave.laidFirstOverIt" scope="global">
+              <template #br>
+                <br />
+              </template>
+            </i18n-t>
+          </td>
           <th v-for="ink in chart.inks" :key="ink.key" scope="col">{{ ink.name }}</th>
         </tr>
       </thead>
@@ -81,16 +88,14 @@ function step(event: KeyboardEvent, row: number, column: number) {
                 }"
               />
               <span v-if="cell.mark" class="mark">{{ cell.mark }}</span>
-              {{ " " }}<span v-if="cell.measured" class="mark read">read</span>
+              {{ " "
+              }}<span v-if="cell.measured" class="mark read">{{ t("crossings.crossingWeave.read") }}</span>
             </button>
           </td>
         </tr>
       </tbody>
     </table>
-    <p class="quiet">
-      Each square: one pass of both straight from the pad at the upper left, two at the lower right, dry
-      between the inks.
-    </p>
+    <p class="quiet">{{ t("crossings.crossingWeave.eachSquareOnePassOf") }}</p>
   </div>
 </template>
 

@@ -8,6 +8,7 @@ import WordLength from "../../components/word/WordLength.vue";
 import { withInkAt } from "../../logic/crossings";
 import { rulerMarks, sayLength } from "../../logic/length";
 import { useShelf } from "../../stores/shelf";
+import { t } from "../../words";
 
 const props = defineProps<{
   chart: ChartOut;
@@ -35,39 +36,44 @@ const sorted = computed(() => props.strip?.light_to_dark.join() === props.sequen
 </script>
 
 <template>
-  <section class="blend" aria-label="The inks blended">
+  <section class="blend" :aria-label="t('crossings.gradientStrip.theInksBlended')">
     <p class="sentence">
-      Blend
-      <template v-for="(key, i) in sequence" :key="key">
-        <WordChoice
-          :label="`Ink ${i + 1} of the blend`"
-          :text="name(key)"
-          :value="key"
-          :choices="choices"
-          @choose="(ink) => emit('order', withInkAt(sequence, i, ink))"
-        />{{ i < sequence.length - 1 ? ", " : "" }}
-      </template>
-      over
-      <WordLength
-        label="Length of the blend"
-        :mm="lengthMm"
-        :units="units"
-        :least="20"
-        :most="400"
-        @change="(mm) => emit('length', mm)"
-      />, each carried
-      <WordLength
-        label="Carried into the next"
-        :mm="carryMm"
-        :units="units"
-        :least="0"
-        :most="200"
-        @change="(mm) => emit('carry', mm)"
-      />
-      into the next.
-      <el-button v-if="strip && !sorted" @click="emit('order', strip.light_to_dark)">
-        Lay them light to dark
-      </el-button>
+      <i18n-t keypath="crossings.gradientStrip.blendOverEachCarried" scope="global">
+        <template #sequence>
+          <template v-for="(key, i) in sequence" :key="key">
+            <WordChoice
+              :label="t('crossings.gradientStrip.inkOfTheBlend', { i: i + 1 })"
+              :text="name(key)"
+              :value="key"
+              :choices="choices"
+              @choose="(ink) => emit('order', withInkAt(sequence, i, ink))"
+            />{{ i < sequence.length - 1 ? ", " : "" }}
+          </template>
+        </template>
+        <template #lengthOf>
+          <WordLength
+            :label="t('crossings.gradientStrip.lengthOfTheBlend')"
+            :mm="lengthMm"
+            :units="units"
+            :least="20"
+            :most="400"
+            @change="(mm) => emit('length', mm)"
+          />
+        </template>
+        <template #carriedInto>
+          <WordLength
+            :label="t('crossings.gradientStrip.carriedIntoTheNext')"
+            :mm="carryMm"
+            :units="units"
+            :least="0"
+            :most="200"
+            @change="(mm) => emit('carry', mm)"
+          />
+        </template> </i18n-t
+      >{{ " "
+      }}<el-button v-if="strip && !sorted" @click="emit('order', strip.light_to_dark)">{{
+        t("crossings.gradientStrip.layThemLightToDark")
+      }}</el-button>
     </p>
     <div v-if="strip" class="strip" :style="{ background: chart.stock_hex }">
       <div class="ink" data-test="strip" :style="{ background }" />
@@ -78,25 +84,28 @@ const sorted = computed(() => props.strip?.light_to_dark.join() === props.sequen
         </g>
       </svg>
       <span v-for="seam in strip.seams_mm" :key="seam" class="seam" :style="{ left: share(seam) }"
-        ><i>seam</i></span
+        ><i>{{ t("crossings.gradientStrip.seam") }}</i></span
       >
       <span class="steepest" :class="{ stark: strip.stark }" :style="{ left: share(strip.steepest_mm) }"
-        ><i>{{ strip.stark ? "a line shows here" : "steepest" }}</i></span
+        ><i>{{
+          strip.stark ? t("crossings.gradientStrip.aLineShowsHere") : t("crossings.gradientStrip.steepest")
+        }}</i></span
       >
     </div>
     <p v-if="strip" class="said" role="status" data-test="strip-said">
-      It changes fastest at {{ sayLength(strip.steepest_mm, units) }}.
-      <NumbersFold>{{ strip.steepest_per_mm.toFixed(1) }} per mm (CIEDE2000).</NumbersFold>
+      {{ t("crossings.gradientStrip.itChangesFastestAt", { length: sayLength(strip.steepest_mm, units) })
+      }}{{ " "
+      }}<NumbersFold>{{
+        t("crossings.gradientStrip.perMmCiede2000", { steepestPer: strip.steepest_per_mm.toFixed(1) })
+      }}</NumbersFold>
       <template v-if="strip.stark">
-        <b>A stark line would show there.</b>{{ " " }}
-        <el-button v-if="strip.even_carry_mm" @click="emit('carry', strip.even_carry_mm)">
-          Carry each {{ sayLength(strip.even_carry_mm, units) }} on
-        </el-button>
-        <template v-else
-          >No carry within this length cures it: make it longer, or set an ink between the two.</template
-        >
+        <b>{{ t("crossings.gradientStrip.aStarkLineWouldShow") }}</b>{{ " " }}
+        <el-button v-if="strip.even_carry_mm" @click="emit('carry', strip.even_carry_mm)">{{
+          t("crossings.gradientStrip.carryEachOn", { length: sayLength(strip.even_carry_mm, units) })
+        }}</el-button>
+        <template v-else>{{ t("crossings.gradientStrip.noCarryWithinThisLength") }}</template>
       </template>
-      <template v-else>It is even: no line would show.</template>
+      <template v-else>{{ t("crossings.gradientStrip.itIsEvenNoLine") }}</template>
     </p>
   </section>
 </template>

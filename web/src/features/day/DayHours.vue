@@ -4,6 +4,7 @@ import { computed, ref } from "vue";
 import type { Schemas } from "../../api/models";
 import { hourMarks, rowsOf } from "../../logic/day";
 import { sayHour } from "../../logic/time";
+import { t } from "../../words";
 
 const props = defineProps<{ day: Schemas["DayOut"]; startsAt: number }>();
 const rows = computed(() => rowsOf(props.day.entries));
@@ -14,7 +15,7 @@ const pointed = ref<Schemas["EntryOut"] | null>(null);
 </script>
 
 <template>
-  <section class="day" aria-label="The day">
+  <section class="day" :aria-label="t('day.dayHours.theDay')">
     <div class="hours">
       <span
         v-for="mark in marks"
@@ -39,7 +40,14 @@ const pointed = ref<Schemas["EntryOut"] | null>(null);
             width: share(entry.end_s - entry.start_s),
             top: row.drying ? `${row.depth.get(entry) ?? 0}px` : undefined,
           }"
-          :aria-label="`Card ${entry.card}, step ${entry.number}, ${at(entry.start_s)}: ${entry.says}`"
+          :aria-label="
+            t('day.dayHours.cardStep', {
+              card: entry.card,
+              number: entry.number,
+              at: at(entry.start_s),
+              says: entry.says,
+            })
+          "
           @pointerenter="pointed = entry"
           @focus="pointed = entry"
         >
@@ -48,13 +56,15 @@ const pointed = ref<Schemas["EntryOut"] | null>(null);
       </div>
     </div>
     <p class="told" aria-live="polite">
-      <template v-if="pointed">
-        <b>{{ at(pointed.start_s) }}</b> card {{ pointed.card }}, step {{ pointed.number }}:
-        {{ pointed.says }}
-      </template>
-      <template v-else
-        >Point at a block: its number is the card. Thin lines are cards that dry by themselves.</template
-      >
+      <i18n-t v-if="pointed" keypath="day.dayHours.cardStep2" scope="global">
+        <template #at>
+          <b>{{ at(pointed.start_s) }}</b>
+        </template>
+        <template #card>{{ pointed.card }}</template>
+        <template #number>{{ pointed.number }}</template>
+        <template #says>{{ pointed.says }}</template>
+      </i18n-t>
+      <template v-else>{{ t("day.dayHours.pointAtABlockIts") }}</template>
     </p>
   </section>
 </template>

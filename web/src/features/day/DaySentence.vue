@@ -7,6 +7,7 @@ import WordHour from "../../components/word/WordHour.vue";
 import type { Counts } from "../../composables/useDay";
 import { COUNTED, minutesOf } from "../../logic/counted";
 import { sayHour } from "../../logic/time";
+import { t } from "../../words";
 
 const props = defineProps<{
   counts: Counts;
@@ -31,7 +32,7 @@ const counted = computed(() => {
 const late = computed(() =>
   Math.ceil(((props.day?.length_s ?? 0) - (props.doneBy - props.startsAt) * 60) / 60),
 );
-const minutes = (n: number) => `${n} ${n === 1 ? "minute" : "minutes"}`;
+const minutes = (n: number) => t("day.daySentence.minutes", { n }, n);
 const soonerBy = computed(() =>
   props.sooner.slice(0, 2).flatMap((more) => {
     const what = COUNTED.find((other) => other.field === more.field);
@@ -51,32 +52,49 @@ const soonerBy = computed(() =>
         :value="counts[of.field]"
         :most="of.most"
         @change="(n) => emit('count', of.field, n)" /></template
-    >, from
-    <WordHour label="Begin at" :minutes="startsAt" @change="(n) => emit('startsAt', n)" />
-    on, to be done by
-    <WordHour label="Done by" :minutes="doneBy" @change="(n) => emit('doneBy', n)" />.
-    <template v-if="day">
-      All are done at <b>{{ sayHour(startsAt * 60 + day.length_s) }}</b>, after
-      {{ minutesOf(day.length_s) }} minutes;
-      {{
+    ><i18n-t keypath="day.daySentence.fromOnToBe" scope="global">
+      <template #beginAt>
+        <WordHour
+          :label="t('day.daySentence.beginAt')"
+          :minutes="startsAt"
+          @change="(n) => emit('startsAt', n)"
+        />
+      </template>
+      <template #doneBy>
+        <WordHour :label="t('day.daySentence.doneBy')" :minutes="doneBy" @change="(n) => emit('doneBy', n)" />
+      </template> </i18n-t
+    >{{ " "
+    }}<i18n-t v-if="day" keypath="day.daySentence.allAreDoneAt" scope="global">
+      <template #hour>
+        <b>{{ sayHour(startsAt * 60 + day.length_s) }}</b>
+      </template>
+      <template #minutesOf>{{ minutesOf(day.length_s) }}</template>
+      <template #shortest>{{
         day.shortest
-          ? "no day is shorter"
-          : `the best found, and none is shorter than ${minutesOf(day.bound_s)}`
-      }}.
-    </template>
+          ? t("day.daySentence.noDayIsShorter")
+          : t("day.daySentence.theBestFoundAndNone", { minutesOf: minutesOf(day.bound_s) })
+      }}</template>
+    </i18n-t>
     <b v-if="day && late > 0" role="status">
-      That is {{ minutes(late) }} late: take another maker, heat tool or mask, or fewer cards.
+      {{ t("day.daySentence.thatIsLateTakeAnother", { minutes: minutes(late) }) }}
     </b>
-    <span v-for="{ what, count, saved } in soonerBy" :key="what.field">
-      With
-      <button type="button" class="word" @click="emit('count', what.field, count)">
-        {{ count }} {{ what.many }}
-      </button>
-      it ends {{ minutes(saved) }} sooner.
-    </span>
+    <i18n-t
+      v-for="{ what, count, saved } in soonerBy"
+      :key="what.field"
+      keypath="day.daySentence.withItEndsSooner"
+      tag="span"
+      scope="global"
+    >
+      <template #buttonIt>
+        <button type="button" class="word" @click="emit('count', what.field, count)">
+          {{ count }} {{ what.many }}
+        </button>
+      </template>
+      <template #minutes>{{ minutes(saved) }}</template>
+    </i18n-t>
     <span v-if="looking" role="status" class="quiet"
-      >{{ day ? "Looking for a shorter day" : "Planning the day" }} …
-      <el-button @click="emit('stop')">That will do</el-button></span
+      >{{ day ? t("day.daySentence.lookingForAShorterDay") : t("day.daySentence.planningTheDay") }} …
+      <el-button @click="emit('stop')">{{ t("day.daySentence.thatWillDo") }}</el-button></span
     >
   </p>
 </template>

@@ -6,6 +6,7 @@ import WordNumber from "../../components/word/WordNumber.vue";
 import { useAsked } from "../../composables/useAsked";
 import { useDoing } from "../../composables/useDoing";
 import { PLENTY, readLeft, sayLeft, sayWanted, tapLeft } from "../../logic/supplies";
+import { t } from "../../words";
 
 type Supply = Schemas["SupplyOut"];
 
@@ -28,33 +29,53 @@ async function note({ kind, key }: Supply, left: number) {
 </script>
 
 <template>
-  <section v-if="supplies?.length" class="supplies" aria-label="What it takes">
-    <h2>What {{ cards === 1 ? "one card takes" : `${cards} cards take` }}</h2>
+  <section v-if="supplies?.length" class="supplies" :aria-label="t('day.suppliesList.whatItTakes')">
+    <h2>
+      {{
+        t("day.suppliesList.what", {
+          cards:
+            cards === 1 ? t("day.suppliesList.oneCardTakes") : t("day.suppliesList.cardsTake", { cards }),
+        })
+      }}
+    </h2>
     <ul>
-      <li v-for="supply in supplies" :key="`${supply.kind} ${supply.key}`" :class="{ short: !supply.lasts }">
-        <b>{{ supply.name }}</b>{{ sayWanted(supply) }}:
-        <WordNumber
-          :label="`${supply.name} on the shelf`"
-          :text="sayLeft(supply.left ?? PLENTY)"
-          :value="supply.left ?? PLENTY"
-          :show="sayLeft"
-          hint="Write a number, or: plenty."
-          :read="readLeft"
-          :tap="(left, by) => tapLeft(supply, left, by)"
-          @change="(left) => note(supply, left)"
-        />
-        on the shelf<template v-if="!supply.lasts"
-          >,
-          <span role="status">{{
-            supply.left ? `${supply.wanted - supply.left} short` : "get it first"
-          }}</span></template
-        >.
-      </li>
+      <i18n-t
+        v-for="supply in supplies"
+        :key="`${supply.kind} ${supply.key}`"
+        keypath="day.suppliesList.onTheShelf"
+        tag="li"
+        scope="global"
+        :class="{ short: !supply.lasts }"
+      >
+        <template #name>
+          <b>{{ supply.name }}</b>
+        </template>
+        <template #wanted>{{ sayWanted(supply) }}</template>
+        <template #left>
+          <WordNumber
+            :label="t('day.suppliesList.onTheShelf2', { name: supply.name })"
+            :text="sayLeft(supply.left ?? PLENTY)"
+            :value="supply.left ?? PLENTY"
+            :show="sayLeft"
+            :hint="t('day.suppliesList.writeANumberOrPlenty')"
+            :read="readLeft"
+            :tap="(left, by) => tapLeft(supply, left, by)"
+            @change="(left) => note(supply, left)"
+          />
+        </template>
+        <template #it>
+          <template v-if="!supply.lasts"
+            >,
+            <span role="status">{{
+              supply.left
+                ? t("day.suppliesList.short", { wanted: supply.wanted - supply.left })
+                : t("day.suppliesList.getItFirst")
+            }}</span></template
+          >
+        </template>
+      </i18n-t>
     </ul>
-    <p class="quiet">
-      What is counted goes down as steps are done at the bench; re-inking a pad is noted on the shelf. How
-      many passes a pad is good for is yours to judge.
-    </p>
+    <p class="quiet">{{ t("day.suppliesList.whatIsCountedGoesDown") }}</p>
   </section>
 </template>
 

@@ -2,6 +2,7 @@
 /** The panel as photographed beside its prediction: a line to draw across, or where the two differ. */
 import { ref } from "vue";
 import LineAcross from "../../components/LineAcross.vue";
+import { t } from "../../words";
 
 const props = defineProps<{ entry: string; version: number; size: [number, number] }>();
 const apart = ref(false);
@@ -15,20 +16,24 @@ const side = (of: string) => `/api/journal/${props.entry}/panel.png?side=${of}&v
       class="apart"
       :style="{ aspectRatio: `${size[0]} / ${size[1]}` }"
       :src="side('difference')"
-      alt="Where the two differ: white where they are one, dark where not"
+      :alt="t('journal.besidePrediction.whereTheTwoDifferWhite')"
     />
     <LineAcross
       v-else
-      :left="{ src: side('photographed'), alt: 'The panel as photographed' }"
-      :right="{ src: side('predicted'), alt: 'The panel as predicted' }"
+      :left="{ src: side('photographed'), alt: t('journal.besidePrediction.thePanelAsPhotographed') }"
+      :right="{ src: side('predicted'), alt: t('journal.besidePrediction.thePanelAsPredicted') }"
       :size="size"
-      label="Photographed on the left of the line, predicted on its right"
+      :label="t('journal.besidePrediction.photographedOnTheLeftOf')"
     />
     <figcaption>
-      <template v-if="apart">Dark where it came out otherwise.</template>
-      <template v-else>Left of the line as photographed, right of it as predicted.</template>{{ " " }}
+      <template v-if="apart">{{ t("journal.besidePrediction.darkWhereItCameOut") }}</template>
+      <template v-else>{{ t("journal.besidePrediction.leftOfTheLineAs") }}</template>{{ " " }}
       <button type="button" class="word" :aria-pressed="apart" @click="apart = !apart">
-        {{ apart ? "Side by side again" : "Show where they differ" }}
+        {{
+          apart
+            ? t("journal.besidePrediction.sideBySideAgain")
+            : t("journal.besidePrediction.showWhereTheyDiffer")
+        }}
       </button>
     </figcaption>
   </figure>

@@ -4,6 +4,7 @@ import { ARROWS } from "../../logic/arrows";
 import { useElementSize } from "@vueuse/core";
 import { computed, ref } from "vue";
 import { useDragging } from "../../composables/useDragging";
+import { t } from "../../words";
 
 type Corner = [number, number];
 const props = defineProps<{ src: string; corners: Corner[] }>();
@@ -13,7 +14,12 @@ const { width } = useElementSize(image);
 const natural = ref({ width: 1, height: 1 });
 const scale = computed(() => width.value / natural.value.width || 1);
 const now = ref<Corner[]>(props.corners.map(([x, y]) => [x, y]));
-const NAMES = ["upper left", "upper right", "lower right", "lower left"];
+const NAMES = [
+  t("journal.cornersByHand.upperLeft"),
+  t("journal.cornersByHand.upperRight"),
+  t("journal.cornersByHand.lowerRight"),
+  t("journal.cornersByHand.lowerLeft"),
+];
 let from: Corner = [0, 0];
 const { grab } = useDragging<number>({
   move(at, dx, dy) {
@@ -44,7 +50,7 @@ function key(event: KeyboardEvent, at: number) {
       <img
         ref="image"
         :src="src"
-        alt="The photograph"
+        :alt="t('journal.cornersByHand.thePhotograph')"
         @load="image && (natural = { width: image.naturalWidth, height: image.naturalHeight })"
       />
       <button
@@ -52,15 +58,17 @@ function key(event: KeyboardEvent, at: number) {
         :key="at"
         type="button"
         class="corner"
-        :aria-label="`The panel's ${NAMES[at]} corner; drag it or use the arrow keys`"
+        :aria-label="t('journal.cornersByHand.thePanelsCornerDragIt', { names: NAMES[at] })"
         :style="{ left: `${corner[0] * scale}px`, top: `${corner[1] * scale}px` }"
         @pointerdown.prevent="take($event, at)"
         @keydown="key($event, at)"
       />
     </div>
     <p class="does">
-      <el-button type="primary" @click="emit('keep', now)">These are its corners</el-button>
-      <el-button @click="emit('leave')">Leave them</el-button>
+      <el-button type="primary" @click="emit('keep', now)">{{
+        t("journal.cornersByHand.theseAreItsCorners")
+      }}</el-button>
+      <el-button @click="emit('leave')">{{ t("journal.cornersByHand.leaveThem") }}</el-button>
     </p>
   </div>
 </template>

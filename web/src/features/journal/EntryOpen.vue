@@ -13,6 +13,7 @@ import BesidePrediction from "./BesidePrediction.vue";
 import CornersByHand from "./CornersByHand.vue";
 import LessonOffer from "./LessonOffer.vue";
 import WhatItTaught, { type Lesson } from "./WhatItTaught.vue";
+import { t } from "../../words";
 
 type Entry = Schemas["JournalEntryOut"];
 const props = defineProps<{ entry: Entry }>();
@@ -108,45 +109,48 @@ const apart = computed(
         v-else-if="entry.photographed"
         class="alone"
         :src="`/api/journal/${entry.id}/photo.jpg?v=${version}`"
-        :alt="`${entry.facts.title}, as photographed`"
+        :alt="t('journal.entryOpen.asPhotographed', { title: entry.facts.title })"
       />
       <img
         v-else-if="entry.planned"
         class="alone"
         :src="`/api/journal/${entry.id}/picture.png`"
-        :alt="`${entry.facts.title}, as predicted`"
+        :alt="t('journal.entryOpen.asPredicted', { title: entry.facts.title })"
       />
       <p class="does">
         <el-button :disabled="busy" @click="photos.open()">{{
-          entry.photographed ? "Another photograph" : "Bring its photograph in"
+          entry.photographed
+            ? t("journal.entryOpen.anotherPhotograph")
+            : t("journal.entryOpen.bringItsPhotographIn")
         }}</el-button>
-        <el-button v-if="entry.planned" :disabled="busy" @click="practise">Practise with a camera</el-button>
-        <el-button v-if="entry.comparison && !cornering" @click="cornering = true"
-          >Put its corners right</el-button
-        >
+        <el-button v-if="entry.planned" :disabled="busy" @click="practise">{{
+          t("journal.entryOpen.practiseWithACamera")
+        }}</el-button>
+        <el-button v-if="entry.comparison && !cornering" @click="cornering = true">{{
+          t("journal.entryOpen.putItsCornersRight")
+        }}</el-button>
       </p>
-      <p class="quiet">
-        Lay the card alone on a plain table, in even light, and photograph all of it. Where it was taken is
-        not kept. “Practise” lets a made-up camera photograph the prediction, of a hand that lays a fifth
-        more.
-      </p>
+      <p class="quiet">{{ t("journal.entryOpen.layTheCardAloneOn") }}</p>
     </div>
     <div class="told">
       <h2>
         <WordText
-          label="What it is called"
+          :label="t('journal.entryOpen.whatItIsCalled')"
           :text="entry.facts.title"
           :value="entry.facts.title"
           :longest="80"
           @change="(title) => title.trim() && write({ title: title.trim() })"
         />
       </h2>
-      <p class="quiet">
-        Made {{ sayDay(entry.made_at)
-        }}<template v-if="entry.stock">, on {{ entry.stock }}, in {{ entry.inks.join(", ") }}</template
-        >.
-      </p>
-      <p class="stars" role="radiogroup" aria-label="How you like it">
+      <i18n-t keypath="journal.entryOpen.made" tag="p" scope="global" class="quiet">
+        <template #day>{{ sayDay(entry.made_at) }}</template>
+        <template #onIn>
+          <template v-if="entry.stock">{{
+            t("journal.entryOpen.onIn", { stock: entry.stock, inks: entry.inks.join(", ") })
+          }}</template>
+        </template>
+      </i18n-t>
+      <p class="stars" role="radiogroup" :aria-label="t('journal.entryOpen.howYouLikeIt')">
         <button
           v-for="star in 5"
           :key="star"
@@ -154,105 +158,122 @@ const apart = computed(
           role="radio"
           class="star"
           :aria-checked="entry.facts.rating === star"
-          :aria-label="`${star} of 5`"
+          :aria-label="t('journal.entryOpen.of5', { star })"
           @click="write({ rating: entry.facts.rating === star ? 0 : star })"
         >
           {{ star <= entry.facts.rating ? "✸" : "✧" }}
         </button>
       </p>
-      <ul v-if="entry.differently.length" class="list" aria-label="Done differently">
-        <li v-for="line in entry.differently" :key="line">Done differently. {{ line }}</li>
+      <ul v-if="entry.differently.length" class="list" :aria-label="t('journal.entryOpen.doneDifferently')">
+        <li v-for="line in entry.differently" :key="line">
+          {{ t("journal.entryOpen.doneDifferently2") }} {{ line }}
+        </li>
       </ul>
       <LessonOffer
         v-if="entry.used"
         data-test="used"
-        take="Take it off the shelf"
-        back="Put it back"
+        :take="t('journal.entryOpen.takeItOffTheShelf')"
+        :back="t('journal.entryOpen.putItBack')"
         quiet
         :taken="entry.off_shelf"
         :busy="busy"
         @take="shelf"
       >
-        {{ entry.used }}<template v-if="entry.off_shelf"> That is off your shelf.</template>
+        {{ entry.used
+        }}<template v-if="entry.off_shelf"> {{ t("journal.entryOpen.thatIsOffYourShelf") }}</template>
       </LessonOffer>
       <LessonOffer
         v-if="entry.clocked"
         data-test="clocked"
-        take="Reckon with my own times"
-        back="Reckon as usual again"
+        :take="t('journal.entryOpen.reckonWithMyOwnTimes')"
+        :back="t('journal.entryOpen.reckonAsUsualAgain')"
         :taken="entry.paced_in"
         :busy="busy"
         @take="pace"
       >
         <b>{{ entry.clocked }}</b> {{ entry.paces }}
-        <template v-if="entry.paced_in">
-          Days, sheets and dryings of cards begun from now on reckon with that.
-        </template>
+        <template v-if="entry.paced_in"> {{ t("journal.entryOpen.daysSheetsAndDryingsOf") }} </template>
       </LessonOffer>
       <template v-if="entry.comparison">
-        <p v-if="!apart.length">No part of it came out clearly otherwise than predicted.</p>
-        <ul v-else class="list" aria-label="Where it came out otherwise">
+        <p v-if="!apart.length">{{ t("journal.entryOpen.noPartOfItCame") }}</p>
+        <ul v-else class="list" :aria-label="t('journal.entryOpen.whereItCameOutOtherwise')">
           <li v-for="region in apart" :key="region.where">{{ region.words }}</li>
         </ul>
         <WhatItTaught :entry="entry" :comparison="entry.comparison" :busy="busy" @take="lesson" />
       </template>
       <p class="sentence">
-        Next time:
-        <WordText
-          label="Next time"
-          :text="entry.facts.next_time || 'nothing to remember'"
-          :value="entry.facts.next_time"
-          :longest="300"
-          @change="(next_time) => write({ next_time })"
-        />{{ end(entry.facts.next_time) }} What you think of it:
-        <WordText
-          label="What you think of it"
-          :text="entry.facts.notes || 'no words yet'"
-          :value="entry.facts.notes"
-          :longest="600"
-          @change="(notes) => write({ notes })"
-        />{{ end(entry.facts.notes) }} It lies
-        <WordText
-          label="Where it lies"
-          :text="entry.facts.lies || 'where it lies'"
-          :value="entry.facts.lies"
-          :longest="120"
-          @change="(lies) => write({ lies })"
-        />
-        and is for
-        <WordText
-          label="Whom it is for"
-          :text="entry.facts.for_whom || 'whom it is for'"
-          :value="entry.facts.for_whom"
-          :longest="120"
-          @change="(for_whom) => write({ for_whom })"
-        />. It was
-        <WordToggle
-          label="It was"
-          :text="entry.facts.sold ? 'sold' : 'not sold'"
-          :other="entry.facts.sold ? 'not sold' : 'sold'"
-          @toggle="write({ sold: !entry.facts.sold })"
-        />.
+        <i18n-t keypath="journal.entryOpen.nextTimeWhatYouThink" scope="global">
+          <template #nextTime>
+            <WordText
+              :label="t('journal.entryOpen.nextTime')"
+              :text="entry.facts.next_time || t('journal.entryOpen.nothingToRemember')"
+              :value="entry.facts.next_time"
+              :longest="300"
+              @change="(next_time) => write({ next_time })"
+            />
+          </template>
+          <template #end>{{ end(entry.facts.next_time) }}</template>
+          <template #whatYou>
+            <WordText
+              :label="t('journal.entryOpen.whatYouThinkOfIt')"
+              :text="entry.facts.notes || t('journal.entryOpen.noWordsYet')"
+              :value="entry.facts.notes"
+              :longest="600"
+              @change="(notes) => write({ notes })"
+            />
+          </template>
+          <template #end2>{{ end(entry.facts.notes) }}</template>
+          <template #whereIt>
+            <WordText
+              :label="t('journal.entryOpen.whereItLies')"
+              :text="entry.facts.lies || t('journal.entryOpen.whereItLies2')"
+              :value="entry.facts.lies"
+              :longest="120"
+              @change="(lies) => write({ lies })"
+            />
+          </template>
+          <template #whomIt>
+            <WordText
+              :label="t('journal.entryOpen.whomItIsFor')"
+              :text="entry.facts.for_whom || t('journal.entryOpen.whomItIsFor2')"
+              :value="entry.facts.for_whom"
+              :longest="120"
+              @change="(for_whom) => write({ for_whom })"
+            />
+          </template> </i18n-t
+        >{{ " "
+        }}<i18n-t keypath="journal.entryOpen.itWas" scope="global">
+          <template #itWas>
+            <WordToggle
+              :label="t('journal.entryOpen.itWas2')"
+              :text="entry.facts.sold ? t('journal.entryOpen.sold') : t('journal.entryOpen.notSold')"
+              :other="entry.facts.sold ? t('journal.entryOpen.notSold') : t('journal.entryOpen.sold')"
+              @toggle="write({ sold: !entry.facts.sold })"
+            />
+          </template>
+        </i18n-t>
       </p>
       <p class="does">
-        <el-button v-if="entry.planned" :disabled="busy" @click="again">Start a card from it</el-button>
-        <el-button v-if="entry.planned" tag="a" :href="`/api/journal/${entry.id}/page.html`" download
-          >A page to send</el-button
-        >
+        <el-button v-if="entry.planned" :disabled="busy" @click="again">{{
+          t("journal.entryOpen.startACardFromIt")
+        }}</el-button>
+        <el-button v-if="entry.planned" tag="a" :href="`/api/journal/${entry.id}/page.html`" download>{{
+          t("journal.entryOpen.aPageToSend")
+        }}</el-button>
         <el-button
           v-if="entry.planned"
           tag="a"
           :href="`/api/journal/${entry.id}/page.pdf`"
           target="_blank"
           rel="noopener"
-          >A page to print</el-button
+          >{{ t("journal.entryOpen.aPageToPrint") }}</el-button
         >
-        <el-button v-if="!sure" @click="sure = true">Take it out</el-button>
+        <el-button v-if="!sure" @click="sure = true">{{ t("journal.entryOpen.takeItOut") }}</el-button>
         <template v-else>
-          <el-button type="primary" @click="takeOut">Yes, out for good</el-button>
-          <el-button @click="sure = false">Keep it</el-button>
+          <el-button type="primary" @click="takeOut">{{ t("journal.entryOpen.yesOutForGood") }}</el-button>
+          <el-button @click="sure = false">{{ t("journal.entryOpen.keepIt") }}</el-button>
         </template>
-        <el-button @click="emit('leave')">Back to all</el-button>
+        <el-button @click="emit('leave')">{{ t("journal.entryOpen.backToAll") }}</el-button>
       </p>
     </div>
   </article>

@@ -2,6 +2,7 @@
 /** A card that was made, as it lies in the journal: its photograph, its prediction, or her words on it. */
 import type { Schemas } from "../../api/models";
 import { sayDay } from "../../logic/versions";
+import { t } from "../../words";
 
 defineProps<{ entry: Schemas["JournalEntryOut"] }>();
 const emit = defineEmits<{ choose: [] }>();
@@ -16,12 +17,14 @@ const emit = defineEmits<{ choose: [] }>();
         :src="`/api/journal/${entry.id}/${entry.photographed ? 'photo.jpg' : 'picture.png'}`"
         alt=""
       />
-      <span v-else class="words">{{ entry.facts.notes || "No picture of it yet." }}</span>
+      <span v-else class="words">{{ entry.facts.notes || t("journal.entryTile.noPictureOfItYet") }}</span>
     </span>
     <b>{{ entry.facts.title }}</b>
     <small
       >{{ sayDay(entry.made_at)
-      }}<template v-if="entry.facts.rating">, {{ entry.facts.rating }} of 5</template></small
+      }}<template v-if="entry.facts.rating">{{
+        t("journal.entryTile.of5", { rating: entry.facts.rating })
+      }}</template></small
     >
   </button>
 </template>

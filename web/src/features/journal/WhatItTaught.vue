@@ -4,24 +4,27 @@ import type { Schemas } from "../../api/models";
 import NumbersFold from "../../components/NumbersFold.vue";
 import { sayHand } from "../../logic/journal";
 import LessonOffer from "./LessonOffer.vue";
+import { t } from "../../words";
 
 type Entry = Schemas["JournalEntryOut"];
 export type Lesson = Omit<Schemas["Lesson"], "taken_in">;
 defineProps<{ entry: Entry; comparison: NonNullable<Entry["comparison"]>; busy: boolean }>();
 const emit = defineEmits<{ take: [lesson: Lesson, takenIn: boolean] }>();
-const SAYS = { take: "Predict with that", back: "Take it back" };
-const AFTER = "Cards begun from now on are predicted with that.";
-const BEFORE = "Nothing is changed by it unless you want it.";
+const SAYS = { take: t("journal.whatItTaught.predictWithThat"), back: t("journal.whatItTaught.takeItBack") };
+const AFTER = t("journal.whatItTaught.cardsBegunFromNowOn");
+const BEFORE = t("journal.whatItTaught.nothingIsChangedByIt");
 </script>
 
 <template>
   <LessonOffer v-bind="SAYS" :taken="entry.taken_in" :busy="busy" @take="(taken) => emit('take', {}, taken)">
     <b>{{ sayHand(comparison.hand) }}</b> {{ entry.taken_in ? AFTER : BEFORE }}
     <template #numbers>
-      <NumbersFold
-        >All strengths times {{ comparison.hand.toFixed(2) }}; on average
-        {{ comparison.mean_difference.toFixed(1) }} from the prediction (CIEDE2000).</NumbersFold
-      >
+      <NumbersFold>{{
+        t("journal.whatItTaught.allStrengthsTimesOn", {
+          hand: comparison.hand.toFixed(2),
+          meanDifference: comparison.mean_difference.toFixed(1),
+        })
+      }}</NumbersFold>
     </template>
   </LessonOffer>
   <LessonOffer
@@ -35,9 +38,12 @@ const BEFORE = "Nothing is changed by it unless you want it.";
   >
     <b>{{ pad.words }}</b> {{ pad.taken_in ? AFTER : BEFORE }}
     <template #numbers>
-      <NumbersFold
-        >Its strengths times {{ pad.lays.toFixed(2) }}, give or take {{ pad.off_by.toFixed(2) }}.</NumbersFold
-      >
+      <NumbersFold>{{
+        t("journal.whatItTaught.itsStrengthsTimesGive", {
+          lays: pad.lays.toFixed(2),
+          offBy: pad.off_by.toFixed(2),
+        })
+      }}</NumbersFold>
     </template>
   </LessonOffer>
   <LessonOffer
@@ -50,12 +56,20 @@ const BEFORE = "Nothing is changed by it unless you want it.";
     @take="(taken) => emit('take', { pair: [pair.bottom, pair.top] }, taken)"
   >
     <b>{{ pair.words }}</b>
-    <span class="beside">
-      <i class="dab" :style="{ background: pair.predicted }" aria-hidden="true" /> predicted,
-      <i class="dab" :style="{ background: pair.photographed }" aria-hidden="true" /> photographed, each laid
-      full.
-    </span>
-    {{ pair.taken_in ? `${AFTER} What you measure on Crossings counts before it.` : BEFORE }}
+    <i18n-t
+      keypath="journal.whatItTaught.predictedPhotographedEachLaidFull"
+      tag="span"
+      scope="global"
+      class="beside"
+    >
+      <template #iIt>
+        <i class="dab" :style="{ background: pair.predicted }" aria-hidden="true" />
+      </template>
+      <template #iIt2>
+        <i class="dab" :style="{ background: pair.photographed }" aria-hidden="true" />
+      </template>
+    </i18n-t>
+    {{ pair.taken_in ? t("journal.whatItTaught.whatYouMeasureOnCrossings", { after: AFTER }) : BEFORE }}
   </LessonOffer>
 </template>
 

@@ -2,6 +2,7 @@
 /** How large a round mask is. */
 import type { Schemas, Units } from "../../api/models";
 import WordLength from "../../components/word/WordLength.vue";
+import { t } from "../../words";
 
 const props = defineProps<{ mask: Schemas["Disc"]; called: string; units: Units }>();
 const emit = defineEmits<{
@@ -14,15 +15,17 @@ const draft = (part: Partial<Schemas["Disc"]> | null) => emit("draft", part && {
 </script>
 
 <template>
-  is
-  <WordLength
-    :label="`The ${called} across`"
-    :mm="mask.diameter_mm"
-    :units="units"
-    :least="3"
-    :most="600"
-    @change="(mm) => set({ diameter_mm: mm }, `resize the ${called}`)"
-    @draft="(mm) => draft(mm === null ? null : { diameter_mm: mm })"
-  />
-  across, its middle
+  <i18n-t keypath="mask.discWords.isAcrossItsMiddle" scope="global">
+    <template #diameter>
+      <WordLength
+        :label="t('mask.discWords.theAcross', { called })"
+        :mm="mask.diameter_mm"
+        :units="units"
+        :least="3"
+        :most="600"
+        @change="(mm) => set({ diameter_mm: mm }, t('mask.discWords.resizeThe', { called }))"
+        @draft="(mm) => draft(mm === null ? null : { diameter_mm: mm })"
+      />
+    </template>
+  </i18n-t>
 </template>

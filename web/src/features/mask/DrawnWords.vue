@@ -4,6 +4,7 @@ import type { Schemas, Units } from "../../api/models";
 import WordNumber from "../../components/word/WordNumber.vue";
 import WordPercent from "../../components/word/WordPercent.vue";
 import { readLength, sayLength, showLength, tapLength } from "../../logic/length";
+import { t } from "../../words";
 
 const props = defineProps<{ mask: Schemas["Drawn"]; called: string; units: Units }>();
 const emit = defineEmits<{
@@ -19,28 +20,36 @@ const pitch = (mm: number) => (mm < LEAST_PITCH_MM ? 0 : mm);
 </script>
 
 <template>
-  is drawn at
-  <WordPercent
-    label="Size of the drawing"
-    :value="mask.scale"
-    :least="0.03"
-    :most="20"
-    @change="(scale) => set({ scale }, `resize the ${called}`)"
-    @draft="(scale) => draft(scale === null ? null : { scale })"
-  />
-  of its size,
-  <WordNumber
-    label="Repeat it every"
-    :text="mask.pitch_mm ? `repeated every ${sayLength(mask.pitch_mm, units)}` : 'once'"
-    :value="mask.pitch_mm"
-    :show="(mm) => showLength(mm, units)"
-    :unit="units"
-    hint="0 lays it once."
-    :least="0"
-    :most="600"
-    :read="(text) => readLength(text, units)"
-    :tap="(mm, d) => tapLength(mm, units, d, 0)"
-    @change="(mm) => set({ pitch_mm: pitch(mm) }, 'change the repeat')"
-    @draft="(mm) => draft(mm === null ? null : { pitch_mm: pitch(mm) })"
-  />, its middle
+  <i18n-t keypath="mask.drawnWords.isDrawnAtOfIts" scope="global">
+    <template #sizeOf>
+      <WordPercent
+        :label="t('mask.drawnWords.sizeOfTheDrawing')"
+        :value="mask.scale"
+        :least="0.03"
+        :most="20"
+        @change="(scale) => set({ scale }, t('mask.drawnWords.resizeThe', { called }))"
+        @draft="(scale) => draft(scale === null ? null : { scale })"
+      />
+    </template>
+    <template #repeatIt>
+      <WordNumber
+        :label="t('mask.drawnWords.repeatItEvery')"
+        :text="
+          mask.pitch_mm
+            ? t('mask.drawnWords.repeatedEvery', { length: sayLength(mask.pitch_mm, units) })
+            : t('mask.drawnWords.once')
+        "
+        :value="mask.pitch_mm"
+        :show="(mm) => showLength(mm, units)"
+        :unit="units"
+        :hint="t('mask.drawnWords.of0LaysItOnce')"
+        :least="0"
+        :most="600"
+        :read="(text) => readLength(text, units)"
+        :tap="(mm, d) => tapLength(mm, units, d, 0)"
+        @change="(mm) => set({ pitch_mm: pitch(mm) }, t('mask.drawnWords.changeTheRepeat'))"
+        @draft="(mm) => draft(mm === null ? null : { pitch_mm: pitch(mm) })"
+      />
+    </template>
+  </i18n-t>
 </template>

@@ -4,6 +4,7 @@ import type { Schemas, Units } from "../../api/models";
 import WordChoice from "../../components/word/WordChoice.vue";
 import WordLength from "../../components/word/WordLength.vue";
 import { PROFILES } from "../../logic/masks";
+import { t } from "../../words";
 
 const props = defineProps<{ mask: Schemas["EdgeMask"]; called: string; units: Units }>();
 const emit = defineEmits<{
@@ -17,28 +18,39 @@ const draft = (part: Partial<Schemas["EdgeMask"]> | null) =>
 </script>
 
 <template>
-  has an edge of
-  <WordChoice
-    label="Edge"
-    :text="PROFILES.find((p) => p.value === mask.profile)?.label ?? mask.profile"
-    :value="mask.profile"
-    :choices="PROFILES"
-    @choose="(profile) => set({ profile }, 'change the edge')"
-  />
-  <template v-if="mask.profile !== 'straight'">
-    rising
-    <WordLength
-      label="Rising"
-      :mm="mask.height_mm"
-      :units="units"
-      :least="1"
-      :most="200"
-      @change="(mm) => set({ height_mm: mm }, 'change the edge')"
-      @draft="(mm) => draft(mm === null ? null : { height_mm: mm })"
-    />
-    (<button type="button" class="word" @click="set({ seed: mask.seed + 1 }, 'take another edge')">
-      another one</button
-    >)
-  </template>
-  through a point
+  <i18n-t keypath="mask.edgeWords.hasAnEdgeOfThrough" scope="global">
+    <template #edge>
+      <WordChoice
+        :label="t('mask.edgeWords.edge')"
+        :text="PROFILES.find((p) => p.value === mask.profile)?.label ?? mask.profile"
+        :value="mask.profile"
+        :choices="PROFILES"
+        @choose="(profile) => set({ profile }, t('mask.edgeWords.changeTheEdge'))"
+      />
+    </template>
+    <template #risingAnother>
+      <i18n-t v-if="mask.profile !== 'straight'" keypath="mask.edgeWords.rising" scope="global">
+        <template #rising>
+          <WordLength
+            :label="t('mask.edgeWords.rising2')"
+            :mm="mask.height_mm"
+            :units="units"
+            :least="1"
+            :most="200"
+            @change="(mm) => set({ height_mm: mm }, t('mask.edgeWords.changeTheEdge'))"
+            @draft="(mm) => draft(mm === null ? null : { height_mm: mm })"
+          />
+        </template>
+        <template #anotherOne>
+          <button
+            type="button"
+            class="word"
+            @click="set({ seed: mask.seed + 1 }, t('mask.edgeWords.takeAnotherEdge'))"
+          >
+            {{ t("mask.edgeWords.anotherOne") }}
+          </button>
+        </template>
+      </i18n-t>
+    </template>
+  </i18n-t>
 </template>

@@ -22,9 +22,11 @@ import {
 import DiscWords from "./DiscWords.vue";
 import DrawnWords from "./DrawnWords.vue";
 import EdgeWords from "./EdgeWords.vue";
+import MaskHeld from "./MaskHeld.vue";
 import MotifWords from "./MotifWords.vue";
 import StencilWords from "./StencilWords.vue";
 import TapesWords from "./TapesWords.vue";
+import { t } from "../../words";
 
 const props = defineProps<{ mask: Mask }>();
 const desk = useDesk();
@@ -59,35 +61,15 @@ function turnedOver(): Mask {
 }
 const act = (said: string, action: MaskAction) =>
   desk.push(said, { do: "mask-action", mask: props.mask.key, action });
-/** The outer size of the sheet, from one side or the other; none where it is larger than the panel. */
-function sheet(part: { sheet_width_mm?: number; sheet_height_mm?: number }): Mask {
-  const { sheet_width_mm, sheet_height_mm } = props.mask;
-  const size = sheet_width_mm ?? sheet_height_mm ?? SHEET_MM[units.value];
-  return {
-    ...props.mask,
-    sheet_width_mm: sheet_width_mm ?? size,
-    sheet_height_mm: sheet_height_mm ?? size,
-    ...part,
-  };
-}
-const SHEET_MM = { in: 152.4, cm: 150 };
-const HELD = [
-  { value: "usual", label: "as it usually is", hint: "a cut-out by its back, an edge by hand" },
-  { value: "back", label: "by its own back", hint: "sticky: the panel must be dry" },
-  { value: "hand", label: "by hand" },
-  { value: "tape", label: "by low-tack tape" },
-  { value: "magnets", label: "by magnets" },
-] as const;
-type Held = (typeof HELD)[number]["value"];
-const held = computed<Held>(() => props.mask.held ?? "usual");
-function heldBy(value: Held) {
-  change({ ...props.mask, held: value === "usual" ? null : value }, `hold the ${called.value} another way`);
-}
 /** Other sheets of the card and new ones, to lie wherever this one is laid. */
 const instead = computed(() => [
   ...(plan.value?.masks ?? [])
     .filter((other) => other.key !== props.mask.key)
-    .map((other) => ({ value: `own ${other.key}`, label: `the ${other.name}`, hint: "as on this card" })),
+    .map((other) => ({
+      value: `own ${other.key}`,
+      label: t("mask.maskSentence.the", { name: other.name }),
+      hint: t("mask.maskSentence.asOnThisCard"),
+    })),
   ...NEW_MASKS.map((mask) => ({ ...mask, value: `new ${mask.value}` })),
 ]);
 function takeInstead(choice: string) {
@@ -100,169 +82,167 @@ function takeInstead(choice: string) {
       : newMask(key as Shape, plan.value, size.panel_width_mm, size.panel_height_mm);
   if (!other) return;
   const { key: own, x_mm, y_mm } = props.mask;
-  desk.push(`take the ${other.name} in place of the ${called.value}`, {
+  desk.push(t("mask.maskSentence.takeTheInPlaceOf", { name: other.name, called: called.value }), {
     do: "mask-instead",
     mask: { ...other, key: own, x_mm, y_mm },
   });
 }
 /** What the knife left besides this sheet, as it is asked for; it begins a sentence where no hold is offered before it. */
 const otherHalf = computed(() => {
-  if (isStencil(props.mask)) return "use its piece as a mask";
-  if (props.mask.shape === "edge") return "Use its other half";
-  return props.mask.keeps === "inside" ? "Use its hole as a stencil" : "Use its piece as a mask";
+  if (isStencil(props.mask)) return t("mask.maskSentence.useItsPieceAsA");
+  if (props.mask.shape === "edge") return t("mask.maskSentence.useItsOtherHalf");
+  return props.mask.keeps === "inside"
+    ? t("mask.maskSentence.useItsHoleAsA")
+    : t("mask.maskSentence.useItsPieceAsA2");
 });
 const HOLDS = [
-  { value: "tape" as const, label: "tape", hint: "at the rim, where no opening is covered" },
-  { value: "magnet" as const, label: "a magnet", hint: "at the rim, where no opening is covered" },
+  {
+    value: "tape" as const,
+    label: t("mask.maskSentence.tape2"),
+    hint: t("mask.maskSentence.atTheRimWhereNo"),
+  },
+  {
+    value: "magnet" as const,
+    label: t("mask.maskSentence.aMagnet2"),
+    hint: t("mask.maskSentence.atTheRimWhereNo"),
+  },
 ];
 </script>
 
 <template>
-  <span>
-    The {{ called }}{{ " " }}
-    <DiscWords
-      v-if="mask.shape === 'disc'"
-      v-bind="{ mask, called, units }"
-      @change="change"
-      @draft="draft"
-    />
-    <EdgeWords
-      v-else-if="mask.shape === 'edge'"
-      v-bind="{ mask, called, units }"
-      @change="change"
-      @draft="draft"
-    />
-    <TapesWords
-      v-else-if="mask.shape === 'tapes'"
-      v-bind="{ mask, called, units }"
-      @change="change"
-      @draft="draft"
-    />
-    <DrawnWords
-      v-else-if="mask.shape === 'drawn'"
-      v-bind="{ mask, called, units }"
-      @change="change"
-      @draft="draft"
-    />
-    <StencilWords
-      v-else-if="mask.shape === 'stencil'"
-      v-bind="{ mask, called, units }"
-      @change="change"
-      @draft="draft"
-    />
-    <MotifWords v-else v-bind="{ mask, called, units }" @change="change" @draft="draft" />{{ " " }}
-    <WordLength
-      :label="`The ${called} from the left`"
-      :mm="mask.x_mm"
-      :units="units"
-      @change="(mm) => change({ ...mask, x_mm: mm }, `move the ${called}`)"
-      @draft="(mm) => draft(mm === null ? null : { ...mask, x_mm: mm })"
-    />
-    from the left and
-    <WordLength
-      :label="`The ${called} from the top`"
-      :mm="mask.y_mm"
-      :units="units"
-      @change="(mm) => change({ ...mask, y_mm: mm }, `move the ${called}`)"
-      @draft="(mm) => draft(mm === null ? null : { ...mask, y_mm: mm })"
-    />
-    from the top (<button type="button" class="word" @click="act(`centre the ${called}`, { do: 'centre' })">
-      {{ isRepeat(mask) ? "centre the repeat" : "centre it" }}</button
-    >)<template v-if="mask.shape !== 'disc'"
-      >, turned
-      <WordAngle
-        label="Turned"
-        :value="mask.angle_deg"
-        @change="(angle) => change(turned(angle), `turn the ${called}`)"
-        @draft="(angle) => draft(angle === null ? null : turned(angle))" /></template
-    ><template v-if="mask.shape !== 'tapes'"
-      >; it keeps
-      <WordChoice
-        label="Keeps"
-        :text="keeps.find((k) => k.value === mask.keeps)?.label ?? ''"
-        :value="mask.keeps"
-        :choices="keeps"
-        @choose="(value) => change({ ...mask, keeps: value }, 'change what it keeps')" /></template
-    >.
-    <template v-if="'flipped' in mask"
-      >{{ " " }}It lies
-      <WordToggle
-        label="It lies"
-        :text="mask.flipped ? 'turned over' : 'this side up'"
-        :other="mask.flipped ? 'this side up' : 'turned over'"
-        @toggle="change(turnedOver(), `turn the ${called} over`)"
-      /><template v-if="'spread_mm' in mask && mask.keeps === 'inside'"
-        >, with a margin of
+  <span
+    >{{ " "
+    }}<i18n-t keypath="mask.maskSentence.theFromTheLeftAnd" scope="global">
+      <template #called>{{ called }}</template>
+      <template #discWords>
+        <DiscWords
+          v-if="mask.shape === 'disc'"
+          v-bind="{ mask, called, units }"
+          @change="change"
+          @draft="draft"
+        />
+        <EdgeWords
+          v-else-if="mask.shape === 'edge'"
+          v-bind="{ mask, called, units }"
+          @change="change"
+          @draft="draft"
+        />
+        <TapesWords
+          v-else-if="mask.shape === 'tapes'"
+          v-bind="{ mask, called, units }"
+          @change="change"
+          @draft="draft"
+        />
+        <DrawnWords
+          v-else-if="mask.shape === 'drawn'"
+          v-bind="{ mask, called, units }"
+          @change="change"
+          @draft="draft"
+        />
+        <StencilWords
+          v-else-if="mask.shape === 'stencil'"
+          v-bind="{ mask, called, units }"
+          @change="change"
+          @draft="draft"
+        />
+        <MotifWords v-else v-bind="{ mask, called, units }" @change="change" @draft="draft" />
+      </template>
+      <template #x>
         <WordLength
-          label="Margin"
-          :mm="mask.spread_mm"
+          :label="t('mask.maskSentence.theFromTheLeft', { called })"
+          :mm="mask.x_mm"
           :units="units"
-          :most="20"
-          @change="(mm) => change(spread(mm), 'change the margin')"
-          @draft="(mm) => draft(mm === null ? null : spread(mm))" /></template
-      >.
-    </template>
-    <template v-if="mask.shape !== 'tapes'"
-      >{{ " " }}It is held
-      <WordChoice
-        label="Held"
-        :text="HELD.find((one) => one.value === held)?.label ?? ''"
-        :value="held"
-        :choices="[...HELD]"
-        @choose="heldBy"
-      /><template v-if="mask.keeps === 'outside' || mask.shape === 'edge'"
-        ><template v-if="mask.sheet_width_mm && mask.sheet_height_mm"
-          >, on a sheet of
-          <WordLength
-            label="Sheet wide"
-            :mm="mask.sheet_width_mm"
-            :units="units"
-            :least="10"
-            :most="600"
-            @change="(mm) => change(sheet({ sheet_width_mm: mm }), 'change the size of the sheet')"
-            @draft="(mm) => draft(mm === null ? null : sheet({ sheet_width_mm: mm }))"
-          />
-          by
-          <WordLength
-            label="Sheet high"
-            :mm="mask.sheet_height_mm"
-            :units="units"
-            :least="10"
-            :most="600"
-            @change="(mm) => change(sheet({ sheet_height_mm: mm }), 'change the size of the sheet')"
-            @draft="(mm) => draft(mm === null ? null : sheet({ sheet_height_mm: mm }))"
-          />
-          (<button
-            type="button"
-            class="word quiet"
-            @click="
-              change(
-                { ...mask, sheet_width_mm: null, sheet_height_mm: null },
-                'take a sheet as large as need be',
-              )
-            "
-          >
-            larger than the panel</button
-          >)</template
-        ><template v-else
-          >, on a sheet larger than the panel (<button
-            type="button"
-            class="word quiet"
-            @click="change(sheet({}), 'say how large the sheet is')"
-          >
-            say its size</button
-          >)</template
-        ></template
-      >.
-    </template>
+          @change="(mm) => change({ ...mask, x_mm: mm }, t('mask.maskSentence.moveThe', { called }))"
+          @draft="(mm) => draft(mm === null ? null : { ...mask, x_mm: mm })"
+        />
+      </template>
+      <template #y>
+        <WordLength
+          :label="t('mask.maskSentence.theFromTheTop', { called })"
+          :mm="mask.y_mm"
+          :units="units"
+          @change="(mm) => change({ ...mask, y_mm: mm }, t('mask.maskSentence.moveThe', { called }))"
+          @draft="(mm) => draft(mm === null ? null : { ...mask, y_mm: mm })"
+        />
+      </template>
+      <template #isRepeat>
+        <button
+          type="button"
+          class="word"
+          @click="act(t('mask.maskSentence.centreThe', { called }), { do: 'centre' })"
+        >
+          {{ isRepeat(mask) ? t("mask.maskSentence.centreTheRepeat") : t("mask.maskSentence.centreIt") }}
+        </button>
+      </template>
+      <template #turned>
+        <i18n-t v-if="mask.shape !== 'disc'" keypath="mask.maskSentence.turned" scope="global">
+          <template #turned>
+            <WordAngle
+              :label="t('mask.maskSentence.turned2')"
+              :value="mask.angle_deg"
+              @change="(angle) => change(turned(angle), t('mask.maskSentence.turnThe', { called }))"
+              @draft="(angle) => draft(angle === null ? null : turned(angle))"
+            />
+          </template>
+        </i18n-t>
+      </template>
+      <template #itKeeps>
+        <i18n-t v-if="mask.shape !== 'tapes'" keypath="mask.maskSentence.itKeeps" scope="global">
+          <template #keeps>
+            <WordChoice
+              :label="t('mask.maskSentence.keeps')"
+              :text="keeps.find((k) => k.value === mask.keeps)?.label ?? ''"
+              :value="mask.keeps"
+              :choices="keeps"
+              @choose="(value) => change({ ...mask, keeps: value }, t('mask.maskSentence.changeWhatItKeeps'))"
+            />
+          </template>
+        </i18n-t>
+      </template> </i18n-t
+    >{{ " "
+    }}<i18n-t v-if="'flipped' in mask" keypath="mask.maskSentence.itLies" scope="global">
+      <template #itLies>
+        <WordToggle
+          :label="t('mask.maskSentence.itLies2')"
+          :text="mask.flipped ? t('mask.maskSentence.turnedOver') : t('mask.maskSentence.thisSideUp')"
+          :other="mask.flipped ? t('mask.maskSentence.thisSideUp') : t('mask.maskSentence.turnedOver')"
+          @toggle="change(turnedOver(), t('mask.maskSentence.turnTheOver', { called }))"
+        />
+      </template>
+      <template #withA>
+        <i18n-t
+          v-if="'spread_mm' in mask && mask.keeps === 'inside'"
+          keypath="mask.maskSentence.withAMarginOf"
+          scope="global"
+        >
+          <template #margin>
+            <WordLength
+              :label="t('mask.maskSentence.margin')"
+              :mm="mask.spread_mm"
+              :units="units"
+              :most="20"
+              @change="(mm) => change(spread(mm), t('mask.maskSentence.changeTheMargin'))"
+              @draft="(mm) => draft(mm === null ? null : spread(mm))"
+            />
+          </template>
+        </i18n-t>
+      </template>
+    </i18n-t>
+    <MaskHeld
+      v-if="mask.shape !== 'tapes'"
+      v-bind="{ mask, called, units }"
+      @change="change"
+      @draft="draft"
+    />
     <template v-if="mask.shape === 'tapes' && motifs.length"
       >{{ " "
       }}<WordMenu
-        label="Fit the strip round"
-        text="Fit the strip round a motif"
+        :label="t('mask.maskSentence.fitTheStripRound')"
+        :text="t('mask.maskSentence.fitTheStripRoundA')"
         :choices="motifs"
         @choose="
-          (motif) => act('fit the strip round the motif', { do: 'strip', motif, margin_mm: NUDGE[units] })
+          (motif) =>
+            act(t('mask.maskSentence.fitTheStripRoundThe'), { do: 'strip', motif, margin_mm: NUDGE[units] })
         "
       />.
     </template>
@@ -270,49 +250,66 @@ const HOLDS = [
       >{{ " " }}<i class="fact">{{ fact }}</i></template
     >{{ " " }}
     <template v-if="reading?.islands && mask.shape === 'drawn'">
-      <button type="button" class="word" @click="act(`bridge the ${called}`, { do: 'bridges' })">
-        Bridge {{ reading.islands === 1 ? "it" : "them" }}</button
-      >.
+      <button
+        type="button"
+        class="word"
+        @click="act(t('mask.maskSentence.bridgeThe', { called }), { do: 'bridges' })"
+      >
+        {{ t("mask.maskSentence.bridge", {}, reading.islands) }}</button>.
     </template>
     <template v-if="isStencil(mask)">
       <template v-for="hold in holds" :key="hold.key">
-        {{ hold.kind === "tape" ? "Tape" : "A magnet" }} holds it (<button
-          type="button"
-          class="word"
-          @click="desk.push('take the hold off', { do: 'let-go', key: hold.key })"
-        >
-          take it off</button
-        >).
+        <i18n-t keypath="mask.maskSentence.holdsIt" scope="global">
+          <template #kind>{{
+            hold.kind === "tape" ? t("mask.maskSentence.tape") : t("mask.maskSentence.aMagnet")
+          }}</template>
+          <template #takeIt>
+            <button
+              type="button"
+              class="word"
+              @click="desk.push(t('mask.maskSentence.takeTheHoldOff'), { do: 'let-go', key: hold.key })"
+            >
+              {{ t("mask.maskSentence.takeItOff") }}
+            </button>
+          </template>
+        </i18n-t>
       </template>
-      <WordMenu
-        label="Hold it with"
-        text="Hold it"
-        :choices="HOLDS"
-        @choose="(kind) => act(`hold the ${called} with ${kind}`, { do: 'hold-mask', kind })"
-      />
-      or
-    </template>
+      <i18n-t keypath="mask.maskSentence.or" scope="global">
+        <template #holdIt>
+          <WordMenu
+            :label="t('mask.maskSentence.holdItWith')"
+            :text="t('mask.maskSentence.holdIt')"
+            :choices="HOLDS"
+            @choose="
+              (kind) => act(t('mask.maskSentence.holdTheWith', { called, kind }), { do: 'hold-mask', kind })
+            "
+          />
+        </template> </i18n-t
+      >{{ " " }}</template
+    >
     <button
       v-if="mask.shape !== 'tapes'"
       type="button"
       class="word"
-      @click="act(`use what the ${called} was cut from`, { do: 'counterpart' })"
+      @click="act(t('mask.maskSentence.useWhatTheWasCut', { called }), { do: 'counterpart' })"
     >
       {{ otherHalf }}</button>{{ mask.shape === "tapes" ? "" : "." }} {{ " "
     }}<WordMenu
-      label="In its place"
-      text="Take another in its place"
+      :label="t('mask.maskSentence.inItsPlace')"
+      :text="t('mask.maskSentence.takeAnotherInItsPlace')"
       :choices="instead"
       @choose="takeInstead"
-    />.
-    <template v-if="!inUse"
+    />.{{ " "
+    }}<template v-if="!inUse"
       >{{ " "
       }}<button
         type="button"
         class="word quiet"
-        @click="desk.push(`take the ${called} out`, { do: 'take-mask-out', key: mask.key })"
+        @click="
+          desk.push(t('mask.maskSentence.takeTheOut', { called }), { do: 'take-mask-out', key: mask.key })
+        "
       >
-        Take it out</button
+        {{ t("mask.maskSentence.takeItOut") }}</button
       >.</template
     >
   </span>

@@ -4,6 +4,7 @@ import { computed } from "vue";
 import type { Schemas } from "../../api/models";
 import WordChoice from "../../components/word/WordChoice.vue";
 import { useShelf } from "../../stores/shelf";
+import { t } from "../../words";
 
 type Motif = Schemas["MotifOut"]["key"];
 const props = defineProps<{ value: Motif }>();
@@ -19,7 +20,7 @@ const text = computed(
 
 <template>
   <WordChoice
-    label="Motif"
+    :label="t('mask.motifChoice.motif')"
     :text="text"
     :value="value"
     :choices="choices"

@@ -3,6 +3,7 @@
 import type { Schemas, Units } from "../../api/models";
 import MotifChoice from "./MotifChoice.vue";
 import WordLength from "../../components/word/WordLength.vue";
+import { t } from "../../words";
 
 const props = defineProps<{ mask: Schemas["MotifMask"]; called: string; units: Units }>();
 const emit = defineEmits<{
@@ -16,16 +17,23 @@ const draft = (part: Partial<Schemas["MotifMask"]> | null) =>
 </script>
 
 <template>
-  has the
-  <MotifChoice :value="mask.motif" @choose="(motif) => set({ motif }, 'change the motif')" />{{ " " }}
-  <WordLength
-    label="Motif across"
-    :mm="mask.size_mm"
-    :units="units"
-    :least="3"
-    :most="400"
-    @change="(mm) => set({ size_mm: mm }, 'resize the motif')"
-    @draft="(mm) => draft(mm === null ? null : { size_mm: mm })"
-  />
-  across, its middle
+  <i18n-t keypath="mask.motifWords.hasTheAcrossItsMiddle" scope="global">
+    <template #motifChoice>
+      <MotifChoice
+        :value="mask.motif"
+        @choose="(motif) => set({ motif }, t('mask.motifWords.changeTheMotif'))"
+      />
+    </template>
+    <template #motifAcross>
+      <WordLength
+        :label="t('mask.motifWords.motifAcross')"
+        :mm="mask.size_mm"
+        :units="units"
+        :least="3"
+        :most="400"
+        @change="(mm) => set({ size_mm: mm }, t('mask.motifWords.resizeTheMotif'))"
+        @draft="(mm) => draft(mm === null ? null : { size_mm: mm })"
+      />
+    </template>
+  </i18n-t>
 </template>

@@ -3,6 +3,7 @@
 import type { Schemas, Units } from "../../api/models";
 import MotifChoice from "./MotifChoice.vue";
 import WordLength from "../../components/word/WordLength.vue";
+import { t } from "../../words";
 
 const props = defineProps<{ mask: Schemas["Stencil"]; called: string; units: Units }>();
 const emit = defineEmits<{
@@ -15,25 +16,34 @@ const draft = (part: Partial<Schemas["Stencil"]> | null) => emit("draft", part &
 </script>
 
 <template>
-  has the
-  <MotifChoice :value="mask.motif" @choose="(motif) => set({ motif }, 'change the motif')" />{{ " " }}
-  <WordLength
-    label="Motif across"
-    :mm="mask.size_mm"
-    :units="units"
-    :least="3"
-    :most="400"
-    @change="(mm) => set({ size_mm: mm }, 'resize the motif')"
-    @draft="(mm) => draft(mm === null ? null : { size_mm: mm })"
-  />
-  across every
-  <WordLength
-    label="Repeat"
-    :mm="mask.pitch_mm"
-    :units="units"
-    :least="4"
-    :most="600"
-    @change="(mm) => set({ pitch_mm: mm }, 'change the repeat')"
-    @draft="(mm) => draft(mm === null ? null : { pitch_mm: mm })"
-  />, its middle
+  <i18n-t keypath="mask.stencilWords.hasTheAcrossEvery" scope="global">
+    <template #motifChoice>
+      <MotifChoice
+        :value="mask.motif"
+        @choose="(motif) => set({ motif }, t('mask.stencilWords.changeTheMotif'))"
+      />
+    </template>
+    <template #motifAcross>
+      <WordLength
+        :label="t('mask.stencilWords.motifAcross')"
+        :mm="mask.size_mm"
+        :units="units"
+        :least="3"
+        :most="400"
+        @change="(mm) => set({ size_mm: mm }, t('mask.stencilWords.resizeTheMotif'))"
+        @draft="(mm) => draft(mm === null ? null : { size_mm: mm })"
+      />
+    </template>
+    <template #repeat>
+      <WordLength
+        :label="t('mask.stencilWords.repeat')"
+        :mm="mask.pitch_mm"
+        :units="units"
+        :least="4"
+        :most="600"
+        @change="(mm) => set({ pitch_mm: mm }, t('mask.stencilWords.changeTheRepeat'))"
+        @draft="(mm) => draft(mm === null ? null : { pitch_mm: mm })"
+      />
+    </template>
+  </i18n-t>
 </template>

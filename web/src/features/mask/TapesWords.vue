@@ -2,6 +2,7 @@
 /** How far two tapes lie apart, or what a border of four leaves open. */
 import type { Schemas, Units } from "../../api/models";
 import WordLength from "../../components/word/WordLength.vue";
+import { t } from "../../words";
 
 const props = defineProps<{ mask: Schemas["Tapes"]; called: string; units: Units }>();
 const emit = defineEmits<{
@@ -14,26 +15,32 @@ const draft = (part: Partial<Schemas["Tapes"]> | null) => emit("draft", part && 
 </script>
 
 <template>
-  leave
-  <WordLength
-    label="Open strip"
-    :mm="mask.width_mm"
-    :units="units"
-    :least="3"
-    :most="600"
-    @change="(mm) => set({ width_mm: mm }, 'change the strip')"
-    @draft="(mm) => draft(mm === null ? null : { width_mm: mm })"
-  />
-  <template v-if="mask.length_mm"
-    >{{ " " }}by
-    <WordLength
-      label="Open as far"
-      :mm="mask.length_mm"
-      :units="units"
-      :least="3"
-      :most="600"
-      @change="(mm) => set({ length_mm: mm }, 'change the border')"
-      @draft="(mm) => draft(mm === null ? null : { length_mm: mm })"
-  /></template>
-  open, its middle
+  <i18n-t keypath="mask.tapesWords.leaveOpenItsMiddle" scope="global">
+    <template #openStrip>
+      <WordLength
+        :label="t('mask.tapesWords.openStrip')"
+        :mm="mask.width_mm"
+        :units="units"
+        :least="3"
+        :most="600"
+        @change="(mm) => set({ width_mm: mm }, t('mask.tapesWords.changeTheStrip'))"
+        @draft="(mm) => draft(mm === null ? null : { width_mm: mm })"
+      />
+    </template>
+    <template #by>
+      <i18n-t v-if="mask.length_mm" keypath="mask.tapesWords.by" scope="global">
+        <template #openAs>
+          <WordLength
+            :label="t('mask.tapesWords.openAsFar')"
+            :mm="mask.length_mm"
+            :units="units"
+            :least="3"
+            :most="600"
+            @change="(mm) => set({ length_mm: mm }, t('mask.tapesWords.changeTheBorder'))"
+            @draft="(mm) => draft(mm === null ? null : { length_mm: mm })"
+          />
+        </template>
+      </i18n-t>
+    </template>
+  </i18n-t>
 </template>

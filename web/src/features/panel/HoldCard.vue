@@ -2,6 +2,7 @@
 /** The screen measured once: a bank card, or a ruler, held against a line. */
 import { computed } from "vue";
 import { BANK_CARD_MM, NOMINAL_PX_PER_MM, useRealSize } from "../../composables/useRealSize";
+import { t } from "../../words";
 
 const emit = defineEmits<{ done: [] }>();
 const held = useRealSize();
@@ -12,24 +13,21 @@ function set(event: Event) {
 </script>
 
 <template>
-  <div class="hold" role="group" aria-label="Measure this screen">
-    <p>
-      Hold a bank card flat against the screen, its long side along the line, and make the line as long. Cielo
-      remembers it on this screen.
-    </p>
+  <div class="hold" role="group" :aria-label="t('panel.holdCard.measureThisScreen')">
+    <p>{{ t("panel.holdCard.holdABankCardFlat") }}</p>
     <div class="card" :style="{ width: `${pxPerMm * BANK_CARD_MM}px` }" data-test="bank-card" />
     <label
-      >Longer or shorter
+      >{{ t("panel.holdCard.longerOrShorter") }}
       <input
         type="range"
         min="180"
         max="700"
         step="1"
         :value="pxPerMm * BANK_CARD_MM"
-        aria-label="As long as the card"
+        :aria-label="t('panel.holdCard.asLongAsTheCard')"
         @input="set"
     /></label>
-    <el-button type="primary" @click="emit('done')">It is as long as the card</el-button>
+    <el-button type="primary" @click="emit('done')">{{ t("panel.holdCard.itIsAsLongAs") }}</el-button>
   </div>
 </template>
 

@@ -2,6 +2,7 @@
 /** The lamp that a tilted panel is looked at by; it goes with the hand, and with the arrow keys. */
 import { ARROWS } from "../../logic/arrows";
 import type { Place } from "../../composables/usePicture";
+import { t } from "../../words";
 
 const props = defineProps<{ lamp: Place; scale: number }>();
 const emit = defineEmits<{ move: [to: Place] }>();
@@ -18,7 +19,7 @@ function move(event: KeyboardEvent) {
   <button
     type="button"
     :style="{ left: `${lamp.x_mm * scale}px`, top: `${lamp.y_mm * scale}px` }"
-    aria-label="The lamp; the arrow keys move it"
+    :aria-label="t('panel.lampOver.theLampTheArrowKeys')"
     @keydown="move"
   >
     <svg viewBox="-12 -12 24 24" aria-hidden="true">

@@ -3,6 +3,7 @@
 import { useEventListener } from "@vueuse/core";
 import { computed, ref } from "vue";
 import { useDesk } from "../../composables/useDesk";
+import { t } from "../../words";
 
 const props = defineProps<{ mask: string; chosen: string[] }>();
 const emit = defineEmits<{ choose: [keys: string[]] }>();
@@ -57,7 +58,7 @@ function toggle(key: string) {
     role="checkbox"
     tabindex="0"
     :aria-checked="now.includes(opening.key)"
-    :aria-label="`Opening, ${opening.called}`"
+    :aria-label="t('panel.openingsOver.opening', { called: opening.called })"
     @pointerdown.stop.prevent="begin($event, opening.key)"
     @pointerenter="over(opening.key)"
     @click.stop

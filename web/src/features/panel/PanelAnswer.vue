@@ -8,6 +8,7 @@ import WordChoice from "../../components/word/WordChoice.vue";
 import { sayOff, sayStrength, saySure } from "../../logic/crossings";
 import { sightChoices, USUAL } from "../../logic/sight";
 import { useShelf } from "../../stores/shelf";
+import { t } from "../../words";
 
 const props = defineProps<{
   answer: AnswerOut | null;
@@ -32,19 +33,21 @@ const emit = defineEmits<{
   wide: [];
 }>();
 const LOOKS = [
-  { value: "as predicted", label: "as predicted" },
-  { value: "paler", label: "paler", hint: "as pale as it may well come out" },
-  { value: "stronger", label: "stronger", hint: "as strong as it may well come out" },
-  { value: "wet", label: "still wet", hint: "before the last ink has dried lighter" },
+  { value: "as predicted", label: t("panel.panelAnswer.asPredicted2") },
+  { value: "paler", label: t("panel.panelAnswer.paler"), hint: t("panel.panelAnswer.asPaleAsItMay") },
+  { value: "stronger", label: t("panel.panelAnswer.stronger"), hint: t("panel.panelAnswer.asStrongAsItMay") },
+  { value: "wet", label: t("panel.panelAnswer.stillWet"), hint: t("panel.panelAnswer.beforeTheLastInkHas") },
 ];
 const SHOWN = {
-  paler: "As pale as it may well come out",
-  stronger: "As strong as it may well come out",
-  wet: "While the last ink is still wet; it dries lighter",
+  paler: t("panel.panelAnswer.asPaleAsItMay2"),
+  stronger: t("panel.panelAnswer.asStrongAsItMay2"),
+  wet: t("panel.panelAnswer.whileTheLastInkIs"),
 } as const;
 const shelf = useShelf();
 const looks = computed(() => [...LOOKS, ...sightChoices(shelf.shelf?.sights ?? []).slice(1)]);
-const shown = computed(() => (props.sight === USUAL ? (props.look ?? "as predicted") : props.sight));
+const shown = computed(() =>
+  props.sight === USUAL ? (props.look ?? t("panel.panelAnswer.asPredicted2")) : props.sight,
+);
 function lookAs(value: string) {
   const eyes = shelf.shelf?.sights.some(({ key }) => key === value);
   emit("sight", eyes ? value : USUAL);
@@ -52,66 +55,89 @@ function lookAs(value: string) {
 }
 const change = computed(() => {
   const by = props.answer?.one_more ?? 0;
-  if (by < 1) return "would hardly be seen";
-  if (by < 3) return "would be seen side by side";
-  return by < 8 ? "would be seen at a glance" : "would change it strongly";
+  if (by < 1) return t("panel.panelAnswer.wouldHardlyBeSeen");
+  if (by < 3) return t("panel.panelAnswer.wouldBeSeenSideBy");
+  return by < 8 ? t("panel.panelAnswer.wouldBeSeenAtA") : t("panel.panelAnswer.wouldChangeItStrongly");
 });
 </script>
 
 <template>
   <div class="answer">
     <div class="told" role="status">
-      <span v-if="whole" class="quiet">The whole card, as it is put together.</span>
+      <span v-if="whole" class="quiet">{{ t("panel.panelAnswer.theWholeCardAsIt") }}</span>
       <template v-else-if="answer">
         <span class="chip" :style="{ background: answer.hex }" />
-        <span v-if="answer.laid.length">
-          Bottom first:
-          <template v-for="(here, i) in answer.laid" :key="here.step">
-            <template v-if="i">, </template><b>{{ here.name }}</b> {{ sayStrength(here.strength) }}</template
-          >.<template v-if="!answer.in_gamut"> More vivid than a screen shows.</template> One more pass
-          {{ change }}. Cielo is {{ saySure(answer.band) }}: {{ sayOff(answer.band) }}.
-          <NumbersFold>
-            Lab {{ answer.lab.map((v) => Math.round(v)).join(" ") }}, {{ answer.hex }}; within
-            {{ answer.band.toFixed(1) }} nine times in ten; one more pass changes it by
-            {{ answer.one_more.toFixed(1) }} (CIEDE2000). Passes straight from the pad:
-            {{ answer.laid.map((here) => here.strength.toFixed(2)).join(", ") }}.
+        <span v-if="answer.laid.length"
+          >{{ " "
+          }}<i18n-t keypath="panel.panelAnswer.bottomFirst" scope="global">
+            <template #laid>
+              <template v-for="(here, i) in answer.laid" :key="here.step">
+                <template v-if="i">, </template><b>{{ here.name }}</b>
+                {{ sayStrength(here.strength) }}</template
+              >
+            </template> </i18n-t
+          ><template v-if="!answer.in_gamut"> {{ t("panel.panelAnswer.moreVividThanAScreen") }}</template>
+          {{
+            t("panel.panelAnswer.oneMorePassCielo", {
+              change,
+              sure: saySure(answer.band),
+              off: sayOff(answer.band),
+            })
+          }}{{ " "
+          }}<NumbersFold>
+            {{
+              t("panel.panelAnswer.labWithinNine", {
+                lab: answer.lab.map((v) => Math.round(v)).join(" "),
+                hex: answer.hex,
+                band: answer.band.toFixed(1),
+                oneMore: answer.one_more.toFixed(1),
+                laid: answer.laid.map((here) => here.strength.toFixed(2)).join(", "),
+              })
+            }}
           </NumbersFold>
         </span>
         <span v-else
-          >Bare stock: {{ card.plan.stock.name }}.
-          <NumbersFold>Lab {{ answer.lab.map((v) => Math.round(v)).join(" ") }}.</NumbersFold></span
+          >{{ t("panel.panelAnswer.bareStock", { name: card.plan.stock.name }) }}{{ " "
+          }}<NumbersFold>{{
+            t("panel.panelAnswer.lab", { lab: answer.lab.map((v) => Math.round(v)).join(" ") })
+          }}</NumbersFold></span
         >
       </template>
-      <span v-else-if="tilted" class="quiet"
-        >Tilted to a lamp that goes with your hand. Paste and melted powder stand up and shine: where your own
-        panel stays dull and grainy, the powder is not melted yet. Colours are only true laid flat.</span
-      >
+      <span v-else-if="tilted" class="quiet">{{ t("panel.panelAnswer.tiltedToALampThat") }}</span>
       <span v-else class="quiet">
-        {{ look ? SHOWN[look] : "As predicted" }}
-        {{ steps === card.plan.steps.length ? "when all is done." : `after step ${steps}.` }}
-        Point at the panel to see what lies there.
+        {{
+          t("panel.panelAnswer.pointAtThePanelTo", {
+            shown: look ? SHOWN[look] : t("panel.panelAnswer.asPredicted"),
+            steps:
+              steps === card.plan.steps.length
+                ? t("panel.panelAnswer.whenAllIsDone")
+                : t("panel.panelAnswer.afterStep", { steps }),
+          })
+        }}
       </span>
     </div>
-    <span v-if="!whole" class="look"
-      >Show it
-      <WordChoice
-        label="Show it"
-        :text="looks.find(({ value }) => value === shown)?.label ?? 'as predicted'"
-        :value="shown"
-        :choices="looks"
-        @choose="lookAs"
-    /></span>
+    <i18n-t v-if="!whole" keypath="panel.panelAnswer.showIt" tag="span" scope="global" class="look">
+      <template #showIt>
+        <WordChoice
+          :label="t('panel.panelAnswer.showIt2')"
+          :text="looks.find(({ value }) => value === shown)?.label ?? t('panel.panelAnswer.asPredicted2')"
+          :value="shown"
+          :choices="looks"
+          @choose="lookAs"
+        />
+      </template>
+    </i18n-t>
     <button v-if="!whole" type="button" class="word tilt" :aria-pressed="tilted" @click="emit('tilt')">
-      {{ tilted ? "Lay it flat" : "Tilt it to the light" }}
+      {{ tilted ? t("panel.panelAnswer.layItFlat") : t("panel.panelAnswer.tiltItToTheLight") }}
     </button>
     <button v-if="!whole" type="button" class="word tilt" :aria-pressed="real" @click="emit('real')">
-      {{ real ? "Fit it in" : "Real size" }}
+      {{ real ? t("panel.panelAnswer.fitItIn") : t("panel.panelAnswer.realSize") }}
     </button>
     <button type="button" class="word tilt" :aria-pressed="wide" @click="emit('wide')">
-      {{ wide ? "Back to the steps" : "Whole window" }}
+      {{ wide ? t("panel.panelAnswer.backToTheSteps") : t("panel.panelAnswer.wholeWindow") }}
     </button>
     <button v-if="tapped && card.plan.inks.length" type="button" class="word stamp" @click="emit('stamp')">
-      Stamp here
+      {{ t("panel.panelAnswer.stampHere") }}
     </button>
   </div>
 </template>

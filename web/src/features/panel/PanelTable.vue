@@ -23,6 +23,7 @@ import PlacesOver from "./PlacesOver.vue";
 import PanelRuler from "./PanelRuler.vue";
 import StepOver from "./StepOver.vue";
 import StrokeOver from "./StrokeOver.vue";
+import { t } from "../../words";
 
 const props = defineProps<{
   card: CardOut;
@@ -144,7 +145,7 @@ function tap(event: MouseEvent) {
   <div ref="table" class="table" :class="{ real }">
     <HoldCard v-if="real && measuring" @done="measuring = false" />
     <button v-else-if="real" type="button" class="word measure" @click="measuring = true">
-      Is it not quite so large? Measure this screen
+      {{ t("panel.panelTable.isItNotQuiteSo") }}
     </button>
     <div
       class="base"
@@ -193,7 +194,7 @@ function tap(event: MouseEvent) {
         <img
           v-if="shown"
           :src="shown"
-          alt="The panel as predicted"
+          :alt="t('panel.panelTable.thePanelAsPredicted')"
           draggable="false"
           data-test="panel"
           :data-settled="settled"
@@ -214,7 +215,7 @@ function tap(event: MouseEvent) {
           data-test="over"
           tabindex="0"
           role="group"
-          aria-label="The panel: arrow keys ask what lies at a place, Escape lets it go"
+          :aria-label="t('panel.panelTable.thePanelArrowKeysAsk')"
           @pointermove="point"
           @pointerdown="point"
           @click="tap"

@@ -3,6 +3,7 @@
 import { computed } from "vue";
 import type { usePlacing } from "../../composables/usePlacing";
 import type { Placed } from "../../composables/usePlacing";
+import { t } from "../../words";
 
 const props = defineProps<{
   thing: T;
@@ -24,7 +25,7 @@ const by = computed(() =>
     :class="{ held: placing.held.value?.key === thing.key }"
     tabindex="0"
     role="img"
-    :aria-label="`${called}; drag it or use the arrow keys to move it`"
+    :aria-label="t('panel.placedThing.dragItOrUse', { called })"
     @pointerdown.stop="placing.grab($event, thing)"
     @keydown="placing.key($event, thing)"
     @blur="placing.rest()"

@@ -5,6 +5,7 @@ import { useDesk } from "../../composables/useDesk";
 import type { usePlacing } from "../../composables/usePlacing";
 import { placesOf, type PlacedPrint, regionOf } from "../../logic/prints";
 import PlacedThing from "./PlacedThing.vue";
+import { t } from "../../words";
 
 const props = defineProps<{ step: string; placing: ReturnType<typeof usePlacing<PlacedPrint>> }>();
 const emit = defineEmits<{ toggle: [print: number] }>();
@@ -28,7 +29,7 @@ const inside = computed(() => {
     class="print"
     :thing="place"
     :drawn-at="drawn.find((other) => other.key === place.key)"
-    :called="`Print ${Number(place.key) + 1}`"
+    :called="t('panel.printsOver.print', { key: Number(place.key) + 1 })"
     :placing="placing"
   >
     <path :d="outlines(props.step)[Number(place.key)]" />
@@ -43,7 +44,7 @@ const inside = computed(() => {
       role="checkbox"
       tabindex="0"
       :aria-checked="!inside.only.length || inside.only.includes(i)"
-      :aria-label="`Print ${i + 1}`"
+      :aria-label="t('panel.printsOver.print2', { i: i + 1 })"
       @pointerdown.stop
       @click="emit('toggle', i)"
       @keydown.enter="emit('toggle', i)"

@@ -7,6 +7,7 @@ import { useDragging } from "../../composables/useDragging";
 import { sayLength } from "../../logic/length";
 import { regionOf } from "../../logic/prints";
 import { type ReachLine, reachLines, type Region } from "../../logic/reaches";
+import { t } from "../../words";
 
 const props = defineProps<{ step: string; scale: number; width: number; height: number }>();
 const desk = useDesk();
@@ -43,7 +44,12 @@ const { held, grab } = useDragging<ReachLine>({
   },
 });
 function save(line: ReachLine, to: Region) {
-  desk.push(`change where it is ${line.kind === "faded" ? "faded away" : "strongest"}`, word(to));
+  desk.push(
+    t("panel.stepOver.changeWhereItIs", {
+      kind: line.kind === "faded" ? t("panel.stepOver.fadedAway") : t("panel.stepOver.strongest"),
+    }),
+    word(to),
+  );
 }
 const focused = ref<string | null>(null);
 const BY_KEY: Record<string, 1 | -1> = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 };

@@ -5,6 +5,7 @@ import { computed, ref } from "vue";
 import { useDesk } from "../../composables/useDesk";
 import { regionOf } from "../../logic/prints";
 import { bent, heldAt, HOLDS, type StrokeHold, thinned } from "../../logic/stroke";
+import { t } from "../../words";
 
 const props = defineProps<{ step: string; scale: number; width: number; height: number }>();
 const desk = useDesk();
@@ -36,7 +37,12 @@ useEventListener(window, "pointerup", () => {
   const points = thinned(drawing.value ?? []);
   drawing.value = null;
   if (points.length < 2) return;
-  desk.push("draw the stroke anew", { do: "word", step: props.step, path: "region.points", value: points });
+  desk.push(t("panel.strokeOver.drawTheStrokeAnew"), {
+    do: "word",
+    step: props.step,
+    path: "region.points",
+    value: points,
+  });
 });
 /** The arrows move what is held by a millimetre, with Shift by five. */
 function key(event: KeyboardEvent, hold: StrokeHold) {
@@ -46,7 +52,7 @@ function key(event: KeyboardEvent, hold: StrokeHold) {
   event.stopPropagation();
   const far = event.shiftKey ? 5 : 1;
   const points = bent(region.value.points, hold, way[0] * far, way[1] * far);
-  desk.push(`move the ${hold} of the stroke`, {
+  desk.push(t("panel.strokeOver.moveTheOfTheStroke", { hold }), {
     do: "word",
     step: props.step,
     path: "region.points",
@@ -72,7 +78,7 @@ const ARROWS: Record<string, [number, number]> = {
         class="hold"
         role="button"
         tabindex="0"
-        :aria-label="`The ${hold.key} of the stroke: the arrows move it`"
+        :aria-label="t('panel.strokeOver.theOfTheStrokeThe', { key: hold.key })"
         :cx="heldAt(region.points, hold.key)[0]"
         :cy="heldAt(region.points, hold.key)[1]"
         :r="7 / scale"

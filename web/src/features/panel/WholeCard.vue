@@ -3,6 +3,7 @@
 import { computed } from "vue";
 import type { CardOut } from "../../api/models";
 import { wholeOf } from "../../logic/beside";
+import { t } from "../../words";
 
 const props = defineProps<{ card: CardOut }>();
 /** What of the whole card is drawn without its colour; nothing where all of it is inked or known. */
@@ -12,13 +13,21 @@ const drawnPlain = computed(() => {
   const unknown = mats.filter((mat) => !mat.lab).length;
   if (!base && !unknown) return "";
   const which =
-    unknown === 1 && mats.length === 1 ? "its mat" : unknown === mats.length ? "its mats" : "some mats";
+    unknown === 1 && mats.length === 1
+      ? t("panel.wholeCard.itsMat")
+      : unknown === mats.length
+        ? t("panel.wholeCard.itsMats")
+        : t("panel.wholeCard.someMats");
   const called = base
     ? unknown
-      ? `The base and ${which} are`
-      : "The base is"
-    : `${which[0]?.toUpperCase()}${which.slice(1)} ${unknown === 1 && mats.length === 1 ? "is" : "are"}`;
-  return `${called} drawn plain: under Pieces, take a stock of the shelf.`;
+      ? t("panel.wholeCard.theBaseAndAre", { which })
+      : t("panel.wholeCard.theBaseIs")
+    : t(
+        "panel.wholeCard.are",
+        { which: `${which[0]?.toUpperCase()}${which.slice(1)}` },
+        unknown === 1 && mats.length === 1 ? 1 : 2,
+      );
+  return t("panel.wholeCard.drawnPlainUnderPiecesTake", { called });
 });
 </script>
 
@@ -27,7 +36,7 @@ const drawnPlain = computed(() => {
     <figcaption v-if="drawnPlain">{{ drawnPlain }}</figcaption>
     <img
       :src="`/api/cards/${wholeOf(card.id)}/assembled.png?revision=${card.revision}&dpi=90`"
-      alt="The whole card put together"
+      :alt="t('panel.wholeCard.theWholeCardPutTogether')"
       data-test="together"
     />
   </figure>

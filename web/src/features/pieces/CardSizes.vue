@@ -9,6 +9,7 @@ import { FOLDS } from "../../logic/startSizes";
 import FitSteps from "../card/FitSteps.vue";
 import RevealWords from "../card/RevealWords.vue";
 import LayerStock from "./LayerStock.vue";
+import { t } from "../../words";
 
 const props = defineProps<{ card: CardPart; units: Units }>();
 const desk = useDesk();
@@ -26,103 +27,151 @@ const withMat = (at: number, part: Partial<Mat>) =>
 function addMat() {
   const mm = props.units === "in" ? 25.4 / 8 : 4;
   const reveals = { left_mm: mm, top_mm: mm, right_mm: mm, bottom_mm: mm };
-  set({ mats: [...props.card.mats, { stock: "mat card", reveals }] }, "add a mat");
+  set(
+    { mats: [...props.card.mats, { stock: t("pieces.cardSizes.matCard"), reveals }] },
+    t("pieces.cardSizes.addAMat2"),
+  );
 }
 const MOST_MATS = 4;
 const TURNED = [
-  { value: "0", label: "as it was made" },
-  { value: "90", label: "turned to the right", hint: "its left side is at the top" },
-  { value: "180", label: "upside down" },
-  { value: "270", label: "turned to the left", hint: "its right side is at the top" },
+  { value: "0", label: t("pieces.cardSizes.asItWasMade") },
+  { value: "90", label: t("pieces.cardSizes.turnedToTheRight"), hint: t("pieces.cardSizes.itsLeftSideIsAt") },
+  { value: "180", label: t("pieces.cardSizes.upsideDown") },
+  {
+    value: "270",
+    label: t("pieces.cardSizes.turnedToTheLeft"),
+    hint: t("pieces.cardSizes.itsRightSideIsAt"),
+  },
 ];
 </script>
 
 <template>
-  The card is
-  <WordLength
-    label="The card wide"
-    :mm="card.width_mm"
-    :units="units"
-    :least="40"
-    :most="600"
-    @change="(mm) => set({ width_mm: mm }, 'resize the card')"
-    @draft="(mm) => draftOf('width_mm', mm)"
-  />
-  by
-  <WordLength
-    label="The card high"
-    :mm="card.height_mm"
-    :units="units"
-    :least="40"
-    :most="600"
-    @change="(mm) => set({ height_mm: mm }, 'resize the card')"
-    @draft="(mm) => draftOf('height_mm', mm)"
-  />, its base of
-  <LayerStock
-    label="Base"
-    :name="card.base_stock"
-    :lab="card.base_lab ?? null"
-    @take="(base_stock, base_lab) => set({ base_stock, base_lab }, 'take another base')"
-  />, folded
-  <WordChoice
-    label="Folded"
-    :text="FOLDS.find((f) => f.value === card.fold)?.label ?? card.fold"
-    :value="card.fold"
-    :choices="FOLDS"
-    @choose="(fold) => set({ fold }, 'fold it at another side')"
-  />.
-  <template v-for="(mat, i) in card.mats" :key="i">
-    {{ i ? "Behind it" : "Behind the panel" }} lies a mat of
-    <LayerStock
-      :label="`Mat ${i + 1}`"
-      :name="mat.stock"
-      :lab="mat.lab ?? null"
-      @take="(stock, lab) => set({ mats: withMat(i, { stock, lab }) }, 'take another mat')"
-    />, which shows
-    <RevealWords
-      :label="`Mat ${i + 1} shows`"
-      :reveals="mat.reveals"
-      :units="units"
-      @change="(reveals) => set({ mats: withMat(i, { reveals }) }, 'change the reveal')"
-      @draft="(reveals) => draft(reveals && { mats: withMat(i, { reveals }) })"
-    />.
-    <button
-      type="button"
-      class="word quiet"
-      @click="set({ mats: card.mats.filter((_, at) => at !== i) }, 'take a mat away')"
-    >
-      Take it away</button
-    >{{ " " }}
-  </template>
-  <template v-if="card.mats.length < MOST_MATS"
-    ><button type="button" class="word" @click="addMat">Add a mat</button>.
-  </template>
-  Ink the panel
-  <WordLength
-    label="Larger by"
-    :mm="card.trim_mm"
-    :units="units"
-    :most="40"
-    @change="(mm) => set({ trim_mm: mm }, 'ink it larger')"
-    @draft="(mm) => draftOf('trim_mm', mm)"
-  />
-  larger all round and trim it. Foam tape lifts it by
-  <WordLength
-    label="Lifted by"
-    :mm="card.raised_mm"
-    :units="units"
-    :most="10"
-    @change="(mm) => set({ raised_mm: mm }, 'lift the panel')"
-    @draft="(mm) => draftOf('raised_mm', mm)"
-  />. Finished, the panel is put on
-  <WordChoice
-    label="Turned"
-    :text="TURNED.find(({ value }) => value === String(card.turned_deg))?.label ?? ''"
-    :value="String(card.turned_deg)"
-    :choices="TURNED"
-    @choose="(turn) => set({ turned_deg: Number(turn) as CardPart['turned_deg'] }, 'turn the finished panel')"
-  />.
-  <FitSteps
+  <i18n-t keypath="pieces.cardSizes.theCardIsBy" scope="global">
+    <template #theCard>
+      <WordLength
+        :label="t('pieces.cardSizes.theCardWide')"
+        :mm="card.width_mm"
+        :units="units"
+        :least="40"
+        :most="600"
+        @change="(mm) => set({ width_mm: mm }, t('pieces.cardSizes.resizeTheCard'))"
+        @draft="(mm) => draftOf('width_mm', mm)"
+      />
+    </template>
+    <template #theCard2>
+      <WordLength
+        :label="t('pieces.cardSizes.theCardHigh')"
+        :mm="card.height_mm"
+        :units="units"
+        :least="40"
+        :most="600"
+        @change="(mm) => set({ height_mm: mm }, t('pieces.cardSizes.resizeTheCard'))"
+        @draft="(mm) => draftOf('height_mm', mm)"
+      />
+    </template>
+    <template #base>
+      <LayerStock
+        :label="t('pieces.cardSizes.base')"
+        :name="card.base_stock"
+        :lab="card.base_lab ?? null"
+        @take="(base_stock, base_lab) => set({ base_stock, base_lab }, t('pieces.cardSizes.takeAnotherBase'))"
+      />
+    </template>
+    <template #folded>
+      <WordChoice
+        :label="t('pieces.cardSizes.folded')"
+        :text="FOLDS.find((f) => f.value === card.fold)?.label ?? card.fold"
+        :value="card.fold"
+        :choices="FOLDS"
+        @choose="(fold) => set({ fold }, t('pieces.cardSizes.foldItAtAnotherSide'))"
+      />
+    </template> </i18n-t
+  >{{ " "
+  }}<i18n-t keypath="pieces.cardSizes.inkThePanelLargerAll" scope="global">
+    <template #mats>
+      <template v-for="(mat, i) in card.mats" :key="i">
+        <i18n-t keypath="pieces.cardSizes.liesAMatOf" scope="global">
+          <template #i>{{
+            i ? t("pieces.cardSizes.behindIt") : t("pieces.cardSizes.behindThePanel")
+          }}</template>
+          <template #layerStock>
+            <LayerStock
+              :label="t('pieces.cardSizes.mat', { i: i + 1 })"
+              :name="mat.stock"
+              :lab="mat.lab ?? null"
+              @take="
+                (stock, lab) =>
+                  set({ mats: withMat(i, { stock, lab }) }, t('pieces.cardSizes.takeAnotherMat'))
+              "
+            />
+          </template>
+          <template #revealWords>
+            <RevealWords
+              :label="t('pieces.cardSizes.matShows', { i: i + 1 })"
+              :reveals="mat.reveals"
+              :units="units"
+              @change="
+                (reveals) => set({ mats: withMat(i, { reveals }) }, t('pieces.cardSizes.changeTheReveal'))
+              "
+              @draft="(reveals) => draft(reveals && { mats: withMat(i, { reveals }) })"
+            />
+          </template> </i18n-t
+        >{{ " "
+        }}<button
+          type="button"
+          class="word quiet"
+          @click="set({ mats: card.mats.filter((_, at) => at !== i) }, t('pieces.cardSizes.takeAMatAway'))"
+        >
+          {{ t("pieces.cardSizes.takeItAway") }}</button
+        >{{ " " }}
+      </template>
+    </template>
+    <template #addA>
+      <template v-if="card.mats.length < MOST_MATS"
+        ><button type="button" class="word" @click="addMat">{{ t("pieces.cardSizes.addAMat") }}</button>.
+      </template>
+    </template>
+    <template #largerBy>
+      <WordLength
+        :label="t('pieces.cardSizes.largerBy')"
+        :mm="card.trim_mm"
+        :units="units"
+        :most="40"
+        @change="(mm) => set({ trim_mm: mm }, t('pieces.cardSizes.inkItLarger'))"
+        @draft="(mm) => draftOf('trim_mm', mm)"
+      />
+    </template> </i18n-t
+  >{{ " "
+  }}<i18n-t keypath="pieces.cardSizes.foamTapeLiftsItBy" scope="global">
+    <template #liftedBy>
+      <WordLength
+        :label="t('pieces.cardSizes.liftedBy')"
+        :mm="card.raised_mm"
+        :units="units"
+        :most="10"
+        @change="(mm) => set({ raised_mm: mm }, t('pieces.cardSizes.liftThePanel'))"
+        @draft="(mm) => draftOf('raised_mm', mm)"
+      />
+    </template> </i18n-t
+  >{{ " "
+  }}<i18n-t keypath="pieces.cardSizes.finishedThePanelIsPut" scope="global">
+    <template #turned>
+      <WordChoice
+        :label="t('pieces.cardSizes.turned')"
+        :text="TURNED.find(({ value }) => value === String(card.turned_deg))?.label ?? ''"
+        :value="String(card.turned_deg)"
+        :choices="TURNED"
+        @choose="
+          (turn) =>
+            set(
+              { turned_deg: Number(turn) as CardPart['turned_deg'] },
+              t('pieces.cardSizes.turnTheFinishedPanel'),
+            )
+        "
+      />
+    </template> </i18n-t
+  >{{ " "
+  }}<FitSteps
     v-if="resized"
     :was="props.card"
     :now="resized.card"

@@ -8,6 +8,7 @@ import WordLength from "../../components/word/WordLength.vue";
 import { useDesk } from "../../composables/useDesk";
 import { USES } from "../../logic/cuts";
 import { useShelf } from "../../stores/shelf";
+import { t } from "../../words";
 
 const props = defineProps<{ cut: Cut; units: Units }>();
 const desk = useDesk();
@@ -16,8 +17,8 @@ const shelf = useShelf();
 const set = (part: Partial<Cut>, said: string) =>
   desk.push(said, { do: "cut", cut: { ...props.cut, ...part } });
 const OUTLINES = [
-  { value: "rectangle" as const, label: "straight" },
-  { value: "round" as const, label: "round" },
+  { value: "rectangle" as const, label: t("pieces.cutSentence.straight") },
+  { value: "round" as const, label: t("pieces.cutSentence.round") },
 ];
 const outlines = computed<{ value: Cut["outline"]; label: string }[]>(() => [
   ...OUTLINES,
@@ -27,73 +28,92 @@ const use = computed(() => USES.find((u) => u.value === props.cut.use));
 </script>
 
 <template>
-  <span>
-    The
-    <WordChoice
-      label="Use"
-      :text="use?.short ?? cut.use"
-      :value="cut.use"
-      :choices="USES"
-      @choose="(use) => set({ use }, 'change its use')"
-    />
-    is
-    <WordLength
-      :label="`The ${cut.name} wide`"
-      :mm="cut.width_mm"
-      :units="units"
-      :least="3"
-      @change="(mm) => set({ width_mm: mm }, `resize the ${cut.name}`)"
-    />
-    by
-    <WordLength
-      :label="`The ${cut.name} high`"
-      :mm="cut.height_mm"
-      :units="units"
-      :least="3"
-      @change="(mm) => set({ height_mm: mm }, `resize the ${cut.name}`)"
-    />
-    <template v-if="!['strip', 'sentiment'].includes(cut.use)"
-      >,
-      <WordChoice
-        label="Outline"
-        :text="outlines.find((o) => o.value === cut.outline)?.label ?? cut.outline"
-        :value="cut.outline"
-        :choices="outlines"
-        @choose="(outline) => set({ outline }, 'change the outline')" /></template
-    ><template v-if="cut.use === 'frame'"
-      >, its rim
-      <WordLength
-        label="Rim"
-        :mm="cut.rim_mm"
-        :units="units"
-        :least="1"
-        @change="(mm) => set({ rim_mm: mm }, 'change the rim')" /></template
-    >, its middle
-    <WordLength
-      :label="`The ${cut.name} from the left`"
-      :mm="cut.x_mm"
-      :units="units"
-      @change="(mm) => set({ x_mm: mm }, `move the ${cut.name}`)"
-    />
-    from the left and
-    <WordLength
-      :label="`The ${cut.name} from the top`"
-      :mm="cut.y_mm"
-      :units="units"
-      @change="(mm) => set({ y_mm: mm }, `move the ${cut.name}`)"
-    />
-    from the top, turned
-    <WordAngle
-      label="Turned"
-      :value="cut.angle_deg"
-      @change="(n) => set({ angle_deg: n }, `turn the ${cut.name}`)"
-    />.
-    <button
+  <span
+    >{{ " "
+    }}<i18n-t keypath="pieces.cutSentence.theIsByIts" scope="global">
+      <template #use>
+        <WordChoice
+          :label="t('pieces.cutSentence.use')"
+          :text="use?.short ?? cut.use"
+          :value="cut.use"
+          :choices="USES"
+          @choose="(use) => set({ use }, t('pieces.cutSentence.changeItsUse'))"
+        />
+      </template>
+      <template #width>
+        <WordLength
+          :label="t('pieces.cutSentence.theWide', { name: cut.name })"
+          :mm="cut.width_mm"
+          :units="units"
+          :least="3"
+          @change="(mm) => set({ width_mm: mm }, t('pieces.cutSentence.resizeThe', { name: cut.name }))"
+        />
+      </template>
+      <template #height>
+        <WordLength
+          :label="t('pieces.cutSentence.theHigh', { name: cut.name })"
+          :mm="cut.height_mm"
+          :units="units"
+          :least="3"
+          @change="(mm) => set({ height_mm: mm }, t('pieces.cutSentence.resizeThe', { name: cut.name }))"
+        />
+      </template>
+      <template #includes>
+        <template v-if="!['strip', 'sentiment'].includes(cut.use)"
+          >,
+          <WordChoice
+            :label="t('pieces.cutSentence.outline')"
+            :text="outlines.find((o) => o.value === cut.outline)?.label ?? cut.outline"
+            :value="cut.outline"
+            :choices="outlines"
+            @choose="(outline) => set({ outline }, t('pieces.cutSentence.changeTheOutline'))"
+        /></template>
+      </template>
+      <template #itsRim>
+        <i18n-t v-if="cut.use === 'frame'" keypath="pieces.cutSentence.itsRim" scope="global">
+          <template #rim>
+            <WordLength
+              :label="t('pieces.cutSentence.rim')"
+              :mm="cut.rim_mm"
+              :units="units"
+              :least="1"
+              @change="(mm) => set({ rim_mm: mm }, t('pieces.cutSentence.changeTheRim'))"
+            />
+          </template>
+        </i18n-t>
+      </template>
+      <template #x>
+        <WordLength
+          :label="t('pieces.cutSentence.theFromTheLeft', { name: cut.name })"
+          :mm="cut.x_mm"
+          :units="units"
+          @change="(mm) => set({ x_mm: mm }, t('pieces.cutSentence.moveThe', { name: cut.name }))"
+        />
+      </template>
+      <template #y>
+        <WordLength
+          :label="t('pieces.cutSentence.theFromTheTop', { name: cut.name })"
+          :mm="cut.y_mm"
+          :units="units"
+          @change="(mm) => set({ y_mm: mm }, t('pieces.cutSentence.moveThe', { name: cut.name }))"
+        />
+      </template>
+      <template #turned>
+        <WordAngle
+          :label="t('pieces.cutSentence.turned')"
+          :value="cut.angle_deg"
+          @change="(n) => set({ angle_deg: n }, t('pieces.cutSentence.turnThe', { name: cut.name }))"
+        />
+      </template> </i18n-t
+    >{{ " "
+    }}<button
       type="button"
       class="word quiet"
-      @click="desk.push(`take the ${cut.name} away`, { do: 'drop-cut', key: cut.key })"
+      @click="
+        desk.push(t('pieces.cutSentence.takeTheAway', { name: cut.name }), { do: 'drop-cut', key: cut.key })
+      "
     >
-      Take it away
+      {{ t("pieces.cutSentence.takeItAway") }}
     </button>
   </span>
 </template>

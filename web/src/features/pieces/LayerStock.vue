@@ -6,6 +6,7 @@ import WordChoice from "../../components/word/WordChoice.vue";
 import WordText from "../../components/word/WordText.vue";
 import type { Lab } from "../../logic/colour";
 import { useShelf } from "../../stores/shelf";
+import { t } from "../../words";
 
 const props = defineProps<{ label: string; name: string; lab: Schemas["Mat"]["lab"] }>();
 const emit = defineEmits<{ take: [name: string, lab: Lab | null] }>();
@@ -13,12 +14,20 @@ const shelf = useShelf();
 const stocks = computed(() => shelf.shelf?.stocks ?? []);
 const choices = computed(() => [
   ...stocks.value.map(({ stock, hex }) => ({ value: stock.key, label: stock.name, colour: hex })),
-  ...(props.lab ? [{ value: "", label: "something else", hint: "by its name; drawn plain" }] : []),
+  ...(props.lab
+    ? [
+        {
+          value: "",
+          label: t("pieces.layerStock.somethingElse"),
+          hint: t("pieces.layerStock.byItsNameDrawnPlain"),
+        },
+      ]
+    : []),
 ]);
 function take(key: string) {
   const found = stocks.value.find(({ stock }) => stock.key === key);
   if (found) emit("take", found.stock.name, found.stock.paper.lab ?? null);
-  else emit("take", "plain card", null);
+  else emit("take", t("pieces.layerStock.plainCard"), null);
 }
 </script>
 
@@ -31,13 +40,18 @@ function take(key: string) {
     :choices="choices"
     @choose="take"
   />
-  <template v-else
-    ><WordText :label="label" :text="name" :value="name" @change="(text) => emit('take', text, null)" />, or
-    <WordChoice
-      :label="`${label}, from the shelf`"
-      text="from the shelf"
-      :value="null"
-      :choices="choices"
-      @choose="take"
-  /></template>
+  <i18n-t v-else keypath="pieces.layerStock.or" scope="global">
+    <template #name>
+      <WordText :label="label" :text="name" :value="name" @change="(text) => emit('take', text, null)" />
+    </template>
+    <template #it>
+      <WordChoice
+        :label="t('pieces.layerStock.fromTheShelf', { label })"
+        :text="t('pieces.layerStock.fromTheShelf2')"
+        :value="null"
+        :choices="choices"
+        @choose="take"
+      />
+    </template>
+  </i18n-t>
 </template>

@@ -2,6 +2,7 @@
 /** One sheet cut up: its pieces, the offcuts worth keeping with what they yield, and how much is lost. */
 import type { Schemas, Units } from "../../api/models";
 import { sayLength } from "../../logic/length";
+import { t } from "../../words";
 
 const props = defineProps<{
   nested: Schemas["NestedSheetOut"];
@@ -21,7 +22,7 @@ const useful = () => props.nested.offcuts.filter((offcut) => offcut.width_mm * o
       :height="height * SCALE"
       :viewBox="`0 0 ${width} ${height}`"
       role="img"
-      :aria-label="`A sheet with ${nested.laid.length} pieces`"
+      :aria-label="t('pieces.nestedSheet.aSheetWithPieces', { length: nested.laid.length })"
     >
       <rect class="sheet" :width="width" :height="height" />
       <g v-for="(piece, i) in nested.laid" :key="i">
@@ -40,13 +41,25 @@ const useful = () => props.nested.offcuts.filter((offcut) => offcut.width_mm * o
       </g>
     </svg>
     <figcaption>
-      <template v-if="nested.alike > 1"
-        ><b>{{ nested.alike }} sheets</b> like this.
-      </template>
-      {{ percent(nested.used) }} used, {{ percent(nested.waste) }} lost.
-      <span v-for="(offcut, i) in useful()" :key="i">
-        Offcut {{ sayLength(offcut.width_mm, units) }} by {{ sayLength(offcut.height_mm, units)
-        }}{{ offcut.yields.length ? `: yields another ${offcut.yields.join(" or ")}` : "" }}.
+      <i18n-t v-if="nested.alike > 1" keypath="pieces.nestedSheet.likeThis" scope="global">
+        <template #sheets>
+          <b>{{ t("pieces.nestedSheet.sheets", { alike: nested.alike }) }}</b>
+        </template>
+      </i18n-t>
+      {{ t("pieces.nestedSheet.usedLost", { percent: percent(nested.used), percent2: percent(nested.waste) })
+      }}{{ " "
+      }}<span v-for="(offcut, i) in useful()" :key="i">
+        {{
+          t("pieces.nestedSheet.offcutBy", {
+            length: sayLength(offcut.width_mm, units),
+            length2: sayLength(offcut.height_mm, units),
+            length3: offcut.yields.length
+              ? t("pieces.nestedSheet.yieldsAnother", {
+                  yields: offcut.yields.join(t("pieces.nestedSheet.or")),
+                })
+              : "",
+          })
+        }}
       </span>
     </figcaption>
   </figure>

@@ -2,20 +2,33 @@
 /** How the pieces lie on the sheets, stock by stock. */
 import type { Schemas, Units } from "../../api/models";
 import NestedSheet from "./NestedSheet.vue";
+import { t } from "../../words";
 
 defineProps<{ stocks: Schemas["StockNeededOut"][]; units: Units; cards: number }>();
 </script>
 
 <template>
-  <h2>How they lie on the sheets, for {{ cards === 1 ? "one card" : `${cards} cards` }}</h2>
+  <h2>
+    {{
+      t("pieces.nestedStocks.howTheyLieOnThe", {
+        cards: cards === 1 ? t("pieces.nestedStocks.oneCard") : t("pieces.nestedStocks.cards", { cards }),
+      })
+    }}
+  </h2>
   <div class="stocks">
     <div v-for="stock in stocks" :key="stock.of">
       <p>
         <b>{{ stock.of }}</b>
-        <template v-if="stock.count"
-          >: {{ stock.count === 1 ? "one sheet" : `${stock.count} sheets` }} of {{ stock.sheet.name
-          }}{{ stock.larger ? `; ${stock.larger}` : "" }}.</template
-        >
+        <template v-if="stock.count">{{
+          t("pieces.nestedStocks.of", {
+            count:
+              stock.count === 1
+                ? t("pieces.nestedStocks.oneSheet")
+                : t("pieces.nestedStocks.sheets", { count: stock.count }),
+            name: stock.sheet.name,
+            larger: stock.larger ? `; ${stock.larger}` : "",
+          })
+        }}</template>
         {{ stock.refused }}
       </p>
       <div class="sheets">

@@ -2,6 +2,7 @@
 /** The pieces at one scale, with what the cutter says of each and its template to take away. */
 import { computed } from "vue";
 import type { Schemas } from "../../api/models";
+import { t } from "../../words";
 
 const props = defineProps<{ cardId: string; pieces: Schemas["PieceOut"][] }>();
 const FORMS = ["svg", "pdf", "dxf", "hpgl"];
@@ -32,7 +33,9 @@ const template = (key: string, form: string) =>
       </p>
       <p class="quiet">{{ piece.note }}</p>
       <p class="quiet">
-        <i>Cutter: {{ piece.cutter }}{{ piece.cutter_can ? "." : "" }}</i>
+        <i>{{
+          t("pieces.pieceTiles.cutter", { cutter: piece.cutter, cutterCan: piece.cutter_can ? "." : "" })
+        }}</i>
       </p>
       <p class="forms">
         <el-button
@@ -51,7 +54,7 @@ const template = (key: string, form: string) =>
           :href="`/api/cards/${cardId}/pieces/${piece.key}/cut-sheet.svg`"
           target="_blank"
           rel="noopener"
-          >cut sheet</el-button
+          >{{ t("pieces.pieceTiles.cutSheet") }}</el-button
         >
       </p>
     </li>

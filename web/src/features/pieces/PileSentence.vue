@@ -4,23 +4,37 @@ import type { CardPart, Schemas } from "../../api/models";
 import WordChoice from "../../components/word/WordChoice.vue";
 import { useDesk } from "../../composables/useDesk";
 import { ENVELOPES } from "../../logic/cuts";
+import { t } from "../../words";
 
 defineProps<{ card: CardPart; pileMm: number; envelope: Schemas["PiecesOut"]["envelope"] }>();
 const desk = useDesk();
 </script>
 
 <template>
-  <p class="sentence">
-    The pile is {{ pileMm.toFixed(1) }} mm thick; it goes into
-    <WordChoice
-      label="Envelope"
-      :text="ENVELOPES.find((e) => e.value === card.envelope)?.label ?? card.envelope"
-      :value="card.envelope"
-      :choices="ENVELOPES"
-      @choose="(value) => desk.push('take another envelope', { do: 'card', part: { envelope: value } })"
-    /><template v-if="envelope"
-      >: a square of <b>{{ envelope.sheet }}</b>, its first score at <b>{{ envelope.first_score }}</b>, makes
-      one of {{ envelope.makes }}</template
-    >.
-  </p>
+  <i18n-t keypath="pieces.pileSentence.thePileIsMmThick" tag="p" scope="global" class="sentence">
+    <template #pileMm>{{ pileMm.toFixed(1) }}</template>
+    <template #envelope>
+      <WordChoice
+        :label="t('pieces.pileSentence.envelope')"
+        :text="ENVELOPES.find((e) => e.value === card.envelope)?.label ?? card.envelope"
+        :value="card.envelope"
+        :choices="ENVELOPES"
+        @choose="
+          (value) =>
+            desk.push(t('pieces.pileSentence.takeAnotherEnvelope'), { do: 'card', part: { envelope: value } })
+        "
+      />
+    </template>
+    <template #aSquare>
+      <i18n-t v-if="envelope" keypath="pieces.pileSentence.aSquareOf" scope="global">
+        <template #sheet>
+          <b>{{ envelope.sheet }}</b>
+        </template>
+        <template #firstScore>
+          <b>{{ envelope.first_score }}</b>
+        </template>
+        <template #makes>{{ envelope.makes }}</template>
+      </i18n-t>
+    </template>
+  </i18n-t>
 </template>

@@ -3,25 +3,31 @@
 import type { Schemas } from "../../api/models";
 import WordChoice from "../../components/word/WordChoice.vue";
 import WordCount from "../../components/word/WordCount.vue";
+import { t } from "../../words";
 
 defineProps<{ count: number; sheet: string; called: string; sheets: Schemas["PiecesOut"]["sheets"] }>();
 const emit = defineEmits<{ count: [count: number]; sheet: [key: string] }>();
 </script>
 
 <template>
-  For
-  <WordCount
-    label="Cards"
-    :text="count === 1 ? 'one card' : `${count} cards`"
-    :value="count"
-    :most="200"
-    @change="(n) => emit('count', n)"
-  />, cut from sheets of
-  <WordChoice
-    label="Sheets"
-    :text="called"
-    :value="sheet"
-    :choices="sheets.map((s) => ({ value: s.key, label: s.name }))"
-    @choose="(key) => emit('sheet', key)"
-  />.
+  <i18n-t keypath="pieces.sheetWords.forCutFromSheets" scope="global">
+    <template #cards>
+      <WordCount
+        :label="t('pieces.sheetWords.cards')"
+        :text="count === 1 ? t('pieces.sheetWords.oneCard') : t('pieces.sheetWords.cards2', { count })"
+        :value="count"
+        :most="200"
+        @change="(n) => emit('count', n)"
+      />
+    </template>
+    <template #sheets>
+      <WordChoice
+        :label="t('pieces.sheetWords.sheets')"
+        :text="called"
+        :value="sheet"
+        :choices="sheets.map((s) => ({ value: s.key, label: s.name }))"
+        @choose="(key) => emit('sheet', key)"
+      />
+    </template>
+  </i18n-t>
 </template>

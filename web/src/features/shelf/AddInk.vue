@@ -15,6 +15,7 @@ import ColourField from "./ColourField.vue";
 import ColourPhoto from "./ColourPhoto.vue";
 import ColourRead from "./ColourRead.vue";
 import ColourTyped from "./ColourTyped.vue";
+import { t } from "../../words";
 
 const props = defineProps<{ powder?: boolean }>();
 const emit = defineEmits<{ close: []; added: [key: string] }>();
@@ -26,14 +27,18 @@ const name = ref("");
 const kind = ref<Schemas["InkModel"]["kind"]>(props.powder ? "powder" : "dye");
 const way = ref<"eye" | "typed" | "read" | "photo">("eye");
 const WAYS = [
-  { value: "eye", label: "by eye" },
-  { value: "typed", label: "typed" },
-  { value: "read", label: "with the reader" },
-  { value: "photo", label: "from a photograph" },
+  { value: "eye", label: t("shelf.addInk.byEye") },
+  { value: "typed", label: t("shelf.addInk.typed") },
+  { value: "read", label: t("shelf.addInk.withTheReader") },
+  { value: "photo", label: t("shelf.addInk.fromAPhotograph") },
 ];
 type Swatch = "once" | "twice" | "black";
 const of = ref<Swatch>("once");
-const SWATCHES: Record<Swatch, string> = { once: "One pass", twice: "Two passes", black: "Over black" };
+const SWATCHES: Record<Swatch, string> = {
+  once: t("shelf.addInk.onePass"),
+  twice: t("shelf.addInk.twoPasses"),
+  black: t("shelf.addInk.overBlack"),
+};
 const labs = reactive<Record<Swatch, Lab | null>>({ once: [62, 30, 30], twice: null, black: null });
 const lab = computed<Lab>(() => labs[of.value] ?? labs.once ?? [60, 0, 0]);
 const stock = computed(() => shelf.shelf?.stocks.find((s) => s.stock.key === shelf.stock));
@@ -41,7 +46,7 @@ const stock = computed(() => shelf.shelf?.stocks.find((s) => s.stock.key === she
 const ink = computed<Schemas["NewInk"] | null>(() => {
   if (!labs.once || !stock.value) return null;
   return {
-    name: name.value.trim() || "A new ink",
+    name: name.value.trim() || t("shelf.addInk.aNewInk"),
     kind: kind.value,
     laydown: "film",
     measured_on: stock.value.stock.paper,
@@ -81,32 +86,37 @@ const FRESH: Schemas["FactsModel"] = { since: "", place: "", note: "" };
 </script>
 
 <template>
-  <section class="add" aria-label="A new ink">
-    <p class="sentence">
-      <el-input
-        v-model="name"
-        class="name"
-        placeholder="Its name"
-        aria-label="Name of the ink"
-        :maxlength="80"
-      />
-      is a
-      <WordChoice
-        label="Kind"
-        :text="INK_KINDS.find((k) => k.value === kind)?.label ?? kind"
-        :value="kind"
-        :choices="INK_KINDS"
-        @choose="(value) => (kind = value)"
-      />, its swatch made on
-      <StockWord
-        :text="stock?.stock.name ?? 'no stock yet'"
-        :value="shelf.stock ?? ''"
-        @choose="(key) => shelf.lookOn(key)"
-      />.
-    </p>
+  <section class="add" :aria-label="t('shelf.addInk.aNewInk')">
+    <i18n-t keypath="shelf.addInk.isAItsSwatch" tag="p" scope="global" class="sentence">
+      <template #elInput>
+        <el-input
+          v-model="name"
+          class="name"
+          :placeholder="t('shelf.addInk.itsName')"
+          :aria-label="t('shelf.addInk.nameOfTheInk')"
+          :maxlength="80"
+        />
+      </template>
+      <template #kind>
+        <WordChoice
+          :label="t('shelf.addInk.kind')"
+          :text="INK_KINDS.find((k) => k.value === kind)?.label ?? kind"
+          :value="kind"
+          :choices="INK_KINDS"
+          @choose="(value) => (kind = value)"
+        />
+      </template>
+      <template #stockWord>
+        <StockWord
+          :text="stock?.stock.name ?? t('shelf.addInk.noStockYet')"
+          :value="shelf.stock ?? ''"
+          @choose="(key) => shelf.lookOn(key)"
+        />
+      </template>
+    </i18n-t>
     <div class="two">
       <div>
-        <el-segmented v-model="way" :options="WAYS" aria-label="How its colour is told" />
+        <el-segmented v-model="way" :options="WAYS" :aria-label="t('shelf.addInk.howItsColourIsTold')" />
         <div class="ways">
           <ColourField
             v-if="way === 'eye'"
@@ -141,7 +151,7 @@ const FRESH: Schemas["FactsModel"] = { since: "", place: "", note: "" };
           class="brushed"
           :style="{ background: stock?.hex }"
           role="img"
-          aria-label="As it looks brushed on your stock"
+          :aria-label="t('shelf.addInk.asItLooksBrushedOn')"
         >
           <span
             :style="{
@@ -154,11 +164,11 @@ const FRESH: Schemas["FactsModel"] = { since: "", place: "", note: "" };
             }"
           />
         </div>
-        <p class="quiet">One pass and two, as they look brushed on {{ stock?.stock.name }}.</p>
+        <p class="quiet">{{ t("shelf.addInk.onePassAndTwoAs", { name: stock?.stock.name }) }}</p>
         <p class="swatches">
           <template v-for="(label, key) in SWATCHES" :key="key">
             <el-button size="small" :aria-pressed="of === key" @click="of = key">{{
-              labs[key] ? label : `Add: ${label.toLowerCase()}`
+              labs[key] ? label : t("shelf.addInk.add", { label: label.toLowerCase() })
             }}</el-button>
           </template>
         </p>
@@ -167,21 +177,25 @@ const FRESH: Schemas["FactsModel"] = { since: "", place: "", note: "" };
           <template v-else-if="fit.value.value">
             {{
               fit.value.value.residual < 0.5
-                ? "Its swatches are met."
-                : `Its swatches are met but for ${fit.value.value.residual.toFixed(1)}; under 3 is hardly seen.`
+                ? t("shelf.addInk.itsSwatchesAreMet")
+                : t("shelf.addInk.itsSwatchesAreMetBut", { residual: fit.value.value.residual.toFixed(1) })
             }}
-            <template v-if="fit.value.value.further[0]"
-              >What would help most: {{ fit.value.value.further[0].words }}; it may be wrong there by
-              {{ fit.value.value.further[0].tells.toFixed(0) }}.</template
-            >
+            <template v-if="fit.value.value.further[0]">{{
+              t("shelf.addInk.whatWouldHelpMost", {
+                words: fit.value.value.further[0].words,
+                tells: fit.value.value.further[0].tells.toFixed(0),
+              })
+            }}</template>
           </template>
         </p>
       </div>
     </div>
     <p class="does">
-      <el-button type="primary" :disabled="!name.trim() || busy" @click="keep">Put it on the shelf</el-button>
-      <el-button @click="emit('close')">That will do</el-button>
-      <span v-if="!name.trim()" class="quiet">It wants a name.</span>
+      <el-button type="primary" :disabled="!name.trim() || busy" @click="keep">{{
+        t("shelf.addInk.putItOnTheShelf")
+      }}</el-button>
+      <el-button @click="emit('close')">{{ t("shelf.addInk.thatWillDo") }}</el-button>
+      <span v-if="!name.trim()" class="quiet">{{ t("shelf.addInk.itWantsAName") }}</span>
     </p>
   </section>
 </template>

@@ -12,6 +12,7 @@ import { SURFACES } from "../../logic/thingWords";
 import { useThings } from "../../stores/things";
 import ColourField from "./ColourField.vue";
 import ColourTyped from "./ColourTyped.vue";
+import { t } from "../../words";
 
 const props = defineProps<{ kind: Exclude<ThingKind, "ink" | "stencil">; units: Units }>();
 const emit = defineEmits<{ close: []; added: [key: string] }>();
@@ -53,55 +54,68 @@ async function keep() {
 </script>
 
 <template>
-  <section class="add" :aria-label="`A new ${kind}`">
+  <section class="add" :aria-label="t('shelf.addOther.aNew', { kind })">
     <p class="sentence">
       <el-input
         v-model="name"
         class="name"
-        placeholder="Its name"
-        :aria-label="`Name of the ${kind}`"
+        :placeholder="t('shelf.addOther.itsName')"
+        :aria-label="t('shelf.addOther.nameOfThe', { kind })"
         :maxlength="80"
       />
-      <template v-if="kind === 'stock'">
-        is
-        <WordChoice
-          label="Surface"
-          :text="SURFACES.find((s) => s.value === surface)?.label ?? surface"
-          :value="surface"
-          :choices="SURFACES"
-          @choose="(value) => (surface = value)"
-        />, of this colour:
-      </template>
-      <template v-else>
-        is
-        <WordLength
-          label="Across"
-          :mm="size"
-          :units="units"
-          :least="1"
-          :most="1000"
-          @change="(mm) => (size = mm)"
-        />
-        across.
-      </template>
+      <i18n-t v-if="kind === 'stock'" keypath="shelf.addOther.isOfThisColour" scope="global">
+        <template #surface>
+          <WordChoice
+            :label="t('shelf.addOther.surface')"
+            :text="SURFACES.find((s) => s.value === surface)?.label ?? surface"
+            :value="surface"
+            :choices="SURFACES"
+            @choose="(value) => (surface = value)"
+          />
+        </template>
+      </i18n-t>
+      <i18n-t v-else keypath="shelf.addOther.isAcross" scope="global">
+        <template #across>
+          <WordLength
+            :label="t('shelf.addOther.across')"
+            :mm="size"
+            :units="units"
+            :least="1"
+            :most="1000"
+            @change="(mm) => (size = mm)"
+          />
+        </template>
+      </i18n-t>
     </p>
     <div v-if="kind === 'stock'" class="colour">
-      <ColourTyped v-if="typed" :lab="lab" label="Colour of the stock" @choose="(value) => (lab = value)" />
+      <ColourTyped
+        v-if="typed"
+        :lab="lab"
+        :label="t('shelf.addOther.colourOfTheStock')"
+        @choose="(value) => (lab = value)"
+      />
       <ColourField
         v-else
         :lab="lab"
         :stock-hex="hexOf(lab)"
-        label="Colour of the stock"
+        :label="t('shelf.addOther.colourOfTheStock')"
         @choose="(value) => (lab = value)"
       />
-      <div class="sheet" :style="{ background: hexOf(lab) }" role="img" aria-label="The stock" />
+      <div
+        class="sheet"
+        :style="{ background: hexOf(lab) }"
+        role="img"
+        :aria-label="t('shelf.addOther.theStock')"
+      />
       <el-button size="small" @click="typed = !typed">{{
-        typed ? "Choose it by eye" : "Type its colour"
+        typed ? t("shelf.addOther.chooseItByEye") : t("shelf.addOther.typeItsColour")
       }}</el-button>
     </div>
     <p class="does">
-      <el-button type="primary" :disabled="!name.trim() || busy" @click="keep">Put it on the shelf</el-button>
-      <el-button @click="emit('close')">Not now</el-button>
+      <el-button type="primary" :disabled="!name.trim() || busy" @click="keep">{{
+        t("shelf.addOther.putItOnTheShelf")
+      }}</el-button>
+      <el-button @click="emit('close')">{{ t("shelf.addOther.notNow") }}</el-button>
     </p>
   </section>
 </template>

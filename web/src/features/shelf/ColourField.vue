@@ -2,6 +2,7 @@
 /** A colour chosen by eye: hues across, light to dark down, as it looks brushed on her stock; three slides do the same by keys. */
 import { computed, onMounted, ref, watch } from "vue";
 import { hexOf, type Lab, labOf, polarOf, withinScreen } from "../../logic/colour";
+import { t } from "../../words";
 
 const props = defineProps<{ lab: Lab; stockHex: string; label: string }>();
 const emit = defineEmits<{ choose: [lab: Lab] }>();
@@ -47,9 +48,9 @@ function set(part: Partial<{ hue: number; light: number; strength: number }>) {
   emit("choose", [Math.round(l * 10) / 10, Math.round(a * 10) / 10, Math.round(b * 10) / 10]);
 }
 const SLIDES = [
-  { field: "hue", label: "hue", most: 359 },
-  { field: "light", label: "light", most: 97 },
-  { field: "strength", label: "strength", most: 90 },
+  { field: "hue", label: t("shelf.colourField.hue"), most: 359 },
+  { field: "light", label: t("shelf.colourField.light"), most: 97 },
+  { field: "strength", label: t("shelf.colourField.strength"), most: 90 },
 ] as const;
 </script>
 

@@ -6,6 +6,7 @@ import { ask, asFile } from "../../api/client";
 import type { Schemas } from "../../api/models";
 import { useDoing } from "../../composables/useDoing";
 import type { Lab } from "../../logic/colour";
+import { t } from "../../words";
 
 const props = defineProps<{ stock: string; label: string }>();
 const emit = defineEmits<{ choose: [lab: Lab] }>();
@@ -36,15 +37,20 @@ function choose(box: Schemas["BoxOut"]) {
 <template>
   <div>
     <p>
-      <el-button tag="a" href="/api/things/photo-sheet.pdf" target="_blank" rel="noopener"
-        >Print the sheet</el-button
-      >
+      <el-button tag="a" href="/api/things/photo-sheet.pdf" target="_blank" rel="noopener">{{
+        t("shelf.colourPhoto.printTheSheet")
+      }}</el-button>
       <el-button type="primary" :disabled="busy" @click="photos.open()">{{
-        busy ? "Looking at it …" : "Bring in its photograph"
+        busy ? t("shelf.colourPhoto.lookingAtIt") : t("shelf.colourPhoto.bringInItsPhotograph")
       }}</el-button>
     </p>
     <p v-if="warning" role="alert">{{ warning }}</p>
-    <div v-if="boxes.length" class="boxes" role="group" :aria-label="`${label}: boxes of the sheet`">
+    <div
+      v-if="boxes.length"
+      class="boxes"
+      role="group"
+      :aria-label="t('shelf.colourPhoto.boxesOfTheSheet', { label })"
+    >
       <button
         v-for="box in boxes"
         :key="box.number"
@@ -52,16 +58,18 @@ function choose(box: Schemas["BoxOut"]) {
         :disabled="!box.inked"
         :aria-pressed="chosen === box.number"
         :style="{ background: box.hex }"
-        :aria-label="`Box ${box.number}${box.inked ? '' : ', left bare'}`"
+        :aria-label="
+          t('shelf.colourPhoto.box', {
+            number: box.number,
+            inked: box.inked ? '' : t('shelf.colourPhoto.leftBare'),
+          })
+        "
         @click="choose(box)"
       >
         <span>{{ box.number }}</span>
       </button>
     </div>
-    <p class="quiet">
-      Tilt, uneven light and cast are taken off by the sheet's marks, its bare stock and its printed patches.
-      A printer is not exact, so a reader is surer; by eye is about as good as this.
-    </p>
+    <p class="quiet">{{ t("shelf.colourPhoto.tiltUnevenLightAndCast") }}</p>
   </div>
 </template>
 

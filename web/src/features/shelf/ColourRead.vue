@@ -6,6 +6,7 @@ import type { Lab } from "../../logic/colour";
 import type { Schemas } from "../../api/models";
 import WordCount from "../../components/word/WordCount.vue";
 import { useDoing } from "../../composables/useDoing";
+import { t } from "../../words";
 
 const props = defineProps<{ stock: string; label: string }>();
 const emit = defineEmits<{ choose: [lab: Lab] }>();
@@ -24,30 +25,38 @@ const readIt = () =>
 
 <template>
   <div>
-    <p class="sentence">
-      Lay swatch
-      <WordCount
-        label="Swatch under the reader"
-        :text="String(swatch)"
-        :value="swatch"
-        :most="TRAY"
-        @change="(n) => (swatch = n)"
-      />
-      under the reader, flat and dry, and
-      <el-button type="primary" :disabled="busy" @click="readIt">read it</el-button>.
-    </p>
+    <i18n-t keypath="shelf.colourRead.laySwatchUnderTheReader" tag="p" scope="global" class="sentence">
+      <template #swatchUnder>
+        <WordCount
+          :label="t('shelf.colourRead.swatchUnderTheReader')"
+          :text="String(swatch)"
+          :value="swatch"
+          :most="TRAY"
+          @change="(n) => (swatch = n)"
+        />
+      </template>
+      <template #elButton>
+        <el-button type="primary" :disabled="busy" @click="readIt">{{
+          t("shelf.colourRead.readIt")
+        }}</el-button>
+      </template>
+    </i18n-t>
     <p class="quiet" role="status">
-      <template v-if="read"
-        >Read {{ read.lab.map((v) => v.toFixed(1)).join(" ") }} (Lab in daylight), five times, within
-        {{ read.repeatability.toFixed(2) }} of each other<template v-if="read.left_out"
-          >; {{ read.left_out === 1 ? "one reading was" : `${read.left_out} readings were` }} of something
-          else and left out</template
-        >.</template
-      >
-      <template v-else
-        >The reader here is a practice one with {{ TRAY }} invented swatches, inked on your stock: no real
-        reader is joined to Cielo yet.</template
-      >
+      <i18n-t v-if="read" keypath="shelf.colourRead.readLabInDaylightFive" scope="global">
+        <template #lab>{{ read.lab.map((v) => v.toFixed(1)).join(" ") }}</template>
+        <template #repeatability>{{ read.repeatability.toFixed(2) }}</template>
+        <template #readingReadings>
+          <template v-if="read.left_out">{{
+            t("shelf.colourRead.ofSomethingElseAnd", {
+              leftOut:
+                read.left_out === 1
+                  ? t("shelf.colourRead.oneReadingWas")
+                  : t("shelf.colourRead.readingsWere", { leftOut: read.left_out }),
+            })
+          }}</template>
+        </template>
+      </i18n-t>
+      <template v-else>{{ t("shelf.colourRead.theReaderHereIsA", { tray: TRAY }) }}</template>
     </p>
   </div>
 </template>

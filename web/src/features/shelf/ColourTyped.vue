@@ -3,6 +3,7 @@
 import { ref, watch } from "vue";
 import { type Lab } from "../../logic/colour";
 import { readColour } from "../../logic/colourText";
+import { t } from "../../words";
 
 const props = defineProps<{ lab: Lab; label: string }>();
 const emit = defineEmits<{ choose: [lab: Lab] }>();
@@ -10,16 +11,16 @@ const written = ref(props.lab.map((value) => value.toFixed(1)).join(" "));
 const wrong = ref("");
 watch(written, (text) => {
   const lab = readColour(text);
-  wrong.value = lab ? "" : "Write it as #a0b1c2, or as Lab: 62.5 12 -30.";
+  wrong.value = lab ? "" : t("shelf.colourTyped.writeItAsA0b1c2Or");
   if (lab) emit("choose", lab);
 });
 </script>
 
 <template>
   <div class="typed">
-    <el-input v-model="written" :aria-label="`${label}, typed`" spellcheck="false" />
+    <el-input v-model="written" :aria-label="t('shelf.colourTyped.typed', { label })" spellcheck="false" />
     <p class="quiet" role="status">
-      {{ wrong || "Read as Lab of D50, 2 degrees; a # code is what a screen shows." }}
+      {{ wrong || t("shelf.colourTyped.readAsLabOfD50") }}
     </p>
   </div>
 </template>

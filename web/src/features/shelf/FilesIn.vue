@@ -6,6 +6,7 @@ import type { Schemas } from "../../api/models";
 import { useDoing } from "../../composables/useDoing";
 import { KINDS, type ThingKind } from "../../logic/things";
 import { useThings } from "../../stores/things";
+import { t } from "../../words";
 
 const props = defineProps<{ kind: ThingKind; file: File; stock: string | null }>();
 const emit = defineEmits<{ close: [] }>();
@@ -38,27 +39,48 @@ const SHOWN = 40;
 </script>
 
 <template>
-  <section class="in" aria-label="What the file would change">
+  <section class="in" :aria-label="t('shelf.filesIn.whatTheFileWouldChange')">
     <p class="sentence" role="status">
-      <template v-if="!preview">Looking through {{ file.name }} …</template>
+      <template v-if="!preview">{{ t("shelf.filesIn.lookingThrough", { name: file.name }) }}</template>
       <template v-else-if="preview.taken"
-        >Taken: {{ count("add") }} new, {{ count("change") }} changed. {{ count("same") }} were as they are
-        here<template v-if="wrong.length">; {{ wrong.length }} rows were left out</template>.</template
+        >{{ t("shelf.filesIn.takenNewChanged", { count: count("add"), count2: count("change") }) }}{{ " "
+        }}<i18n-t keypath="shelf.filesIn.wereAsTheyAreHere" scope="global">
+          <template #count>{{ count("same") }}</template>
+          <template #rowsWere>
+            <template v-if="wrong.length">{{
+              t("shelf.filesIn.rowsWereLeftOut", { length: wrong.length })
+            }}</template>
+          </template>
+        </i18n-t></template
       >
       <template v-else
-        >{{ file.name }} would add <b>{{ count("add") }}</b> and change <b>{{ count("change") }}</b>;
-        {{ count("same") }} are as they are here<template v-if="wrong.length"
-          >, and <b>{{ wrong.length }}</b> {{ wrong.length === 1 ? "row cannot" : "rows cannot" }} be
-          used</template
-        >. Nothing is taken yet.</template
+        ><i18n-t keypath="shelf.filesIn.wouldAddAndChange" scope="global">
+          <template #name>{{ file.name }}</template>
+          <template #count>
+            <b>{{ count("add") }}</b>
+          </template>
+          <template #count2>
+            <b>{{ count("change") }}</b>
+          </template>
+          <template #count3>{{ count("same") }}</template>
+          <template #andBe>
+            <i18n-t v-if="wrong.length" keypath="shelf.filesIn.andBeUsed" scope="global">
+              <template #length>
+                <b>{{ wrong.length }}</b>
+              </template>
+              <template #length2>{{ t("shelf.filesIn.rowCannot", {}, wrong.length) }}</template>
+            </i18n-t>
+          </template>
+        </i18n-t>
+        {{ t("shelf.filesIn.nothingIsTakenYet") }}</template
       >
     </p>
     <ul v-if="wrong.length" class="wrong">
       <li v-for="row in wrong.slice(0, SHOWN)" :key="row.row">
-        <b>Row {{ row.row }}</b
-        >{{ row.name ? `, ${row.name}` : "" }}: {{ row.why }} <span class="quiet">{{ row.mend }}</span>
+        <b>{{ t("shelf.filesIn.row", { row: row.row }) }}</b>{{ row.name ? `, ${row.name}` : "" }}:
+        {{ row.why }} <span class="quiet">{{ row.mend }}</span>
       </li>
-      <li v-if="wrong.length > SHOWN">and {{ wrong.length - SHOWN }} more</li>
+      <li v-if="wrong.length > SHOWN">{{ t("shelf.filesIn.andMore", { length: wrong.length - SHOWN }) }}</li>
     </ul>
     <p class="does">
       <el-button
@@ -66,9 +88,11 @@ const SHOWN = 40;
         type="primary"
         :disabled="busy || !coming"
         @click="look(true)"
-        >Take {{ coming }} {{ one }}{{ coming === 1 ? "" : "s" }}</el-button
+        >{{ t("shelf.filesIn.take", { coming, one }, coming) }}</el-button
       >
-      <el-button @click="emit('close')">{{ preview?.taken ? "That will do" : "Take nothing" }}</el-button>
+      <el-button @click="emit('close')">{{
+        preview?.taken ? t("shelf.filesIn.thatWillDo") : t("shelf.filesIn.takeNothing")
+      }}</el-button>
     </p>
   </section>
 </template>

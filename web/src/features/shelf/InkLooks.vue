@@ -2,6 +2,7 @@
 /** An ink on every stock she has, one and two passes. */
 import { ask } from "../../api/client";
 import { useAsked } from "../../composables/useAsked";
+import { t } from "../../words";
 
 const props = defineProps<{ ink: string; version: string }>();
 const looks = useAsked(
@@ -12,7 +13,7 @@ const state = looks.value;
 </script>
 
 <template>
-  <ul class="looks" aria-label="On every stock">
+  <ul class="looks" :aria-label="t('shelf.inkLooks.onEveryStock')">
     <li v-for="look in state ?? []" :key="look.stock">
       <span class="sheet" :style="{ background: look.stock_hex }">
         <span :style="{ background: look.once }" /><span :style="{ background: look.twice }" />

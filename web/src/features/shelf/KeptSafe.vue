@@ -1,13 +1,10 @@
 <script setup lang="ts">
 /** Where everything lies, and how it is kept safe. */
+import { t } from "../../words";
 </script>
 
 <template>
-  <p class="quiet">
-    All of this and your cards lie in one file on this machine. Every day that it runs, Cielo makes a whole
-    copy of it in a folder of backups beside it. How to make one now, and how to bring one back, stands in the
-    README under “Where everything lies”.
-  </p>
+  <p class="quiet">{{ t("shelf.keptSafe.allOfThisAndYour") }}</p>
 </template>
 
 <style scoped>

@@ -7,6 +7,7 @@ import { useDoing } from "../../composables/useDoing";
 import type { Thing } from "../../logic/things";
 import { useNotices } from "../../stores/notices";
 import { useThings } from "../../stores/things";
+import { t } from "../../words";
 
 const props = defineProps<{ things: Thing[]; single?: boolean }>();
 const emit = defineEmits<{ done: [] }>();
@@ -17,7 +18,9 @@ const sure = ref(false);
 const keys = computed(() => props.things.map(({ kind, key }) => ({ kind, key })));
 const away = computed(() => props.things.every((thing) => thing.away));
 const names = computed(() =>
-  props.things.length === 1 ? props.things[0]?.name : `${props.things.length} things`,
+  props.things.length === 1
+    ? props.things[0]?.name
+    : t("shelf.shelfBulk.things", { length: props.things.length }),
 );
 async function act(action: () => Promise<unknown>) {
   if (await run(action)) emit("done");
@@ -28,8 +31,8 @@ async function putAway(to: boolean) {
   const called = names.value;
   await act(() => ask("post", "/api/things/put-away", { body: { things, away: to } }));
   if (to)
-    notices.say("away", `${called} put away.`, {
-      label: "Bring back",
+    notices.say("away", t("shelf.shelfBulk.putAway2", { called }), {
+      label: t("shelf.shelfBulk.bringBack"),
       go: () => act(() => ask("post", "/api/things/put-away", { body: { things, away: false } })),
     });
 }
@@ -51,29 +54,40 @@ const mergeable = computed(
 </script>
 
 <template>
-  <p class="sentence bulk" role="group" aria-label="With what is chosen">
+  <p class="sentence bulk" role="group" :aria-label="t('shelf.shelfBulk.withWhatIsChosen')">
     <b>{{ names }}</b>:
     <el-button size="small" :disabled="!things.length" @click="putAway(!away)">{{
-      away ? "Bring back" : "Put away"
+      away ? t("shelf.shelfBulk.bringBack") : t("shelf.shelfBulk.putAway")
     }}</el-button>
-    <WordText v-if="!single" label="Kept" text="keep them somewhere" value="" :longest="60" @change="note" />
-    <el-button v-if="mergeable" size="small" @click="merge"
-      >The same: keep {{ things[0]?.name }}, merge {{ things[1]?.name }} into it</el-button
-    >
+    <WordText
+      v-if="!single"
+      :label="t('shelf.shelfBulk.kept')"
+      :text="t('shelf.shelfBulk.keepThemSomewhere')"
+      value=""
+      :longest="60"
+      @change="note"
+    />
+    <el-button v-if="mergeable" size="small" @click="merge">{{
+      t("shelf.shelfBulk.theSameKeepMerge", { name: things[0]?.name, name2: things[1]?.name })
+    }}</el-button>
     <template v-if="things.length && things.every((t) => t.can_delete)">
-      <el-button v-if="!sure" size="small" @click="sure = true">Delete for good</el-button>
+      <el-button v-if="!sure" size="small" @click="sure = true">{{
+        t("shelf.shelfBulk.deleteForGood")
+      }}</el-button>
       <template v-else>
-        <span role="alert">Gone for good, with what was measured of it; cards keep their own copies.</span>
+        <span role="alert">{{ t("shelf.shelfBulk.goneForGoodWithWhat") }}</span>
         <el-button
           size="small"
           type="primary"
           @click="act(() => ask('post', '/api/things/delete', { body: { things: keys } }))"
-          >Delete {{ names }}</el-button
+          >{{ t("shelf.shelfBulk.delete", { names }) }}</el-button
         >
-        <el-button size="small" @click="sure = false">Keep</el-button>
+        <el-button size="small" @click="sure = false">{{ t("shelf.shelfBulk.keep") }}</el-button>
       </template>
     </template>
-    <el-button size="small" @click="emit('done')">{{ single ? "Close" : "Done choosing" }}</el-button>
+    <el-button size="small" @click="emit('done')">{{
+      single ? t("shelf.shelfBulk.close") : t("shelf.shelfBulk.doneChoosing")
+    }}</el-button>
   </p>
 </template>
 

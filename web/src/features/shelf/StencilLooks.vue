@@ -3,6 +3,7 @@
 import type { Schemas, Units } from "../../api/models";
 import { sayLength } from "../../logic/length";
 import DesignPicture from "./DesignPicture.vue";
+import { t } from "../../words";
 
 defineProps<{
   design: Schemas["DesignOut"];
@@ -16,8 +17,13 @@ defineProps<{
   <div class="looks">
     <span class="picture"><DesignPicture :design="design" :printed="image" /></span>
     <p v-if="!image">
-      Drawn for {{ sayLength(design.sheet_mm, units) }} by {{ sayLength(design.sheet_mm, units) }};
-      {{ design.parts.map((part) => part.name).join(", ") }}.
+      {{
+        t("shelf.stencilLooks.drawnForBy", {
+          length: sayLength(design.sheet_mm, units),
+          length2: sayLength(design.sheet_mm, units),
+          parts: design.parts.map((part) => part.name).join(", "),
+        })
+      }}
     </p>
     <p v-for="fact in image ? [] : design.facts" :key="fact" class="quiet">{{ fact }}</p>
   </div>

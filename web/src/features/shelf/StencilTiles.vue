@@ -5,6 +5,7 @@ import type { Units } from "../../api/models";
 import PageState from "../../components/PageState.vue";
 import { useAsked } from "../../composables/useAsked";
 import DesignPicture from "./DesignPicture.vue";
+import { t } from "../../words";
 
 const props = defineProps<{ units: Units }>();
 const emit = defineEmits<{ choose: [key: string] }>();
@@ -16,8 +17,14 @@ const {
 </script>
 
 <template>
-  <PageState v-if="!designs" within :state="state" what="The shelf of stencils" @again="again" />
-  <ul v-else class="tiles" aria-label="Stencils and masks">
+  <PageState
+    v-if="!designs"
+    within
+    :state="state"
+    :what="t('shelf.stencilTiles.theShelfOfStencils')"
+    @again="again"
+  />
+  <ul v-else class="tiles" :aria-label="t('shelf.stencilTiles.stencilsAndMasks')">
     <li v-for="design in designs" :key="design.key">
       <button type="button" class="tile" @click="emit('choose', design.key)">
         <span class="picture"><DesignPicture :design="design" /></span>

@@ -4,24 +4,16 @@ import { computed } from "vue";
 import { ask } from "../../api/client";
 import type { Schemas, Units } from "../../api/models";
 import WordChoice from "../../components/word/WordChoice.vue";
-import WordLength from "../../components/word/WordLength.vue";
 import WordNumber from "../../components/word/WordNumber.vue";
 import WordText from "../../components/word/WordText.vue";
-import WordToggle from "../../components/word/WordToggle.vue";
 import { useDoing } from "../../composables/useDoing";
 import { PLENTY, readLeft, sayLeft as sayCount } from "../../logic/supplies";
 import { sayLeft, type Thing } from "../../logic/things";
-import {
-  DRIES,
-  HELD,
-  HIDING,
-  INK_KINDS,
-  STAMP_MAKES,
-  STAMP_OF,
-  SURFACES,
-  WATER,
-} from "../../logic/thingWords";
+import { calledIn, DRIES, HELD, HIDING, INK_KINDS, WATER } from "../../logic/thingWords";
 import { useThings } from "../../stores/things";
+import OwnSentence from "./OwnSentence.vue";
+import StockSentence from "./StockSentence.vue";
+import { t } from "../../words";
 
 const props = defineProps<{ thing: Thing; units: Units; designs: Schemas["DesignOut"][] }>();
 const things = useThings();
@@ -49,13 +41,6 @@ const reInk = async () => {
   await run(() => ask("post", "/api/things/re-ink", { body: { keys: [props.thing.key] } }));
   await things.again();
 };
-const called = (list: readonly { value: string; label: string }[], value: string) =>
-  list.find((one) => one.value === value)?.label ?? value;
-/** A stamp's image is a drawing of the shelf, one that came with Cielo or was brought in. */
-const images = computed(() => [
-  { value: "", label: "not drawn yet" },
-  ...props.designs.filter((d) => d.sort !== "edge").map((d) => ({ value: d.key, label: d.name })),
-]);
 const left = computed(() => props.thing.facts.left ?? PLENTY);
 const noteLeft = (n: number) => setFacts({ left: n === PLENTY ? null : n });
 const tap = (n: number, by: 1 | -1) => (n === PLENTY ? (by > 0 ? PLENTY : 20) : Math.max(0, n + by));
@@ -67,211 +52,143 @@ const hiding = computed(() => {
 
 <template>
   <p class="sentence">
-    <WordText
-      v-if="thing.can_delete && thing.kind !== 'stencil'"
-      label="Name"
-      :text="thing.name"
-      :value="thing.name"
-      :longest="80"
-      @change="rename"
-    /><b v-else>{{ thing.name }}</b>
-    <template v-if="thing.ink">
-      is a
-      <WordChoice
-        label="Kind"
-        :text="called(INK_KINDS, thing.ink.kind)"
-        :value="thing.ink.kind"
-        :choices="INK_KINDS"
-        @choose="(kind) => setInk({ kind })"
-      />; in water it is
-      <WordChoice
-        label="In water"
-        :text="called(WATER, thing.ink.water)"
-        :value="thing.ink.water"
-        :choices="WATER"
-        @choose="(water) => setInk({ water })"
-      />, it dries
-      <WordChoice
-        label="Dries"
-        :text="called(DRIES, thing.ink.dries)"
-        :value="thing.ink.dries"
-        :choices="DRIES"
-        @choose="(dries) => setInk({ dries })"
-      />, and covers
-      <WordChoice
-        label="Covers"
-        :text="called(HIDING, hiding)"
-        :value="hiding"
-        :choices="HIDING"
-        @choose="(value) => setInk({ hiding: Number(value) })"
-      />.
-    </template>
-    <template v-if="thing.stock">
-      is
-      <WordChoice
-        label="Surface"
-        :text="called(SURFACES, thing.stock.paper.surface)"
-        :value="thing.stock.paper.surface"
-        :choices="SURFACES"
-        @choose="(surface) => thing.stock && setStock({ paper: { ...thing.stock.paper, surface } })"
-      />,
-      <WordLength
-        label="Thick"
-        :text="`${thing.stock.thickness_mm} mm`"
-        :mm="thing.stock.thickness_mm"
-        units="cm"
-        :least="0.02"
-        :most="5"
-        @change="(mm) => setStock({ thickness_mm: mm })"
-      />
-      thick,
-      <WordNumber
-        label="Weight"
-        :text="thing.facts.weight_gsm ? `${thing.facts.weight_gsm} g/m²` : 'of a weight not told'"
-        :value="thing.facts.weight_gsm ?? 250"
-        :show="String"
-        unit="g/m²"
-        :least="20"
-        :most="1000"
-        :read="(text) => (/^\d+$/.test(text.trim()) ? Number(text) : null)"
-        :tap="(n, by) => n + 10 * by"
-        @change="(n) => setFacts({ weight_gsm: n })"
-      />;
-      <WordToggle
-        label="It"
-        :text="thing.facts.takes_water ? 'takes water' : 'is not made for water'"
-        :other="thing.facts.takes_water ? 'is not made for water' : 'takes water'"
-        @toggle="setFacts({ takes_water: !thing.facts.takes_water })"
-      />
-      and is
-      <WordToggle
-        label="Light"
-        :text="thing.stock.translucent ? 'translucent' : 'opaque'"
-        :other="thing.stock.translucent ? 'opaque' : 'translucent'"
-        @toggle="setStock({ translucent: !thing.stock.translucent })"
-      />,
-      <WordToggle
-        label="Fibres"
-        :text="thing.stock.fibres ? 'with fibres in it' : 'without fibres'"
-        :other="thing.stock.fibres ? 'without fibres' : 'with fibres in it'"
-        @toggle="setStock({ fibres: !thing.stock.fibres })"
-      />. Its sheets are
-      <WordLength
-        label="Sheets wide"
-        :mm="thing.facts.sheet_width_mm ?? (units === 'in' ? 215.9 : 210)"
-        :units="units"
-        :least="20"
-        :most="2000"
-        @change="(mm) => setFacts({ sheet_width_mm: mm })"
-      />
-      by
-      <WordLength
-        label="Sheets high"
-        :mm="thing.facts.sheet_height_mm ?? (units === 'in' ? 279.4 : 297)"
-        :units="units"
-        :least="20"
-        :most="2000"
-        @change="(mm) => setFacts({ sheet_height_mm: mm })"
-      />.
-    </template>
-    <template v-if="thing.kind === 'stencil'">
-      is held
-      <WordChoice
-        label="Held"
-        :text="called(HELD, thing.facts.held ?? 'usual')"
-        :value="thing.facts.held ?? 'usual'"
-        :choices="HELD"
-        @choose="(held) => setFacts({ held: held === 'usual' ? null : held })"
-      />.
-    </template>
-    <template v-if="thing.own">
-      is
-      <WordLength
-        label="Across"
-        :text="thing.own.size_mm ? undefined : 'of a size not told'"
-        :mm="thing.own.size_mm ?? 50"
-        :units="units"
-        :least="1"
-        :most="1000"
-        @change="(mm) => setOwn({ size_mm: mm })"
-      />
-      across,
-      <template v-if="thing.kind === 'stamp'">
-        <WordChoice
-          label="Made of"
-          :text="called(STAMP_OF, thing.own.of ?? '')"
-          :value="thing.own.of ?? ''"
-          :choices="STAMP_OF"
-          @choose="(of) => setOwn({ of })"
-        />; it prints
-        <WordChoice
-          label="What it prints"
-          :text="called(STAMP_MAKES, thing.own.makes ?? '')"
-          :value="thing.own.makes ?? ''"
-          :choices="STAMP_MAKES"
-          @choose="(makes) => setOwn({ makes })"
-        />, drawn as
-        <WordChoice
-          label="Its image"
-          :text="called(images, thing.own.image ?? '')"
-          :value="thing.own.image ?? ''"
-          :choices="images"
-          @choose="(image) => setOwn({ image })"
-        />.
+    <i18n-t keypath="shelf.thingSentence.there" scope="global">
+      <template #name>
+        <WordText
+          v-if="thing.can_delete && thing.kind !== 'stencil'"
+          :label="t('shelf.thingSentence.name')"
+          :text="thing.name"
+          :value="thing.name"
+          :longest="80"
+          @change="rename"
+        /><b v-else>{{ thing.name }}</b>
       </template>
-      <WordText
-        v-else
-        label="What it makes"
-        may-be-empty
-        :text="thing.own.makes || 'as you like'"
-        :value="thing.own.makes ?? ''"
-        @change="(makes) => setOwn({ makes })"
-      /><template v-if="thing.kind !== 'stamp'">.</template>
-    </template>
-    There
-    {{ left === 1 ? "is" : "are" }}
-    <WordNumber
-      label="Left"
-      :text="sayLeft(thing)"
-      :value="left"
-      :show="sayCount"
-      hint="Write a number, or: plenty."
-      :read="readLeft"
-      :tap="tap"
-      @change="noteLeft"
-    /><template v-if="thing.low"> <b class="low">— it runs low</b></template
-    ><template v-if="thing.kind === 'ink'"
-      >, of
-      <WordNumber
-        label="When new"
-        :text="thing.facts.full ? `${thing.facts.full} when new` : 'a number not told when new'"
-        :value="thing.facts.full ?? 60"
-        :show="String"
-        :least="1"
-        :most="9999"
-        :read="(text) => (/^\d+$/.test(text.trim()) ? Number(text) : null)"
-        :tap="(n, by) => n + 10 * by"
-        @change="(n) => setFacts({ full: n })" /></template
-    >. Kept
-    <WordText
-      label="Kept"
-      may-be-empty
-      :text="thing.facts.place || 'where you like'"
-      :value="thing.facts.place ?? ''"
-      :longest="60"
-      @change="(place) => setFacts({ place })"
-    />;
-    <WordText
-      label="Note"
-      may-be-empty
-      :text="thing.facts.note || 'no note'"
-      :value="thing.facts.note ?? ''"
-      :longest="300"
-      @change="(note) => setFacts({ note })"
-    />.
-    <template v-if="thing.kind === 'ink'">
-      <button type="button" class="word" @click="reInk">Re-inked today</button
-      ><template v-if="thing.facts.since">, last on {{ thing.facts.since }}</template
+      <template #isA>
+        <i18n-t v-if="thing.ink" keypath="shelf.thingSentence.isAInWater" scope="global">
+          <template #kind>
+            <WordChoice
+              :label="t('shelf.thingSentence.kind')"
+              :text="calledIn(INK_KINDS, thing.ink.kind)"
+              :value="thing.ink.kind"
+              :choices="INK_KINDS"
+              @choose="(kind) => setInk({ kind })"
+            />
+          </template>
+          <template #inWater>
+            <WordChoice
+              :label="t('shelf.thingSentence.inWater')"
+              :text="calledIn(WATER, thing.ink.water)"
+              :value="thing.ink.water"
+              :choices="WATER"
+              @choose="(water) => setInk({ water })"
+            />
+          </template>
+          <template #dries>
+            <WordChoice
+              :label="t('shelf.thingSentence.dries')"
+              :text="calledIn(DRIES, thing.ink.dries)"
+              :value="thing.ink.dries"
+              :choices="DRIES"
+              @choose="(dries) => setInk({ dries })"
+            />
+          </template>
+          <template #covers>
+            <WordChoice
+              :label="t('shelf.thingSentence.covers')"
+              :text="calledIn(HIDING, hiding)"
+              :value="hiding"
+              :choices="HIDING"
+              @choose="(value) => setInk({ hiding: Number(value) })"
+            />
+          </template>
+        </i18n-t>
+      </template>
+      <template #isAnd>
+        <StockSentence v-if="thing.stock" v-bind="{ thing, units }" @stock="setStock" @facts="setFacts" />
+      </template>
+      <template #isHeld>
+        <i18n-t v-if="thing.kind === 'stencil'" keypath="shelf.thingSentence.isHeld" scope="global">
+          <template #held>
+            <WordChoice
+              :label="t('shelf.thingSentence.held')"
+              :text="calledIn(HELD, thing.facts.held ?? 'usual')"
+              :value="thing.facts.held ?? 'usual'"
+              :choices="HELD"
+              @choose="(held) => setFacts({ held: held === 'usual' ? null : held })"
+            />
+          </template>
+        </i18n-t>
+      </template>
+      <template #isIt>
+        <OwnSentence v-if="thing.own" v-bind="{ thing, units, designs }" @own="setOwn" />
+      </template>
+      <template #left>{{ left === 1 ? t("shelf.thingSentence.is") : t("shelf.thingSentence.are") }}</template>
+      <template #left2>
+        <WordNumber
+          :label="t('shelf.thingSentence.left')"
+          :text="sayLeft(thing)"
+          :value="left"
+          :show="sayCount"
+          :hint="t('shelf.thingSentence.writeANumberOrPlenty')"
+          :read="readLeft"
+          :tap="tap"
+          @change="noteLeft"
+        />
+      </template>
+      <template #itRuns>
+        <template v-if="thing.low">
+          <b class="low">{{ t("shelf.thingSentence.itRunsLow") }}</b></template
+        >
+      </template>
+      <template #of>
+        <i18n-t v-if="thing.kind === 'ink'" keypath="shelf.thingSentence.of" scope="global">
+          <template #whenNew>
+            <WordNumber
+              :label="t('shelf.thingSentence.whenNew')"
+              :text="
+                thing.facts.full
+                  ? t('shelf.thingSentence.whenNew2', { full: thing.facts.full })
+                  : t('shelf.thingSentence.aNumberNotToldWhen')
+              "
+              :value="thing.facts.full ?? 60"
+              :show="String"
+              :least="1"
+              :most="9999"
+              :read="(text) => (/^\d+$/.test(text.trim()) ? Number(text) : null)"
+              :tap="(n, by) => n + 10 * by"
+              @change="(n) => setFacts({ full: n })"
+            />
+          </template>
+        </i18n-t>
+      </template> </i18n-t
+    >{{ " "
+    }}<i18n-t keypath="shelf.thingSentence.kept" scope="global">
+      <template #kept>
+        <WordText
+          :label="t('shelf.thingSentence.kept2')"
+          may-be-empty
+          :text="thing.facts.place || t('shelf.thingSentence.whereYouLike')"
+          :value="thing.facts.place ?? ''"
+          :longest="60"
+          @change="(place) => setFacts({ place })"
+        />
+      </template>
+      <template #note>
+        <WordText
+          :label="t('shelf.thingSentence.note')"
+          may-be-empty
+          :text="thing.facts.note || t('shelf.thingSentence.noNote')"
+          :value="thing.facts.note ?? ''"
+          :longest="300"
+          @change="(note) => setFacts({ note })"
+        />
+      </template> </i18n-t
+    >{{ " "
+    }}<template v-if="thing.kind === 'ink'">
+      <button type="button" class="word" @click="reInk">
+        {{ t("shelf.thingSentence.reInkedToday") }}</button><template v-if="thing.facts.since">{{
+        t("shelf.thingSentence.lastOn", { since: thing.facts.since })
+      }}</template
       >.
     </template>
   </p>

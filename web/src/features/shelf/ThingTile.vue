@@ -6,6 +6,7 @@ import { apart } from "../../logic/colour";
 import { readColour } from "../../logic/colourText";
 import { sayLeft, type Thing } from "../../logic/things";
 import DesignPicture from "./DesignPicture.vue";
+import { t } from "../../words";
 
 const props = defineProps<{
   thing: Thing;
@@ -24,7 +25,10 @@ const hardlyShows = computed(() => {
 });
 const note = computed(() => {
   const { thing } = props;
-  if (thing.ink) return hardlyShows.value ? `${thing.ink.kind}, hardly shows here` : thing.ink.kind;
+  if (thing.ink)
+    return hardlyShows.value
+      ? t("shelf.thingTile.hardlyShowsHere", { kind: thing.ink.kind })
+      : thing.ink.kind;
   if (thing.stock) return thing.stock.paper.surface;
   return thing.own?.makes || "";
 });
@@ -52,7 +56,7 @@ const note = computed(() => {
     /></span>
     <b>{{ thing.name }}</b>
     <small>{{ note }}</small>
-    <small v-if="thing.low" class="low">{{ sayLeft(thing) }} left</small>
+    <small v-if="thing.low" class="low">{{ t("shelf.thingTile.left", { left: sayLeft(thing) }) }}</small>
     <span v-if="picking && picked" class="mark" aria-hidden="true">✓</span>
   </button>
 </template>

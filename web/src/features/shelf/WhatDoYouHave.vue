@@ -9,6 +9,7 @@ import { useThings } from "../../stores/things";
 import AddInk from "./AddInk.vue";
 import AddOther from "./AddOther.vue";
 import FilesIn from "./FilesIn.vue";
+import { t } from "../../words";
 
 defineProps<{ units: "in" | "cm" }>();
 const emit = defineEmits<{ ready: [] }>();
@@ -27,27 +28,25 @@ async function starter() {
 </script>
 
 <template>
-  <section class="ask" aria-label="What do you have?">
-    <h2>What do you have?</h2>
-    <p class="sentence">
-      Cielo plans with the inks and stocks on your shelf, and it is empty yet. Begin with a usual one and put
-      your own in as you go, or with your own at once.
-    </p>
+  <section class="ask" :aria-label="t('shelf.whatDoYouHave.whatDoYouHave')">
+    <h2>{{ t("shelf.whatDoYouHave.whatDoYouHave") }}</h2>
+    <p class="sentence">{{ t("shelf.whatDoYouHave.cieloPlansWithTheInks") }}</p>
     <ul>
       <li>
-        <el-button type="primary" :disabled="busy" @click="starter">A usual shelf to start from</el-button>
-        <span class="quiet"
-          >general inks, powders and pastes of every kind under plain names, usual stocks, every tool and
-          stencil</span
-        >
+        <el-button type="primary" :disabled="busy" @click="starter">{{
+          t("shelf.whatDoYouHave.aUsualShelfToStart")
+        }}</el-button>
+        <span class="quiet">{{ t("shelf.whatDoYouHave.generalInksPowdersAndPastes") }}</span>
       </li>
       <li>
-        <el-button @click="files.open()">Your list</el-button>
-        <span class="quiet">a table as CSV, or a palette; looked through before anything is taken</span>
+        <el-button @click="files.open()">{{ t("shelf.whatDoYouHave.yourList") }}</el-button>
+        <span class="quiet">{{ t("shelf.whatDoYouHave.aTableAsCsvOr") }}</span>
       </li>
       <li>
-        <el-button @click="way = shelf.shelf?.stocks.length ? 'ink' : 'stock'">One thing at a time</el-button>
-        <span class="quiet">first a stock, then inks: by eye, typed, read or photographed</span>
+        <el-button @click="way = shelf.shelf?.stocks.length ? 'ink' : 'stock'">{{
+          t("shelf.whatDoYouHave.oneThingAtATime")
+        }}</el-button>
+        <span class="quiet">{{ t("shelf.whatDoYouHave.firstAStockThenInks") }}</span>
       </li>
     </ul>
     <FilesIn

@@ -13,6 +13,7 @@ import ColourField from "../shelf/ColourField.vue";
 import ColourTyped from "../shelf/ColourTyped.vue";
 import { useWork } from "../../composables/useWork";
 import StillWorking from "./StillWorking.vue";
+import { t } from "../../words";
 
 const props = defineProps<{ card: CardOut }>();
 const emit = defineEmits<{ taken: [] }>();
@@ -37,7 +38,7 @@ watch(busy, (still) => still || work.end());
 function take(recipe: Schemas["RecipeOut"]) {
   const steps = stepsOf(recipe);
   const after = lastOfGround(props.card.plan.steps)?.id ?? null;
-  desk.push("lay a colour that was found", {
+  desk.push(t("solving.findColour.layAColourThatWas"), {
     do: "lay-recipe",
     inks: recipe.layers.map((layer) => layer.ink),
     after,
@@ -48,38 +49,59 @@ function take(recipe: Schemas["RecipeOut"]) {
 </script>
 
 <template>
-  <section class="find" aria-label="Find a colour">
-    <p>
-      The colour you want, on {{ card.plan.stock.name }};
-      <button type="button" class="word" :aria-pressed="typed" @click="typed = !typed">
-        {{ typed ? "choose it by eye" : "write it in figures" }}
-      </button>
-    </p>
-    <ColourTyped v-if="typed" :lab="lab" label="The colour you want" @choose="(value) => (lab = value)" />
+  <section class="find" :aria-label="t('solving.findColour.findAColour')">
+    <i18n-t keypath="solving.findColour.theColourYouWantOn" tag="p" scope="global">
+      <template #name>{{ card.plan.stock.name }}</template>
+      <template #typed>
+        <button type="button" class="word" :aria-pressed="typed" @click="typed = !typed">
+          {{ typed ? t("solving.findColour.chooseItByEye") : t("solving.findColour.writeItInFigures") }}
+        </button>
+      </template>
+    </i18n-t>
+    <ColourTyped
+      v-if="typed"
+      :lab="lab"
+      :label="t('solving.findColour.theColourYouWant')"
+      @choose="(value) => (lab = value)"
+    />
     <ColourField
       v-else
       :lab="lab"
       :stock-hex="card.reading.stock_hex"
-      label="The colour you want"
+      :label="t('solving.findColour.theColourYouWant')"
       @choose="(value) => (lab = value)"
     />
-    <StillWorking v-if="busy" what="Trying the shelf …" :share="work.share.value" @stop="stop" />
+    <StillWorking
+      v-if="busy"
+      :what="t('solving.findColour.tryingTheShelf')"
+      :share="work.share.value"
+      @stop="stop"
+    />
     <p v-else-if="found && !found.reachable" role="status">
-      Your shelf cannot reach it on this stock; this is how near it gets.
+      {{ t("solving.findColour.yourShelfCannotReachIt") }}
     </p>
-    <ul v-if="found" class="recipes" :class="{ busy }" aria-label="Recipes, the nearest first">
+    <ul
+      v-if="found"
+      class="recipes"
+      :class="{ busy }"
+      :aria-label="t('solving.findColour.recipesTheNearestFirst')"
+    >
       <li v-for="recipe in simplest(found.recipes)" :key="sayRecipe(recipe)">
         <span class="pair" aria-hidden="true"
           ><span :style="{ background: found.wanted_hex }" /><span :style="{ background: recipe.hex }"
         /></span>
         <span class="words"
           >{{ sayRecipe(recipe) }}: {{ sayNear(recipe.difference) }}.
-          <NumbersFold
-            >{{ recipe.difference.toFixed(1) }} away, sure to
-            {{ recipe.band.toFixed(1) }} (CIEDE2000).</NumbersFold
-          ></span
+          <NumbersFold>{{
+            t("solving.findColour.awaySureToCiede2000", {
+              difference: recipe.difference.toFixed(1),
+              band: recipe.band.toFixed(1),
+            })
+          }}</NumbersFold></span
         >
-        <el-button size="small" :disabled="busy" @click="take(recipe)">Lay it</el-button>
+        <el-button size="small" :disabled="busy" @click="take(recipe)">{{
+          t("solving.findColour.layIt")
+        }}</el-button>
       </li>
     </ul>
   </section>

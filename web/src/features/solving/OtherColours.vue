@@ -10,6 +10,7 @@ import { useShelf } from "../../stores/shelf";
 import ProposalTiles from "./ProposalTiles.vue";
 import { useWork } from "../../composables/useWork";
 import StillWorking from "./StillWorking.vue";
+import { t } from "../../words";
 
 type Way = Schemas["ColourwayOut"];
 const props = defineProps<{ card: CardOut }>();
@@ -54,14 +55,16 @@ function again() {
   void asked.again();
 }
 const said = (way: Way) =>
-  way.swaps.map((swap) => `${swap.now.name} for ${swap.was_name}`).join(", ") || "In its own inks";
+  way.swaps
+    .map((swap) => t("solving.otherColours.for", { name: swap.now.name, wasName: swap.was_name }))
+    .join(", ") || t("solving.otherColours.inItsOwnInks");
 const proposals = computed(() =>
   (ways.value ?? []).map((way) => ({ key: said(way), plan: way.plan, name: "", lines: [said(way)] })),
 );
 function take(key: string) {
   const way = ways.value?.find((one) => said(one) === key);
   if (!way) return;
-  desk.push("take other colours", {
+  desk.push(t("solving.otherColours.takeOtherColours"), {
     do: "other-inks",
     inks: Object.fromEntries(way.swaps.map((swap) => [swap.was, swap.now])),
     ...(stock.value ? { stock: stock.value } : {}),
@@ -71,19 +74,28 @@ function take(key: string) {
 </script>
 
 <template>
-  <section class="ways" aria-label="Other colours">
-    <p>On <StockWord :text="tried.name" :value="tried.key" @choose="on" />.</p>
-    <StillWorking v-if="busy" what="Looking through the shelf …" :share="work.share.value" @stop="stop" />
+  <section class="ways" :aria-label="t('solving.otherColours.otherColours')">
+    <i18n-t keypath="solving.otherColours.on" tag="p" scope="global">
+      <template #stockWord>
+        <StockWord :text="tried.name" :value="tried.key" @choose="on" />
+      </template>
+    </i18n-t>
+    <StillWorking
+      v-if="busy"
+      :what="t('solving.otherColours.lookingThroughTheShelf')"
+      :share="work.share.value"
+      @stop="stop"
+    />
     <p v-else-if="stopped" role="status">
-      Stopped. <button type="button" class="word" @click="again">Look again</button>
+      {{ t("solving.otherColours.stopped") }}{{ " "
+      }}<button type="button" class="word" @click="again">{{ t("solving.otherColours.lookAgain") }}</button>
     </p>
     <p v-else-if="!ways?.length" role="status">
-      No other inks of the shelf keep the light and dark of this card {{ stock ? "there" : "" }} and look
-      clearly different. More inks on the shelf would give more.
+      {{
+        t("solving.otherColours.noOtherInksOfThe", { stock: stock ? t("solving.otherColours.there") : "" })
+      }}
     </p>
-    <p v-else class="quiet">
-      The same light and dark in other inks; no check finds anything it did not find before.
-    </p>
+    <p v-else class="quiet">{{ t("solving.otherColours.theSameLightAndDark") }}</p>
     <ProposalTiles :proposals="proposals" @take="take" />
   </section>
 </template>

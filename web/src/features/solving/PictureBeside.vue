@@ -3,6 +3,7 @@
 import { computed, ref } from "vue";
 import type { CardOut } from "../../api/models";
 import { useDesk } from "../../composables/useDesk";
+import { t } from "../../words";
 
 const props = defineProps<{ card: CardOut; photo: string }>();
 const emit = defineEmits<{ leave: [] }>();
@@ -16,16 +17,16 @@ const shown = ref(true);
 </script>
 
 <template>
-  <section class="pair" aria-label="Your picture and the ground laid from it">
+  <section class="pair" :aria-label="t('solving.pictureBeside.yourPictureAndTheGround')">
     <figure v-if="shown">
-      <img :src="photo" alt="Your picture" @error="shown = false" />
-      <figcaption>Your picture</figcaption>
+      <img :src="photo" :alt="t('solving.pictureBeside.yourPicture')" @error="shown = false" />
+      <figcaption>{{ t("solving.pictureBeside.yourPicture") }}</figcaption>
     </figure>
     <figure>
-      <img :src="laid" alt="The ground laid from it" />
-      <figcaption>The ground now</figcaption>
+      <img :src="laid" :alt="t('solving.pictureBeside.theGroundLaidFromIt')" />
+      <figcaption>{{ t("solving.pictureBeside.theGroundNow") }}</figcaption>
     </figure>
-    <el-button size="small" @click="emit('leave')">That will do</el-button>
+    <el-button size="small" @click="emit('leave')">{{ t("solving.pictureBeside.thatWillDo") }}</el-button>
   </section>
 </template>
 

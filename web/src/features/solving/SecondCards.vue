@@ -10,6 +10,7 @@ import { wholeOf } from "../../logic/beside";
 import ProposalTiles from "./ProposalTiles.vue";
 import { useWork } from "../../composables/useWork";
 import StillWorking from "./StillWorking.vue";
+import { t } from "../../words";
 
 const props = defineProps<{ cardId: string; title: string; count: number; sheet: string; units: Units }>();
 const router = useRouter();
@@ -43,7 +44,7 @@ async function take(key: string) {
   if (!one) return;
   await run(async () => {
     const body = {
-      title: `${props.title.slice(0, 60)}: what was left`,
+      title: t("solving.secondCards.whatWasLeft", { slice: props.title.slice(0, 60) }),
       units: props.units,
       across: false,
       format: one.format,
@@ -58,19 +59,19 @@ async function take(key: string) {
 </script>
 
 <template>
-  <section class="second" aria-label="A second card of what is left">
-    <el-button :aria-expanded="open" @click="open = !open">Make a second card of what is left</el-button>
+  <section class="second" :aria-label="t('solving.secondCards.aSecondCardOfWhat')">
+    <el-button :aria-expanded="open" @click="open = !open">{{
+      t("solving.secondCards.makeASecondCardOf")
+    }}</el-button>
     <template v-if="open">
       <StillWorking
         v-if="asked.busy.value"
-        what="Looking at the offcuts …"
+        :what="t('solving.secondCards.lookingAtTheOffcuts')"
         :share="work.share.value"
         @stop="open = false"
       />
       <p v-else-if="asked.refusal.value" role="status">{{ asked.refusal.value.message }}</p>
-      <p v-else-if="!proposals.length" role="status">
-        The inks on your shelf give no ground on it without an alarm.
-      </p>
+      <p v-else-if="!proposals.length" role="status">{{ t("solving.secondCards.theInksOnYourShelf") }}</p>
       <ProposalTiles :proposals="proposals" @take="take" />
     </template>
   </section>

@@ -10,15 +10,20 @@ import { sayLaid } from "../../logic/solving";
 import ProposalTiles from "./ProposalTiles.vue";
 import { useWork } from "../../composables/useWork";
 import StillWorking from "./StillWorking.vue";
+import { t } from "../../words";
 
 type Level = Schemas["Show"]["level"];
 const props = defineProps<{ step: string }>();
 const desk = useDesk();
 const LEVELS: { value: Level; label: string; hint: string }[] = [
-  { value: "tone on tone", label: "tone on tone", hint: "in its ground's own hue, seen when looked for" },
-  { value: "softly", label: "softly", hint: "seen, and no more" },
-  { value: "plainly", label: "plainly", hint: "words are read at arm's length" },
-  { value: "strongly", label: "strongly", hint: "the first thing that is seen" },
+  {
+    value: "tone on tone",
+    label: t("solving.showIt.toneOnTone"),
+    hint: t("solving.showIt.inItsGroundsOwnHue"),
+  },
+  { value: "softly", label: t("solving.showIt.softly"), hint: t("solving.showIt.seenAndNoMore") },
+  { value: "plainly", label: t("solving.showIt.plainly"), hint: t("solving.showIt.wordsAreReadAtArms") },
+  { value: "strongly", label: t("solving.showIt.strongly"), hint: t("solving.showIt.theFirstThingThatIs") },
 ];
 const level = ref<Level | null>(null);
 const work = useWork();
@@ -49,7 +54,13 @@ function take(key: string) {
   const way = ways.value?.find(({ ink }) => ink.key === key);
   if (!way) return;
   const { step, ink, touch, passes } = way;
-  desk.push(`let it stand out ${level.value ?? ""}`, { do: "lay-in", step, ink, touch, passes });
+  desk.push(t("solving.showIt.letItStandOut", { level: level.value ?? "" }), {
+    do: "lay-in",
+    step,
+    ink,
+    touch,
+    passes,
+  });
   level.value = null;
 }
 </script>
@@ -57,25 +68,25 @@ function take(key: string) {
 <template>
   <span class="menu"
     ><WordMenu
-      text="Make it stand out"
-      label="Make it stand out"
+      :text="t('solving.showIt.makeItStandOut')"
+      :label="t('solving.showIt.makeItStandOut')"
       :choices="LEVELS"
       @choose="(to) => (level = to)"
   /></span>
-  <section v-if="level" ref="box" class="ways" :aria-label="`Ways to stand out ${level}`">
+  <section v-if="level" ref="box" class="ways" :aria-label="t('solving.showIt.waysToStandOut', { level })">
     <StillWorking
       v-if="asked.busy.value"
-      what="Trying the inks of your shelf …"
+      :what="t('solving.showIt.tryingTheInksOfYour')"
       :share="work.share.value"
       @stop="level = null"
     />
     <p v-else class="head">
       <span v-if="asked.refusal.value" role="status">{{ asked.refusal.value.message }}</span>
       <span v-else-if="!proposals.length" role="status">
-        No ink of your shelf lets it stand out {{ level }} here without an alarm.
+        {{ t("solving.showIt.noInkOfYourShelf", { level }) }}
       </span>
-      <span v-else>So that it stands out {{ level }}:</span>
-      <button type="button" class="word" @click="level = null">not now</button>
+      <span v-else>{{ t("solving.showIt.soThatItStandsOut", { level }) }}</span>
+      <button type="button" class="word" @click="level = null">{{ t("solving.showIt.notNow") }}</button>
     </p>
     <ProposalTiles v-if="!asked.busy.value" :proposals="proposals" @take="take" />
   </section>

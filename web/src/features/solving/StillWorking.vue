@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A solver at work: what it does, how far it is, and a way to stop it. */
+import { t } from "../../words";
 defineProps<{ what: string; share?: number | null }>();
 const emit = defineEmits<{ stop: [] }>();
 </script>
@@ -8,7 +9,7 @@ const emit = defineEmits<{ stop: [] }>();
   <p class="working" role="status">
     <span>{{ what }}</span>
     <progress :aria-label="what" :value="share ?? undefined" max="1" />
-    <button type="button" class="word" @click="emit('stop')">Stop</button>
+    <button type="button" class="word" @click="emit('stop')">{{ t("solving.stillWorking.stop") }}</button>
   </p>
 </template>
 

@@ -8,6 +8,7 @@ import { useThings } from "../../stores/things";
 import ProposalTiles from "./ProposalTiles.vue";
 import { useWork } from "../../composables/useWork";
 import StillWorking from "./StillWorking.vue";
+import { t } from "../../words";
 
 type Proposed = Schemas["ProposedOut"];
 const props = defineProps<{
@@ -23,20 +24,31 @@ const minutes = ref<string>("any");
 const focal = ref<"none" | "dark" | "light">("none");
 const low = ref<"keep" | "use">("keep");
 const MINUTES = [
-  { value: "any", label: "as long as it takes" },
-  ...["10", "20", "30", "45", "60", "90"].map((value) => ({ value, label: `${value} minutes` })),
+  { value: "any", label: t("solving.wishFor.asLongAsItTakes") },
+  ...["10", "20", "30", "45", "60", "90"].map((value) => ({
+    value,
+    label: t("solving.wishFor.minutes", { value }),
+  })),
 ];
 const FOCAL = [
-  { value: "none" as const, label: "nothing more" },
-  { value: "dark" as const, label: "something dark", hint: "a black figure, words in navy" },
-  { value: "light" as const, label: "something light", hint: "white embossing, a pale figure" },
+  { value: "none" as const, label: t("solving.wishFor.nothingMore") },
+  {
+    value: "dark" as const,
+    label: t("solving.wishFor.somethingDark"),
+    hint: t("solving.wishFor.aBlackFigureWordsIn"),
+  },
+  {
+    value: "light" as const,
+    label: t("solving.wishFor.somethingLight"),
+    hint: t("solving.wishFor.whiteEmbossingAPaleFigure"),
+  },
 ];
 const nearlyOut = computed(() =>
   things.things.filter((thing) => thing.kind === "ink" && thing.low).map(({ key }) => key),
 );
 const LOW = [
-  { value: "keep" as const, label: "whatever suits" },
-  { value: "use" as const, label: "what is nearly out first" },
+  { value: "keep" as const, label: t("solving.wishFor.whateverSuits") },
+  { value: "use" as const, label: t("solving.wishFor.whatIsNearlyOutFirst") },
 ];
 
 const answer = ref<Schemas["WishOut"] | null>(null);
@@ -63,10 +75,9 @@ async function wish() {
       signal: mine.signal,
     });
     const { proposed, unknown } = answer.value;
-    if (unknown.length) told.value = `Not known, and left aside: ${unknown.join(", ")}. `;
-    if (!proposed.length)
-      told.value +=
-        "No ground answers that without an alarm. More time, other words or more inks on the shelf would.";
+    if (unknown.length)
+      told.value = t("solving.wishFor.notKnownAndLeftAside", { unknown: unknown.join(", ") });
+    if (!proposed.length) told.value += t("solving.wishFor.noGroundAnswersThatWithout");
   } catch (error) {
     if (error instanceof Refusal || error instanceof NoAnswer) told.value = error.message;
     else if (!isGivenUp(error)) throw error;
@@ -87,7 +98,10 @@ const proposals = computed(() =>
     key: one.ground,
     plan: one.plan,
     name: one.name,
-    lines: minutes.value === "any" ? [...one.why, `It takes about ${one.minutes} minutes.`] : one.why,
+    lines:
+      minutes.value === "any"
+        ? [...one.why, t("solving.wishFor.itTakesAboutMinutes", { minutes: one.minutes })]
+        : one.why,
   })),
 );
 function take(key: string) {
@@ -97,42 +111,60 @@ function take(key: string) {
 </script>
 
 <template>
-  <form class="wish" aria-label="A wish" @submit.prevent="wish">
+  <form class="wish" :aria-label="t('solving.wishFor.aWish')" @submit.prevent="wish">
     <p>
-      Or say what you wish for:
-      <el-input
-        v-model="words"
-        class="words"
-        placeholder="dusk, from warm to cold"
-        aria-label="Colours and mood, in words"
-        :maxlength="120"
-      />
-      in
-      <WordChoice
-        label="Time at hand"
-        :text="MINUTES.find(({ value }) => value === minutes)?.label ?? ''"
-        :value="minutes"
-        :choices="MINUTES"
-        @choose="(value) => (minutes = value)"
-      />, and on it
-      <WordChoice
-        label="What is to stand out"
-        :text="FOCAL.find(({ value }) => value === focal)?.label ?? ''"
-        :value="focal"
-        :choices="FOCAL"
-        @choose="(value) => (focal = value)"
-      /><template v-if="nearlyOut.length"
-        >, with
-        <WordChoice
-          label="Which inks"
-          :text="LOW.find(({ value }) => value === low)?.label ?? ''"
-          :value="low"
-          :choices="LOW"
-          @choose="(value) => (low = value)" /></template
-      >.
-      <el-button v-if="!busy" native-type="submit" :disabled="!stock">Show three grounds</el-button>
+      <i18n-t keypath="solving.wishFor.orSayWhatYouWish" scope="global">
+        <template #elInput>
+          <el-input
+            v-model="words"
+            class="words"
+            :placeholder="t('solving.wishFor.duskFromWarmToCold')"
+            :aria-label="t('solving.wishFor.coloursAndMoodInWords')"
+            :maxlength="120"
+          />
+        </template>
+        <template #timeAt>
+          <WordChoice
+            :label="t('solving.wishFor.timeAtHand')"
+            :text="MINUTES.find(({ value }) => value === minutes)?.label ?? ''"
+            :value="minutes"
+            :choices="MINUTES"
+            @choose="(value) => (minutes = value)"
+          />
+        </template>
+        <template #whatIs>
+          <WordChoice
+            :label="t('solving.wishFor.whatIsToStandOut')"
+            :text="FOCAL.find(({ value }) => value === focal)?.label ?? ''"
+            :value="focal"
+            :choices="FOCAL"
+            @choose="(value) => (focal = value)"
+          />
+        </template>
+        <template #with>
+          <i18n-t v-if="nearlyOut.length" keypath="solving.wishFor.with" scope="global">
+            <template #whichInks>
+              <WordChoice
+                :label="t('solving.wishFor.whichInks')"
+                :text="LOW.find(({ value }) => value === low)?.label ?? ''"
+                :value="low"
+                :choices="LOW"
+                @choose="(value) => (low = value)"
+              />
+            </template>
+          </i18n-t>
+        </template> </i18n-t
+      >{{ " "
+      }}<el-button v-if="!busy" native-type="submit" :disabled="!stock">{{
+        t("solving.wishFor.showThreeGrounds")
+      }}</el-button>
     </p>
-    <StillWorking v-if="busy" what="Laying grounds out …" :share="work.share.value" @stop="stop" />
+    <StillWorking
+      v-if="busy"
+      :what="t('solving.wishFor.layingGroundsOut')"
+      :share="work.share.value"
+      @stop="stop"
+    />
     <p v-if="told" role="status" class="quiet">{{ told }}</p>
     <ProposalTiles :proposals="proposals" @take="take" />
   </form>

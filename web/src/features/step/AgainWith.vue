@@ -6,6 +6,7 @@ import WordMenu from "../../components/word/WordMenu.vue";
 import { useDesk } from "../../composables/useDesk";
 import { NEW_MASKS, newMask, type Shape } from "../../logic/masks";
 import { panelSize } from "../../logic/panelSize";
+import { t } from "../../words";
 
 const props = defineProps<{ step: Extract<Step, { do: "lay-mask" }> }>();
 const emit = defineEmits<{ choose: [id: string] }>();
@@ -14,7 +15,11 @@ const called = (key: string) => desk.saved?.reading.masks.find((mask) => mask.ke
 const choices = computed(() => [
   ...(desk.card?.plan.masks ?? [])
     .filter(({ key }) => key !== props.step.mask)
-    .map((mask) => ({ value: `own ${mask.key}`, label: `the ${called(mask.key)}`, hint: "as on this card" })),
+    .map((mask) => ({
+      value: `own ${mask.key}`,
+      label: t("step.againWith.the", { called: called(mask.key) }),
+      hint: t("step.againWith.asOnThisCard"),
+    })),
   ...NEW_MASKS.map((mask) => ({ ...mask, value: `new ${mask.value}` })),
 ]);
 /** A further row of hills or clouds stands lower than the one before it, by this share of the panel. */
@@ -35,7 +40,7 @@ function again(choice: string) {
       };
   }
   if (mask) {
-    const said = `do it all again with the ${mask.name}`;
+    const said = t("step.againWith.doItAllAgainWith2", { name: mask.name });
     desk.push(said, { do: "spell-again", step: props.step.id, mask });
     // What comes next comes after it all.
     const last = desk.card?.plan.steps.findLast((made) => made.do === "lift-mask" && made.mask === mask.key);
@@ -45,5 +50,10 @@ function again(choice: string) {
 </script>
 
 <template>
-  <WordMenu text="All again with" label="Do it all again with" :choices="choices" @choose="again" />
+  <WordMenu
+    :text="t('step.againWith.allAgainWith')"
+    :label="t('step.againWith.doItAllAgainWith')"
+    :choices="choices"
+    @choose="again"
+  />
 </template>

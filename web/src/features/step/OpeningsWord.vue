@@ -5,6 +5,7 @@ import type { Step } from "../../api/models";
 import WordText from "../../components/word/WordText.vue";
 import { useDesk } from "../../composables/useDesk";
 import { regionOf } from "../../logic/prints";
+import { t } from "../../words";
 
 const props = defineProps<{ step: Step; text: string }>();
 const emit = defineEmits<{ all: [] }>();
@@ -23,17 +24,20 @@ function call(name: string) {
   if (!mask || !opening) return;
   const others = (mask.named ?? []).filter((other) => other.opening !== opening);
   const named = name ? [...others, { opening, name }] : others;
-  desk.push(name ? `call it the ${name} opening` : "call it by its place", {
-    do: "mask",
-    mask: { ...mask, named },
-  });
+  desk.push(
+    name ? t("step.openingsWord.callItTheOpening", { name }) : t("step.openingsWord.callItByItsPlace"),
+    {
+      do: "mask",
+      mask: { ...mask, named },
+    },
+  );
 }
 </script>
 
 <template>
   <WordText
     v-if="one"
-    label="What you call it; nothing calls it by its place"
+    :label="t('step.openingsWord.whatYouCallItNothing')"
     :text="text"
     :value="one.called"
     :longest="80"
@@ -44,10 +48,10 @@ function call(name: string) {
   }}<button
     type="button"
     class="word quiet"
-    title="Tap openings on the panel to add or leave them, or stroke over several; here to take all of them again"
+    :title="t('step.openingsWord.tapOpeningsOnThePanel')"
     @click="emit('all')"
   >
-    take all again
+    {{ t("step.openingsWord.takeAllAgain") }}
   </button>
 </template>
 

@@ -10,6 +10,7 @@ import { alongLine, centred, inARow, regionOf, shapeOf, withAnother, withoutLast
 import { newStepId } from "../../logic/steps";
 import { useShelf } from "../../stores/shelf";
 import StencilTiles from "../shelf/StencilTiles.vue";
+import { t } from "../../words";
 
 const props = defineProps<{ step: Step }>();
 const emit = defineEmits<{ choose: [id: string] }>();
@@ -32,7 +33,13 @@ const strokes = computed(() =>
   (desk.card?.plan.steps ?? []).flatMap((step, at) => {
     const of = regionOf(step);
     if (of?.over !== "stroke") return [];
-    return [{ value: step.id, label: `along the stroke of step ${at + 1}`, points: of.points }];
+    return [
+      {
+        value: step.id,
+        label: t("step.printActions.alongTheStrokeOfStep", { at: at + 1 }),
+        points: of.points,
+      },
+    ];
   }),
 );
 /** How wide and tall the image is, so that a row of it stands on the edge and fits. */
@@ -45,12 +52,16 @@ const shape = computed(() => {
 const places = computed(() => [...WHERE, ...strokes.value]);
 const FEWEST_ALONG = 5;
 const WHERE = [
-  { value: "another", label: "one more beside it" },
-  { value: "three", label: "three along the bottom" },
-  { value: "five", label: "five along the bottom" },
-  { value: "middle", label: "one, in the middle" },
-  { value: "spread", label: "spread evenly", hint: "whole, and off the words" },
-  { value: "fewer", label: "one fewer" },
+  { value: "another", label: t("step.printActions.oneMoreBesideIt") },
+  { value: "three", label: t("step.printActions.threeAlongTheBottom") },
+  { value: "five", label: t("step.printActions.fiveAlongTheBottom") },
+  { value: "middle", label: t("step.printActions.oneInTheMiddle") },
+  {
+    value: "spread",
+    label: t("step.printActions.spreadEvenly"),
+    hint: t("step.printActions.wholeAndOffTheWords"),
+  },
+  { value: "fewer", label: t("step.printActions.oneFewer") },
 ] as const;
 function place(how: string) {
   const now = print.value;
@@ -58,33 +69,45 @@ function place(how: string) {
   const stroke = strokes.value.find(({ value }) => value === how);
   if (stroke) {
     const many = Math.max(FEWEST_ALONG, now.places.length);
-    set(alongLine(now, stroke.points, many), "stamp them along the stroke");
+    set(alongLine(now, stroke.points, many), t("step.printActions.stampThemAlongTheStroke"));
     return;
   }
   const rows = { three: 3, five: 5 };
-  if (how === "spread") desk.push("spread them evenly", { do: "spread", step: props.step.id });
-  else if (how === "another") set(withAnother(now, panel.value), "stamp one more");
-  else if (how === "fewer") set(withoutLast(now), "stamp one fewer");
-  else if (how === "middle") set(centred(now, panel.value), "stamp it in the middle");
+  if (how === "spread")
+    desk.push(t("step.printActions.spreadThemEvenly"), { do: "spread", step: props.step.id });
+  else if (how === "another") set(withAnother(now, panel.value), t("step.printActions.stampOneMore"));
+  else if (how === "fewer") set(withoutLast(now), t("step.printActions.stampOneFewer"));
+  else if (how === "middle") set(centred(now, panel.value), t("step.printActions.stampItInTheMiddle"));
   else if (how === "three" || how === "five")
-    set(inARow(now, rows[how], panel.value, shape.value), "stamp them along the bottom");
+    set(inARow(now, rows[how], panel.value, shape.value), t("step.printActions.stampThemAlongTheBottom"));
 }
 const AS = [
-  { value: "stands", label: "it stands", hint: "Cielo minds that there is ground under it" },
-  { value: "hangs", label: "it hangs" },
-  { value: "neither", label: "it neither stands nor hangs" },
-  { value: "front", label: "it is in front, or not", hint: "of whatever else is printed there" },
-  { value: "texture", label: "it is a mere texture, or a figure" },
-  { value: "mirror", label: "mirror it" },
+  {
+    value: "stands",
+    label: t("step.printActions.itStands"),
+    hint: t("step.printActions.cieloMindsThatThereIs"),
+  },
+  { value: "hangs", label: t("step.printActions.itHangs") },
+  { value: "neither", label: t("step.printActions.itNeitherStandsNorHangs") },
+  {
+    value: "front",
+    label: t("step.printActions.itIsInFrontOr"),
+    hint: t("step.printActions.ofWhateverElseIsPrinted"),
+  },
+  { value: "texture", label: t("step.printActions.itIsAMereTexture") },
+  { value: "mirror", label: t("step.printActions.mirrorIt") },
 ] as const;
 function as(what: (typeof AS)[number]["value"]) {
   const now = print.value;
   if (!now) return;
-  if (what === "front") set({ front: !now.front }, "set it in front");
-  else if (what === "texture") set({ texture: !now.texture }, "take it as a texture");
+  if (what === "front") set({ front: !now.front }, t("step.printActions.setItInFront"));
+  else if (what === "texture") set({ texture: !now.texture }, t("step.printActions.takeItAsATexture"));
   else if (what === "mirror")
-    set({ places: now.places.map((at) => ({ ...at, flipped: !at.flipped })) }, "mirror it");
-  else set({ stands: what === "neither" ? null : what }, "say how it stands");
+    set(
+      { places: now.places.map((at) => ({ ...at, flipped: !at.flipped })) },
+      t("step.printActions.mirrorIt"),
+    );
+  else set({ stands: what === "neither" ? null : what }, t("step.printActions.sayHowItStands"));
 }
 function paintInside() {
   const plan = desk.card?.plan;
@@ -103,13 +126,13 @@ function paintInside() {
     fade: null,
     seed: 1,
   };
-  desk.push("paint inside the prints", { do: "add-step", after: props.step.id, step });
+  desk.push(t("step.printActions.paintInsideThePrints"), { do: "add-step", after: props.step.id, step });
   emit("choose", id);
 }
 const choosing = ref(false);
 function fromShelf(design: string) {
   choosing.value = false;
-  desk.push("stamp an image of the shelf", { do: "print-design", design, after: props.step.id });
+  desk.push(t("step.printActions.stampAnImageOfThe"), { do: "print-design", design, after: props.step.id });
 }
 const drawings = useFileDialog({ accept: ".svg,image/svg+xml", multiple: false, reset: true });
 drawings.onChange(async (files) => {
@@ -117,29 +140,46 @@ drawings.onChange(async (files) => {
   if (!file) return;
   const name = file.name.replace(/\.svg$/i, "").slice(0, 60) || "drawing";
   const svg = await file.text();
-  desk.push(`stamp the drawing ${name}`, { do: "print-drawing", name, svg, after: props.step.id });
+  desk.push(t("step.printActions.stampTheDrawing", { name }), {
+    do: "print-drawing",
+    name,
+    svg,
+    after: props.step.id,
+  });
 });
 </script>
 
 <template>
   <div class="prints">
     <template v-if="print">
-      <WordMenu text="How many, where" label="Places" :choices="places" @choose="place" />
-      <WordMenu text="How it is meant" label="Meant" :choices="AS" @choose="as" />
+      <WordMenu
+        :text="t('step.printActions.howManyWhere')"
+        :label="t('step.printActions.places')"
+        :choices="places"
+        @choose="place"
+      />
+      <WordMenu
+        :text="t('step.printActions.howItIsMeant')"
+        :label="t('step.printActions.meant')"
+        :choices="AS"
+        @choose="as"
+      />
     </template>
     <button
       type="button"
       class="word"
-      @click="desk.push('mask its own prints', { do: 'own-mask', step: step.id })"
+      @click="desk.push(t('step.printActions.maskItsOwnPrints'), { do: 'own-mask', step: step.id })"
     >
-      Cut its own mask
+      {{ t("step.printActions.cutItsOwnMask") }}
     </button>
-    <button type="button" class="word" @click="paintInside">Paint inside</button>
+    <button type="button" class="word" @click="paintInside">{{ t("step.printActions.paintInside") }}</button>
     <template v-if="print">
       <button type="button" class="word" :aria-expanded="choosing" @click="choosing = !choosing">
-        Stamp one of the shelf
+        {{ t("step.printActions.stampOneOfTheShelf") }}
       </button>
-      <button type="button" class="word" @click="drawings.open()">Stamp a drawing</button>
+      <button type="button" class="word" @click="drawings.open()">
+        {{ t("step.printActions.stampADrawing") }}
+      </button>
     </template>
     <StencilTiles v-if="choosing" class="tiles" :units="desk.card?.plan.units ?? 'in'" @choose="fromShelf" />
   </div>

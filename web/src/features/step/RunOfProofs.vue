@@ -7,6 +7,7 @@ import { useDesk } from "../../composables/useDesk";
 import { useDragging } from "../../composables/useDragging";
 import { changeOver } from "../../logic/steps";
 import { sayMinutes } from "../../logic/time";
+import { t } from "../../words";
 
 const props = defineProps<{ chosen: string | null; findings: Map<string, Finding[]> }>();
 const emit = defineEmits<{ choose: [id: string] }>();
@@ -26,26 +27,27 @@ const list = ref<HTMLElement | null>(null);
 const over = ref<number | null>(null);
 
 const NAMES: Record<string, string> = {
-  wipe: "wipe",
-  "wipe-beads": "wipe beads",
-  water: "water",
+  wipe: t("step.runOfProofs.wipe"),
+  "wipe-beads": t("step.runOfProofs.wipeBeads"),
+  water: t("step.runOfProofs.water"),
 };
 const ACTS = {
-  "anti-static": "anti-static",
-  "clean-tool": "clean tool",
-  sweep: "sweep",
-  register: "corner marks",
-  orient: "which way up",
-  turn: "turn it round",
-  trim: "trim",
-  mount: "mount",
+  "anti-static": t("step.runOfProofs.antiStatic"),
+  "clean-tool": t("step.runOfProofs.cleanTool"),
+  sweep: t("step.runOfProofs.sweep"),
+  register: t("step.runOfProofs.cornerMarks"),
+  orient: t("step.runOfProofs.whichWayUp"),
+  turn: t("step.runOfProofs.turnItRound"),
+  trim: t("step.runOfProofs.trim"),
+  mount: t("step.runOfProofs.mount"),
 } as const;
 function title(step: Step) {
   const reading = card.value?.reading;
   if (step.do === "brush") return card.value?.plan.inks.find((ink) => ink.key === step.ink)?.name ?? "";
   if (step.do === "lay-mask" || step.do === "lift-mask") {
-    const called = reading?.masks.find((mask) => mask.key === step.mask)?.called ?? "mask";
-    return `${called.split(" ").pop()} ${step.do === "lay-mask" ? "on" : "off"}`;
+    const called = reading?.masks.find((mask) => mask.key === step.mask)?.called ?? t("step.stepList.mask");
+    const mask = called.split(" ").pop();
+    return step.do === "lay-mask" ? t("step.runOfProofs.on", { mask }) : t("step.runOfProofs.off", { mask });
   }
   if (step.do === "prepare") return ACTS[step.act];
   return step.do === "dry" ? sayMinutes(step.minutes) : (NAMES[step.do] ?? "");
@@ -73,7 +75,11 @@ const numberOf = (id: string) => steps.value.findIndex((step) => step.id === id)
 function moveTo(id: string, at: number) {
   const before = steps.value[at]?.id ?? null;
   if (before === id || steps.value[at - 1]?.id === id) return;
-  desk.push(`move step ${numberOf(id)}`, { do: "move-step", step: id, before });
+  desk.push(t("step.runOfProofs.moveStep", { numberOf: numberOf(id) }), {
+    do: "move-step",
+    step: id,
+    before,
+  });
 }
 /** The place between proofs nearest to the hand, counted from 0. */
 function placeAt(x: number) {
@@ -131,7 +137,7 @@ watch(
 </script>
 
 <template>
-  <ol v-if="card" ref="list" class="proofs" aria-label="Run of proofs">
+  <ol v-if="card" ref="list" class="proofs" :aria-label="t('step.runOfProofs.runOfProofs')">
     <li
       v-for="(step, at) in steps"
       :key="step.id"
@@ -145,14 +151,18 @@ watch(
       <span
         v-else-if="changeOver(steps[at - 1], step)"
         class="gap"
-        :title="changeOver(steps[at - 1], step) === 'tool' ? 'another brush' : 'another ink'"
+        :title="
+          changeOver(steps[at - 1], step) === 'tool'
+            ? t('step.runOfProofs.anotherBrush')
+            : t('step.runOfProofs.anotherInk')
+        "
         >{{ changeOver(steps[at - 1], step) === "tool" ? "⇄" : "·" }}</span
       >
       <button
         type="button"
         class="proof"
         :aria-current="step.id === chosen ? 'step' : undefined"
-        :title="`Step ${at + 1}; drag it, or hold Alt and use the arrow keys, to move it`"
+        :title="t('step.runOfProofs.stepDragItOr', { at: at + 1 })"
         :tabindex="step.id === chosen || (!chosen && at === 0) ? 0 : -1"
         @pointerdown="take($event, step.id)"
         @click="choose(step.id)"
@@ -160,7 +170,7 @@ watch(
       >
         <span class="number"
           >{{ at + 1
-          }}<b v-if="worst(step.id)" class="flag" title="needs a look">{{
+          }}<b v-if="worst(step.id)" class="flag" :title="t('step.runOfProofs.needsALook')">{{
             worst(step.id) === "stop" ? "!" : "?"
           }}</b></span
         >

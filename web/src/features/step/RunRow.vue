@@ -4,6 +4,7 @@ import { useIntervalFn } from "@vueuse/core";
 import type { Finding, Step } from "../../api/models";
 import { wholeOf } from "../../logic/beside";
 import RunOfProofs from "./RunOfProofs.vue";
+import { t } from "../../words";
 
 const props = defineProps<{
   id: string;
@@ -40,15 +41,19 @@ function play() {
 </script>
 
 <template>
-  <section class="run" aria-label="The run of proofs">
+  <section class="run" :aria-label="t('step.runRow.theRunOfProofs')">
     <RunOfProofs :chosen="chosen" :findings="findings" @choose="(to) => emit('choose', to)" />
     <div class="moving">
       <el-button :disabled="!steps.length" :aria-pressed="playing" @click="play">
-        {{ playing ? "Stop" : "Play it" }}
+        {{ playing ? t("step.runRow.stop") : t("step.runRow.playIt") }}
       </el-button>
       <div v-if="steps.length" class="taken">
-        <el-button tag="a" :href="`/api/cards/${id}/run-of-proofs.png`" download>As a film</el-button>
-        <el-button tag="a" :href="`/api/cards/${wholeOf(id)}/page.html`" download>As a page</el-button>
+        <el-button tag="a" :href="`/api/cards/${id}/run-of-proofs.png`" download>{{
+          t("step.runRow.asAFilm")
+        }}</el-button>
+        <el-button tag="a" :href="`/api/cards/${wholeOf(id)}/page.html`" download>{{
+          t("step.runRow.asAPage")
+        }}</el-button>
       </div>
     </div>
   </section>

@@ -7,6 +7,7 @@ import { useDesk } from "../../composables/useDesk";
 import { choiceOf, type Shade, shadeChoices, shadeOf } from "../../logic/shade";
 import { regionOf } from "../../logic/prints";
 import { wordAt } from "../../logic/steps";
+import { t } from "../../words";
 
 const props = defineProps<{ step: Step; part: Part; text: string | undefined }>();
 const emit = defineEmits<{ write: [to: Shade, said: string] }>();
@@ -22,10 +23,10 @@ const label = computed(() => choices.value.find(({ value }) => value === chosen.
 
 <template>
   <WordChoice
-    label="Strongest"
+    :label="t('step.shadeWord.strongest')"
     :text="text ?? label.replace(/^strongest /, '')"
     :choices="choices"
     :value="chosen"
-    @choose="(choice) => emit('write', shadeOf(choice), 'shade it')"
+    @choose="(choice) => emit('write', shadeOf(choice), t('step.shadeWord.shadeIt'))"
   />
 </template>

@@ -6,18 +6,29 @@ import WordMenu from "../../components/word/WordMenu.vue";
 import { useDesk } from "../../composables/useDesk";
 import { newMask } from "../../logic/masks";
 import { panelSize } from "../../logic/panelSize";
+import { t } from "../../words";
 
 const props = defineProps<{ step: Step }>();
 const desk = useDesk();
 const FRESH = [
-  { value: "new:edge" as const, label: "a straight edge of paper", hint: "everything on one side of it" },
-  { value: "new:moon" as const, label: "a round mask", hint: "one place" },
-  { value: "new:tapes" as const, label: "two sheets of paper", hint: "all but a strip" },
+  {
+    value: "new:edge" as const,
+    label: t("step.shieldWord.aStraightEdgeOfPaper"),
+    hint: t("step.shieldWord.everythingOnOneSideOf"),
+  },
+  { value: "new:moon" as const, label: t("step.shieldWord.aRoundMask"), hint: t("step.shieldWord.onePlace") },
+  {
+    value: "new:tapes" as const,
+    label: t("step.shieldWord.twoSheetsOfPaper"),
+    hint: t("step.shieldWord.allButAStrip"),
+  },
 ];
 const choices = computed(() => [
   ...(desk.card?.plan.masks ?? []).map((mask) => ({
     value: mask.key,
-    label: `the ${desk.saved?.reading.masks.find(({ key }) => key === mask.key)?.called ?? mask.name}`,
+    label: t("step.shieldWord.the", {
+      called: desk.saved?.reading.masks.find(({ key }) => key === mask.key)?.called ?? mask.name,
+    }),
   })),
   ...FRESH,
 ]);
@@ -29,10 +40,16 @@ function cover(what: string) {
   const mask = fresh
     ? newMask(fresh.value.slice(4) as "edge" | "moon" | "tapes", plan, width, height)
     : plan.masks.find(({ key }) => key === what);
-  if (mask) desk.push("cover part of it meanwhile", { do: "shield", step: props.step.id, mask });
+  if (mask)
+    desk.push(t("step.shieldWord.coverPartOfItMeanwhile"), { do: "shield", step: props.step.id, mask });
 }
 </script>
 
 <template>
-  <WordMenu text="Cover part meanwhile" label="Cover part meanwhile" :choices="choices" @choose="cover" />
+  <WordMenu
+    :text="t('step.shieldWord.coverPartMeanwhile')"
+    :label="t('step.shieldWord.coverPartMeanwhile')"
+    :choices="choices"
+    @choose="cover"
+  />
 </template>

@@ -13,8 +13,10 @@ import ShowIt from "../solving/ShowIt.vue";
 import AgainWith from "./AgainWith.vue";
 import PrintActions from "./PrintActions.vue";
 import ShieldWord from "./ShieldWord.vue";
+import StepReasons from "./StepReasons.vue";
 import StepSentence from "./StepSentence.vue";
 import TakeMaskOut from "./TakeMaskOut.vue";
+import { t } from "../../words";
 
 const props = defineProps<{ chosen: string | null; findings: Map<string, Finding[]> }>();
 const emit = defineEmits<{
@@ -59,7 +61,7 @@ const words = (id: string) =>
   unbroken(
     said(id)
       ?.parts.map((part) => part.text)
-      .join("") ?? "This step is being written …",
+      .join("") ?? t("step.stepList.thisStepIsBeingWritten"),
   );
 
 /** What is only to be remembered at the bench is told where the step is open, and is no alarm. */
@@ -74,7 +76,7 @@ const laterThan = (id: string) =>
     .filter((step) => step.id !== id && !wishes(id).some((wish) => wish.then === step.id))
     .map((step) => ({
       value: step.id,
-      label: `step ${numberOf(step.id)}`,
+      label: t("step.stepList.step", { numberOf: numberOf(step.id) }),
       hint: words(step.id).slice(0, 60),
     }));
 const addable = (after: Step | undefined) => (desk.card ? newSteps(desk.card, after) : []);
@@ -91,21 +93,32 @@ function add(after: Step | undefined, what: string) {
 function instead(of: Step, what: string) {
   const choice = addable(of).find((one) => one.value === what);
   if (choice)
-    desk.push(`${choice.label.toLowerCase()} at step ${numberOf(of.id)} instead`, {
-      do: "step",
-      step: inPlaceOf(of, choice.make()),
-    });
+    desk.push(
+      t("step.stepList.atStepInstead", { label: choice.label.toLowerCase(), numberOf: numberOf(of.id) }),
+      {
+        do: "step",
+        step: inPlaceOf(of, choice.make()),
+      },
+    );
 }
 function again(of: Step) {
   if (!plan.value) return;
   const step = againOf(of, newStepId(plan.value));
-  desk.push(`do step ${numberOf(of.id)} again`, { do: "add-step", after: of.id, step });
+  desk.push(t("step.stepList.doStepAgain", { numberOf: numberOf(of.id) }), {
+    do: "add-step",
+    after: of.id,
+    step,
+  });
   emit("choose", step.id);
 }
 /** To stand before the step that stands so many places on. */
 function move(id: string, at: number) {
   const to = at > numberOf(id) - 1 ? at + 1 : at;
-  desk.push(`move step ${numberOf(id)}`, { do: "move-step", step: id, before: steps.value[to]?.id ?? null });
+  desk.push(t("step.stepList.moveStep", { numberOf: numberOf(id) }), {
+    do: "move-step",
+    step: id,
+    before: steps.value[to]?.id ?? null,
+  });
 }
 /** The laying of a mask that is asked about: what was built on it, and what it is called. */
 const asked = ref<string | null>(null);
@@ -123,7 +136,10 @@ function takeSpellOut(built: boolean) {
   const { lay, lift, wipes, inside } = spell.value;
   const gone = [lay, ...lift, ...wipes, ...(built ? inside.map((step) => step.id) : [])];
   emit("choose", null);
-  desk.push(`take the ${calledMask.value ?? "mask"} out`, { do: "take-steps-out", steps: gone });
+  desk.push(t("step.stepList.takeTheOut", { calledMask: calledMask.value ?? t("step.stepList.mask") }), {
+    do: "take-steps-out",
+    steps: gone,
+  });
 }
 const lifted = (id: string) => !!spellOf(steps.value, id)?.lift.length;
 function takeOut(id: string) {
@@ -133,45 +149,52 @@ function takeOut(id: string) {
   }
   const number = numberOf(id);
   emit("choose", steps.value[number]?.id ?? steps.value[number - 2]?.id ?? null);
-  desk.push(`take out step ${number}`, { do: "take-step-out", step: id });
+  desk.push(t("step.stepList.takeOutStep", { number }), { do: "take-step-out", step: id });
 }
 </script>
 
 <template>
   <p v-if="plan && !steps.length" class="begin">
-    Nothing is planned yet.
-    <WordMenu
-      text="Begin with a step"
-      label="Begin"
+    {{ t("step.stepList.nothingIsPlannedYet") }}{{ " "
+    }}<WordMenu
+      :text="t('step.stepList.beginWithAStep')"
+      :label="t('step.stepList.begin')"
       :choices="addable(undefined)"
       @choose="(what) => add(undefined, what)"
     />
   </p>
-  <ol ref="list" class="steps" aria-label="Steps">
+  <ol ref="list" class="steps" :aria-label="t('step.stepList.steps')">
     <li v-for="(step, at) in steps" :key="step.id" :data-chosen="step.id === chosen ? '' : undefined">
       <span class="number" aria-hidden="true">{{ at + 1 }}</span>
       <div class="body">
         <template v-if="step.id === chosen">
           <StepSentence :step="step" :parts="said(step.id)?.parts ?? []" />
-          <p class="why">{{ said(step.id)?.why }}</p>
-          <p v-for="note in said(step.id)?.notes ?? []" :key="note" class="note">{{ note }}</p>
-          <p v-for="wish in wishes(step.id)" :key="wish.then" class="note">
-            You want it before step {{ numberOf(wish.then) }} (<button
-              type="button"
-              class="word"
-              @click="desk.push('forget a wish', { do: 'forget-wish', first: wish.first, then: wish.then })"
-            >
-              forget that</button
-            >).
-          </p>
-          <p v-if="said(step.id)?.care" class="why"><b>Care.</b> {{ said(step.id)?.care }}</p>
+          <StepReasons
+            v-if="said(step.id)"
+            :said="said(step.id)!"
+            :wishes="wishes(step.id)"
+            :number-of="numberOf"
+          />
         </template>
         <button v-else type="button" class="line" @click="press(step.id)">
           <span>{{ words(step.id) }}</span>
         </button>
-        <p v-for="told in remembered(step.id)" :key="told.entry" class="note told" data-test="remembered">
-          <b>You wanted to remember</b>, from {{ told.of }} ({{ told.because }}): {{ told.words }}
-        </p>
+        <i18n-t
+          v-for="told in remembered(step.id)"
+          :key="told.entry"
+          keypath="step.stepList.from"
+          tag="p"
+          scope="global"
+          class="note told"
+          data-test="remembered"
+        >
+          <template #youWanted>
+            <b>{{ t("step.stepList.youWantedToRemember") }}</b>
+          </template>
+          <template #of>{{ told.of }}</template>
+          <template #because>{{ told.because }}</template>
+          <template #words>{{ told.words }}</template>
+        </i18n-t>
         <FindingNote
           v-for="finding in shown(step.id)"
           :key="finding.code + finding.message"
@@ -185,14 +208,16 @@ function takeOut(id: string) {
           @choose="(id) => emit('choose', id)"
         />
         <div v-if="step.id === chosen" class="does">
-          <el-button size="small" :disabled="at === 0" @click="move(step.id, at - 1)">Earlier</el-button>
-          <el-button size="small" :disabled="at === steps.length - 1" @click="move(step.id, at + 1)"
-            >Later</el-button
-          >
-          <el-button size="small" @click="takeOut(step.id)">Take out</el-button>
-          <el-button v-if="step.do === 'brush' || step.do === 'water'" size="small" @click="again(step)"
-            >Do it again</el-button
-          >
+          <el-button size="small" :disabled="at === 0" @click="move(step.id, at - 1)">{{
+            t("step.stepList.earlier")
+          }}</el-button>
+          <el-button size="small" :disabled="at === steps.length - 1" @click="move(step.id, at + 1)">{{
+            t("step.stepList.later")
+          }}</el-button>
+          <el-button size="small" @click="takeOut(step.id)">{{ t("step.stepList.takeOut") }}</el-button>
+          <el-button v-if="step.do === 'brush' || step.do === 'water'" size="small" @click="again(step)">{{
+            t("step.stepList.doItAgain")
+          }}</el-button>
           <span v-if="step.do === 'lay-mask' && lifted(step.id)" class="after"
             ><AgainWith :step="step" @choose="(id) => emit('choose', id)"
           /></span>
@@ -200,38 +225,39 @@ function takeOut(id: string) {
           <span v-if="thrown(step)" class="after"><ShieldWord :step="step" /></span>
           <span v-if="steps.length > 1" class="after"
             ><WordMenu
-              text="Keep before"
-              label="Keep it before"
+              :text="t('step.stepList.keepBefore')"
+              :label="t('step.stepList.keepItBefore')"
               :choices="laterThan(step.id)"
               @choose="
-                (then) => desk.push('keep one step before another', { do: 'wish', first: step.id, then })
+                (then) =>
+                  desk.push(t('step.stepList.keepOneStepBeforeAnother'), { do: 'wish', first: step.id, then })
               "
           /></span>
           <span class="after"
             ><WordMenu
-              text="Instead"
-              label="Instead"
+              :text="t('step.stepList.instead')"
+              :label="t('step.stepList.instead')"
               :choices="addable(step)"
               @choose="(what) => instead(step, what)"
           /></span>
           <span class="after"
             ><WordMenu
-              text="Add after"
-              label="Add"
+              :text="t('step.stepList.addAfter')"
+              :label="t('step.stepList.add')"
               :choices="addable(step)"
               @choose="(what) => add(step, what)"
           /></span>
           <span v-if="at === 0" class="after"
             ><WordMenu
-              text="Add before"
-              label="Add before"
+              :text="t('step.stepList.addBefore')"
+              :label="t('step.stepList.addBefore')"
               :choices="addable(undefined)"
               @choose="(what) => add(undefined, what)"
           /></span>
         </div>
         <TakeMaskOut
           v-if="asked === step.id && spell"
-          :called="calledMask ?? 'mask'"
+          :called="calledMask ?? t('step.stepList.mask')"
           :built="spell.inside"
           @only="takeSpellOut(false)"
           @all="takeSpellOut(true)"
@@ -242,8 +268,8 @@ function takeOut(id: string) {
   </ol>
   <p v-if="steps.length && !chosen" class="begin">
     <WordMenu
-      text="Add a step"
-      label="Add"
+      :text="t('step.stepList.addAStep')"
+      :label="t('step.stepList.add')"
       :choices="addable(lastOfGround(steps))"
       @choose="(what) => add(lastOfGround(steps), what)"
     />
@@ -296,13 +322,6 @@ li[data-chosen] {
 }
 .line:hover {
   background: var(--paper-deep);
-}
-.why {
-  margin-top: 2px;
-  color: var(--ink-soft);
-  font-size: 15px;
-  line-height: 1.3;
-  font-style: italic;
 }
 .note {
   margin-top: 4px;

@@ -2,6 +2,7 @@
 /** One step as a sentence whose words are changed in place. */
 import type { Part, Step } from "../../api/models";
 import StepWord from "./StepWord.vue";
+import { t } from "../../words";
 
 defineProps<{ step: Step; parts: Part[] }>();
 </script>
@@ -12,7 +13,7 @@ defineProps<{ step: Step; parts: Part[] }>();
       ><StepWord v-if="part.kind" :step="step" :part="part" /><template v-else>{{
         part.text
       }}</template></template
-    ><template v-if="!parts.length">This step is being written …</template>
+    ><template v-if="!parts.length">{{ t("step.stepSentence.thisStepIsBeingWritten") }}</template>
   </span>
 </template>
 

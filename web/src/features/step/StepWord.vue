@@ -19,6 +19,7 @@ import { sayMinutes } from "../../logic/time";
 import { useShelf } from "../../stores/shelf";
 import OpeningsWord from "./OpeningsWord.vue";
 import ShadeWord from "./ShadeWord.vue";
+import { t } from "../../words";
 
 const props = defineProps<{ step: Step; part: Part }>();
 const desk = useDesk();
@@ -57,7 +58,7 @@ function write(to: unknown, said: string, path = props.part.field) {
 }
 /** Another image; what grows or sits on the ground is meant to stand, and the rest is not. */
 function stamp(motif: string) {
-  const said = `stamp the ${called(motif)}`;
+  const said = t("step.stepWord.stampThe", { called: called(motif) });
   const image = { image: "built-in" as const, motif: motif as Schemas["BuiltIn"]["motif"] };
   const region = regionOf(props.step);
   if (region?.over !== "print") return write(image, said);
@@ -68,11 +69,12 @@ function draft(to: unknown) {
   desk.setDraft(to === null ? null : { do: "word", step: props.step.id, path: props.part.field, value: to });
 }
 function choose(key: string) {
-  if (props.part.kind === "flakes") return write(Number(key), `leave ${called(key)}`);
+  if (props.part.kind === "flakes")
+    return write(Number(key), t("step.stepWord.leave", { called: called(key) }));
   if (props.part.kind === "blot") return write(key === "true", called(key));
-  if (props.part.kind !== "fade") return write(key, `change to ${called(key)}`);
+  if (props.part.kind !== "fade") return write(key, t("step.stepWord.changeTo", { called: called(key) }));
   const width_mm = fadeAt(props.step)?.width_mm ?? 25.4;
-  write(key === "none" ? null : { edge: key, width_mm }, `let it go ${called(key)}`);
+  write(key === "none" ? null : { edge: key, width_mm }, t("step.stepWord.letItGo", { called: called(key) }));
 }
 </script>
 
@@ -84,7 +86,7 @@ function choose(key: string) {
     :mm="number"
     :units="units"
     :least="LEAST[part.field] ?? 0"
-    @change="(mm) => write(mm, `change ${label.toLowerCase()}`)"
+    @change="(mm) => write(mm, t('step.stepWord.change', { label: label.toLowerCase() }))"
     @draft="draft"
   />
   <WordCount
@@ -93,23 +95,23 @@ function choose(key: string) {
     :label="label"
     :value="number"
     :most="20"
-    @change="(n) => write(n, `make it ${n}`)"
+    @change="(n) => write(n, t('step.stepWord.makeIt', { n }))"
     @draft="draft"
   />
   <WordNumber
     v-else-if="part.kind === 'minutes'"
     :text="read ?? sayMinutes(number)"
-    label="Minutes"
+    :label="t('step.stepWord.minutes')"
     :value="number"
     :show="decimal"
     :say="sayMinutes"
     unit="min"
-    hint="Use half a minute up to a day, 1440."
+    :hint="t('step.stepWord.useHalfAMinuteUp')"
     :least="0.5"
     :most="1440"
     :read="readNumber"
     :tap="(minutes, by) => Math.max(0.5, Math.floor(minutes) + by)"
-    @change="(n) => write(n, `dry for ${n} minutes`)"
+    @change="(n) => write(n, t('step.stepWord.dryForMinutes', { n }))"
   />
   <WordPercent
     v-else-if="part.kind === 'percent'"
@@ -118,7 +120,7 @@ function choose(key: string) {
     :value="number"
     :least="0.05"
     :most="0.99"
-    @change="(n) => write(n, `cover ${Math.round(n * 100)} %`)"
+    @change="(n) => write(n, t('step.stepWord.cover', { n: Math.round(n * 100) }))"
     @draft="draft"
   />
   <WordAngle
@@ -126,37 +128,39 @@ function choose(key: string) {
     :text="read"
     :label="label"
     :value="number"
-    @change="(n) => write(n, `turn it to ${n}°`)"
+    @change="(n) => write(n, t('step.stepWord.turnItTo', { n }))"
     @draft="draft"
   />
   <WordText
     v-else-if="part.kind === 'text'"
     :text="read ?? `“${inOneLine(String(value))}”`"
-    :label="`${label}; a stroke / begins a new line`"
+    :label="t('step.stepWord.aStrokeBegins', { label })"
     :value="inOneLine(String(value))"
     :longest="120"
-    @change="(text) => write(inLines(text), `write “${text}”`)"
+    @change="(text) => write(inLines(text), t('step.stepWord.write', { text }))"
   />
   <WordToggle
     v-else-if="part.kind === 'line'"
     :label="label"
     :text="part.text"
-    :other="value ? 'solid' : 'as a line'"
-    @toggle="write(value ? null : 0.6, value ? 'print it solid' : 'print its outline')"
+    :other="value ? t('step.stepWord.solid') : t('step.stepWord.asALine')"
+    @toggle="
+      write(value ? null : 0.6, value ? t('step.stepWord.printItSolid') : t('step.stepWord.printItsOutline'))
+    "
   />
   <WordToggle
     v-else-if="part.kind === 'flipped'"
-    label="It is"
+    :label="t('step.stepWord.itIs')"
     :text="part.text"
-    other="as it was drawn"
-    @toggle="write(!value, 'mirror it')"
+    :other="t('step.stepWord.asItWasDrawn')"
+    @toggle="write(!value, t('step.stepWord.mirrorIt'))"
   />
   <button
     v-else-if="part.kind === 'prints'"
     type="button"
     class="word"
-    title="Tap prints on the panel to add or leave them; here to take all of them again"
-    @click="write([], 'go into every print')"
+    :title="t('step.stepWord.tapPrintsOnThePanel')"
+    @click="write([], t('step.stepWord.goIntoEveryPrint'))"
   >
     {{ part.text }}
   </button>
@@ -172,30 +176,32 @@ function choose(key: string) {
     v-else-if="part.kind === 'throw'"
     type="button"
     class="word aside"
-    title="It falls by chance: let it fall another way"
-    @click="write(number + 1, 'let it fall another way')"
+    :title="t('step.stepWord.itFallsByChanceLet')"
+    @click="write(number + 1, t('step.stepWord.letItFallAnotherWay'))"
   >
-    another scatter
+    {{ t("step.stepWord.anotherScatter") }}
   </button>
   <OpeningsWord
     v-else-if="part.kind === 'openings'"
     :step="step"
     :text="part.text"
-    @all="write([], 'ink every opening')"
+    @all="write([], t('step.stepWord.inkEveryOpening'))"
   />
-  <b v-else-if="part.kind === 'stroke'" title="Press on the panel and draw it anew">{{ part.text }}</b>
+  <b v-else-if="part.kind === 'stroke'" :title="t('step.stepWord.pressOnThePanelAnd')">{{ part.text }}</b>
   <ShadeWord v-else-if="part.kind === 'shade'" :step="step" :part="part" :text="read" @write="write" />
   <WordToggle
     v-else-if="part.kind === 'covered'"
-    label="The neighbours"
+    :label="t('step.stepWord.theNeighbours')"
     :text="part.text"
-    other="the other way"
-    @toggle="write(!value, 'cover the neighbours')"
+    :other="t('step.stepWord.theOtherWay')"
+    @toggle="write(!value, t('step.stepWord.coverTheNeighbours'))"
   />
   <WordChoice
     v-else-if="choices"
     :class="{ aside: part.kind === 'fade' && chosen === 'none' }"
-    :text="part.kind === 'fade' && chosen === 'none' ? 'let it fade at an edge' : (read ?? called(chosen))"
+    :text="
+      part.kind === 'fade' && chosen === 'none' ? t('step.stepWord.letItFadeAtAn') : (read ?? called(chosen))
+    "
     :label="label"
     :choices="choices"
     :value="chosen"

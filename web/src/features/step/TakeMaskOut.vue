@@ -2,6 +2,7 @@
 /** What becomes of what was built on a mask, asked where its laying is taken out. */
 import { onMounted, ref } from "vue";
 import type { Step } from "../../api/models";
+import { t } from "../../words";
 
 defineProps<{ called: string; built: Step[] }>();
 const emit = defineEmits<{ only: []; all: []; leave: [] }>();
@@ -13,16 +14,27 @@ onMounted(() => {
 </script>
 
 <template>
-  <div ref="box" class="ask" role="group" :aria-label="`Take the ${called} out`">
+  <div ref="box" class="ask" role="group" :aria-label="t('step.takeMaskOut.takeTheOut', { called })">
     <p>
-      <b>{{ built.length === 1 ? "One step was" : `${built.length} steps were` }}</b> planned with the
-      {{ called }}. Without it their ink goes where it was to be kept off.
+      <i18n-t keypath="step.takeMaskOut.plannedWithThe" scope="global">
+        <template #length>
+          <b>{{
+            built.length === 1
+              ? t("step.takeMaskOut.oneStepWas")
+              : t("step.takeMaskOut.stepsWere", { length: built.length })
+          }}</b>
+        </template>
+        <template #called>{{ called }}</template>
+      </i18n-t>
+      {{ t("step.takeMaskOut.withoutItTheirInkGoes") }}
     </p>
-    <el-button size="small" type="primary" @click="emit('only')">Take only the mask out</el-button>
-    <el-button size="small" @click="emit('all')"
-      >Take {{ built.length === 1 ? "that step" : "those steps" }} out too</el-button
-    >
-    <el-button size="small" @click="emit('leave')">Leave it</el-button>
+    <el-button size="small" type="primary" @click="emit('only')">{{
+      t("step.takeMaskOut.takeOnlyTheMaskOut")
+    }}</el-button>
+    <el-button size="small" @click="emit('all')">{{
+      t("step.takeMaskOut.takeOutToo", {}, built.length)
+    }}</el-button>
+    <el-button size="small" @click="emit('leave')">{{ t("step.takeMaskOut.leaveIt") }}</el-button>
   </div>
 </template>
 

@@ -11,6 +11,7 @@ import { useDoing } from "../../composables/useDoing";
 import { panelSize } from "../../logic/panelSize";
 import { sayStanding } from "../../logic/versions";
 import { useRouter } from "vue-router";
+import { t } from "../../words";
 
 const props = defineProps<{
   card: CardOut;
@@ -48,11 +49,16 @@ watch(
   () => (after.value = { was: null, now: null }),
 );
 const afters = computed(() => [
-  { value: "all", label: "when all is done" },
-  ...props.card.plan.steps.map((_, at) => ({ value: String(at + 1), label: `after step ${at + 1}` })),
+  { value: "all", label: t("versions.besideVersion.whenAllIsDone") },
+  ...props.card.plan.steps.map((_, at) => ({
+    value: String(at + 1),
+    label: t("versions.besideVersion.afterStep", { at: at + 1 }),
+  })),
 ]);
 const sayAfter = (side: "was" | "now") =>
-  after.value[side] === null ? "when all is done" : `after step ${after.value[side]}`;
+  after.value[side] === null
+    ? t("versions.besideVersion.whenAllIsDone")
+    : t("versions.besideVersion.afterStep2", { after: after.value[side] });
 const choose = (side: "was" | "now", value: string) =>
   (after.value = { ...after.value, [side]: value === "all" ? null : Number(value) });
 function picture(side: "was" | "now") {
@@ -60,11 +66,21 @@ function picture(side: "was" | "now") {
   return `/api/cards/${props.card.id}/picture.png?revision=${side === "was" ? props.was : now.value}&dpi=90${steps}`;
 }
 const sides = computed(() => [
-  { side: "was" as const, called: "As it was", src: picture("was"), standing: compared.value?.was },
-  { side: "now" as const, called: "As it is now", src: picture("now"), standing: compared.value?.now },
+  {
+    side: "was" as const,
+    called: t("versions.besideVersion.asItWas"),
+    src: picture("was"),
+    standing: compared.value?.was,
+  },
+  {
+    side: "now" as const,
+    called: t("versions.besideVersion.asItIsNow"),
+    src: picture("now"),
+    standing: compared.value?.now,
+  },
 ]);
 function bringBack() {
-  desk.push("bring an earlier version back", { do: "version", number: props.was });
+  desk.push(t("versions.besideVersion.bringAnEarlierVersionBack"), { do: "version", number: props.was });
   emit("leave");
 }
 const { busy, run } = useDoing("vary");
@@ -77,51 +93,70 @@ const vary = () =>
 </script>
 
 <template>
-  <section class="beside" aria-label="As it was and as it is now">
+  <section class="beside" :aria-label="t('versions.besideVersion.asItWasAndAs')">
     <p class="head">
-      <template v-if="trying"
-        ><b>Try what you like.</b> What you change is seen on the right; what it was stays on the left until
-        you decide.</template
-      >
-      <b v-else>As it was, and as it is now.</b>
+      <i18n-t v-if="trying" keypath="versions.besideVersion.whatYouChangeIsSeen" scope="global">
+        <template #tryWhat>
+          <b>{{ t("versions.besideVersion.tryWhatYouLike") }}</b>
+        </template>
+      </i18n-t>
+      <b v-else>{{ t("versions.besideVersion.asItWasAndAs2") }}</b>
     </p>
     <p class="decide">
       <template v-if="trying">
-        <el-button type="primary" :disabled="same" @click="emit('leave')">Take it</el-button>
-        <el-button v-if="!same" @click="bringBack">Leave it as it was</el-button>
-        <el-button v-else @click="emit('leave')">Back to the panel</el-button>
+        <el-button type="primary" :disabled="same" @click="emit('leave')">{{
+          t("versions.besideVersion.takeIt")
+        }}</el-button>
+        <el-button v-if="!same" @click="bringBack">{{
+          t("versions.besideVersion.leaveItAsItWas")
+        }}</el-button>
+        <el-button v-else @click="emit('leave')">{{ t("versions.besideVersion.backToThePanel") }}</el-button>
       </template>
       <template v-else>
-        <el-button type="primary" :disabled="same" @click="bringBack">Bring this one back</el-button>
-        <el-button :loading="busy" @click="vary">Begin another card from it</el-button>
-        <el-button @click="emit('leave')">Back to the panel</el-button>
+        <el-button type="primary" :disabled="same" @click="bringBack">{{
+          t("versions.besideVersion.bringThisOneBack")
+        }}</el-button>
+        <el-button :loading="busy" @click="vary">{{
+          t("versions.besideVersion.beginAnotherCardFromIt")
+        }}</el-button>
+        <el-button @click="emit('leave')">{{ t("versions.besideVersion.backToThePanel") }}</el-button>
       </template>
       <button type="button" class="word" :aria-pressed="across" @click="across = !across">
-        {{ across ? "Lay them side by side" : "Lay one over the other" }}
+        {{
+          across
+            ? t("versions.besideVersion.layThemSideBySide")
+            : t("versions.besideVersion.layOneOverTheOther")
+        }}
       </button>
     </p>
     <LineAcross
       v-if="across"
       class="over"
-      :left="{ src: picture('was'), alt: 'The panel as it was' }"
-      :right="{ src: picture('now'), alt: 'The panel as it is now' }"
+      :left="{ src: picture('was'), alt: t('versions.besideVersion.thePanelAsItWas') }"
+      :right="{ src: picture('now'), alt: t('versions.besideVersion.thePanelAsItIs') }"
       :size="size"
-      label="As it was on the left of the line, as it is now on its right"
+      :label="t('versions.besideVersion.asItWasOnThe')"
     />
     <div class="pair">
       <div v-for="one in sides" :key="one.side" class="one">
         <img
           v-if="!across"
           :src="one.src"
-          :alt="one.side === 'was' ? 'The panel as it was' : 'The panel as it is now'"
+          :alt="
+            one.side === 'was'
+              ? t('versions.besideVersion.thePanelAsItWas')
+              : t('versions.besideVersion.thePanelAsItIs')
+          "
           @load="drawn[one.side] = true"
         />
-        <p v-if="!across && !drawn[one.side]" class="quiet">It is being drawn …</p>
+        <p v-if="!across && !drawn[one.side]" class="quiet">
+          {{ t("versions.besideVersion.itIsBeingDrawn") }}
+        </p>
         <p>
           <b>{{ one.called }}</b>,
           <WordMenu
             :text="sayAfter(one.side)"
-            :label="`${one.called}, shown`"
+            :label="t('versions.besideVersion.shown', { called: one.called })"
             :choices="afters"
             @choose="(value) => choose(one.side, value)"
           />.
@@ -129,8 +164,14 @@ const vary = () =>
         </p>
       </div>
     </div>
-    <p v-if="same" role="status">{{ trying ? "Nothing is changed yet." : "The two are the same." }}</p>
-    <ul v-else-if="compared" aria-label="What is otherwise now">
+    <p v-if="same" role="status">
+      {{
+        trying
+          ? t("versions.besideVersion.nothingIsChangedYet")
+          : t("versions.besideVersion.theTwoAreTheSame")
+      }}
+    </p>
+    <ul v-else-if="compared" :aria-label="t('versions.besideVersion.whatIsOtherwiseNow')">
       <li v-for="line in compared.differences" :key="line">{{ line }}</li>
     </ul>
   </section>

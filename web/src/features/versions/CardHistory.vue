@@ -5,6 +5,7 @@ import type { CardOut } from "../../api/models";
 import PageState from "../../components/PageState.vue";
 import { useAsked } from "../../composables/useAsked";
 import { sayWhen } from "../../logic/versions";
+import { t } from "../../words";
 
 const props = defineProps<{ card: CardOut }>();
 const emit = defineEmits<{ beside: [number: number]; leave: [] }>();
@@ -18,22 +19,28 @@ const picture = (number: number) => `/api/cards/${props.card.id}/picture.png?rev
 </script>
 
 <template>
-  <section class="history" aria-label="How it was before">
+  <section class="history" :aria-label="t('versions.cardHistory.howItWasBefore')">
     <p class="head">
-      <b>How it was before.</b> Tap one to lay it beside what stands now.
-      <button type="button" class="word" @click="emit('leave')">Back to the panel</button>
+      <i18n-t keypath="versions.cardHistory.tapOneToLayIt" scope="global">
+        <template #howIt>
+          <b>{{ t("versions.cardHistory.howItWasBefore2") }}</b>
+        </template> </i18n-t
+      >{{ " "
+      }}<button type="button" class="word" @click="emit('leave')">
+        {{ t("versions.cardHistory.backToThePanel") }}
+      </button>
     </p>
-    <PageState v-if="!versions" state="asking" what="What it was" />
+    <PageState v-if="!versions" state="asking" :what="t('versions.cardHistory.whatItWas')" />
     <ol v-else>
       <li v-for="(version, at) in versions" :key="version.number">
         <button type="button" :disabled="at === 0" @click="emit('beside', version.number)">
           <img :src="picture(version.number)" alt="" loading="lazy" />
-          <span>{{ at === 0 ? "As it stands now" : version.said }}</span>
+          <span>{{ at === 0 ? t("versions.cardHistory.asItStandsNow") : version.said }}</span>
           <span class="quiet">{{ sayWhen(version.made_at) }}</span>
         </button>
       </li>
     </ol>
-    <p v-if="versions?.length === 1" class="quiet">Nothing was changed yet.</p>
+    <p v-if="versions?.length === 1" class="quiet">{{ t("versions.cardHistory.nothingWasChangedYet") }}</p>
   </section>
 </template>
 
