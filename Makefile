@@ -28,6 +28,7 @@ browser-test: .venv/dev-ready .venv/warm web/dist/index.html
 bench: .venv/dev-ready web/dist/index.html
 	$(BIN)/python -m benchmarks.panel
 	$(BIN)/python -m benchmarks.panel --print
+	$(BIN)/python -m benchmarks.commands
 	$(BIN)/python -m benchmarks.order
 	$(BIN)/python -m benchmarks.shelf
 	$(BIN)/python -m benchmarks.solvers

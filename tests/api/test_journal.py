@@ -146,6 +146,9 @@ def test_a_pair_that_crossed_duller_is_offered_and_known_on_that_stock_unless_it
     assert seen["pairs"][0]["words"].startswith(f"{names[top]} over {names[bottom]} crosses duller")
     lesson = f"/api/journal/{entry['id']}/lesson"
     assert web.post(lesson, json={"taken_in": True, "pair": [top, bottom]}).status_code == 422, "in that order nothing was laid"
+    both = web.post(lesson, json={"taken_in": True, "pair": [bottom, top], "pad": bottom})
+    assert both.status_code == 422
+    assert "not both at once" in both.text
     assert web.post(lesson, json={"taken_in": True, "pair": [bottom, top]}).json()["pairs"][0]["taken_in"]
     assert web.get("/api/journal/learnt").json()["lessons"][0]["words"] == seen["pairs"][0]["words"]
     assert [c["inks"] for c in start(web, "banded-gradient")["plan"]["crossings"]] == [[bottom, top]]

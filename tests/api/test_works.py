@@ -62,11 +62,8 @@ ASKED: dict[str, Callable[[TestClient, dict[str, Any]], Any]] = {
 }
 
 
-@pytest.mark.parametrize("what", ASKED)
-def test_a_solver_tells_how_far_it_is_and_stops_when_it_is_told_to(web: TestClient, what: str) -> None:
-    card = first_card(web)
-    ask = partial(ASKED[what], web, card)
-    KEPT.clear()
+def asked_and_stopped(web: TestClient, ask: Callable[[], Any]) -> tuple[Any, list[float]]:
+    """What is answered where it is stopped as soon as it has told anything, and the shares it told."""
     with ThreadPoolExecutor(1) as beside:
         answer = beside.submit(ask)
         shares = []
@@ -77,7 +74,28 @@ def test_a_solver_tells_how_far_it_is_and_stops_when_it_is_told_to(web: TestClie
             if share:
                 assert web.delete(f"/api/works/{KEY}").status_code == 204
             time.sleep(0.005)
-        stopped = answer.result()
+        return answer.result(), shares
+
+
+def test_looking_at_a_photograph_is_stopped_and_nothing_of_it_is_kept(web: TestClient) -> None:
+    card = first_card(web)
+    web.get(f"/api/cards/{card['id']}/bench/1")
+    entry = web.post("/api/journal/made", json={"card": card["id"], "number": 1}).json()
+    before = web.get("/api/journal").json()
+    ask = partial(web.post, f"/api/journal/{entry['id']}/practice-photo", params={"work": KEY}, json={"hand": 1.4, "seed": 9})
+    stopped, shares = asked_and_stopped(web, ask)
+    assert shares == sorted(shares)
+    assert stopped.status_code == 409
+    assert web.get("/api/journal").json() == before
+    assert ask().json()["comparison"]
+
+
+@pytest.mark.parametrize("what", ASKED)
+def test_a_solver_tells_how_far_it_is_and_stops_when_it_is_told_to(web: TestClient, what: str) -> None:
+    card = first_card(web)
+    ask = partial(ASKED[what], web, card)
+    KEPT.clear()
+    stopped, shares = asked_and_stopped(web, ask)
     assert shares == sorted(shares)
     assert all(0 <= share <= 1 for share in shares)
     assert stopped.status_code == 409

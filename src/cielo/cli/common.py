@@ -35,8 +35,11 @@ class About:
 
 
 def plan_of(path: Path) -> Any:
+    """The plan of a file. Raises BadInput."""
+    from cielo.app.films_kept import begin
     from cielo.exchange.plan_file import read_plan
 
+    begin()
     return read_plan(read_file(path))
 
 

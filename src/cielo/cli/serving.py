@@ -66,6 +66,7 @@ def serve(
     web = WEB_ROOT if (WEB_ROOT / "index.html").is_file() else None
     from threading import Thread
 
+    from cielo.app.films_kept import begin
     from cielo.app.logbook import write_log
     from cielo.app.resting import hold_small
     from cielo.app.warm import warm_up
@@ -75,6 +76,7 @@ def serve(
     on_lan = _lan(number, scheme) if lan else None
     application = create_app(Store(path), web, on_lan)
     hold_small()
+    begin()
     write_log(path)
     Thread(target=warm_up, daemon=True).start()
     print(f"Cielo is at {scheme}://127.0.0.1:{number}  (Ctrl-C stops it)", flush=True)

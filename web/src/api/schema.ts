@@ -4512,7 +4512,7 @@ export interface components {
         };
         /**
          * Lesson
-         * @description What a photograph told of the hand, or of the ``pad`` of an ink, or of a ``pair`` of inks, bottom and top.
+         * @description What a photograph told of the hand, or of the ``pad`` of an ink, or of a ``pair`` of inks, bottom and top; one at a time.
          */
         Lesson: {
             /** Taken In */
@@ -14214,7 +14214,9 @@ export interface operations {
     };
     bring_photo_api_journal__entry__photo_post: {
         parameters: {
-            query?: never;
+            query?: {
+                work?: string | null;
+            };
             header?: never;
             path: {
                 entry: string;
@@ -14280,7 +14282,9 @@ export interface operations {
     };
     practise_api_journal__entry__practice_photo_post: {
         parameters: {
-            query?: never;
+            query?: {
+                work?: string | null;
+            };
             header?: never;
             path: {
                 entry: string;
@@ -14346,7 +14350,9 @@ export interface operations {
     };
     put_corners_api_journal__entry__corners_post: {
         parameters: {
-            query?: never;
+            query?: {
+                work?: string | null;
+            };
             header?: never;
             path: {
                 entry: string;

@@ -1,11 +1,11 @@
 """The journal: what was made, its photographs, what they taught."""
 
-from typing import Annotated, Any
+from typing import Annotated, Any, Self
 
 from fastapi import APIRouter, Path, Query, Response
-from pydantic import Field
+from pydantic import Field, model_validator
 
-from cielo.api.dependencies import CardId, FileBody, StoreOfApp
+from cielo.api.dependencies import CardId, FileBody, StoreOfApp, WorkOfRequest
 from cielo.api.routers.cards import attachment, card_out
 from cielo.api.schemas.cards import Body, CardOut
 from cielo.api.schemas.journal import JournalEntryOut, LearntOut
@@ -45,11 +45,17 @@ class PutCorners(Body):
 
 
 class Lesson(Body):
-    """What a photograph told of the hand, or of the ``pad`` of an ink, or of a ``pair`` of inks, bottom and top."""
+    """What a photograph told of the hand, or of the ``pad`` of an ink, or of a ``pair`` of inks, bottom and top; one at a time."""
 
     taken_in: bool
     pad: Key | None = None
     pair: tuple[Key, Key] | None = None
+
+    @model_validator(mode="after")
+    def one_at_a_time(self) -> Self:
+        if self.pad is not None and self.pair is not None:
+            raise ValueError("take a pad in, or a pair, and not both at once")
+        return self
 
 
 class PaceLesson(Body):
@@ -93,21 +99,21 @@ def take_out(entry: EntryId, store: StoreOfApp) -> None:
 
 
 @router.post("/{entry}/photo", openapi_extra=PHOTO_BODY)
-def bring_photo(entry: EntryId, body: FileBody, store: StoreOfApp) -> JournalEntryOut:
+def bring_photo(entry: EntryId, body: FileBody, store: StoreOfApp, work: WorkOfRequest) -> JournalEntryOut:
     """Keep a photograph, sent as the body, and compare it with what was predicted."""
-    return JournalEntryOut.of(journal.bring_photo(store, entry, body))
+    return JournalEntryOut.of(journal.bring_photo(store, entry, body, work))
 
 
 @router.post("/{entry}/practice-photo")
-def practise(entry: EntryId, body: Practise, store: StoreOfApp) -> JournalEntryOut:
+def practise(entry: EntryId, body: Practise, store: StoreOfApp, work: WorkOfRequest) -> JournalEntryOut:
     """Let the camera stand-in photograph it."""
-    return JournalEntryOut.of(journal.practise_photo(store, entry, body.hand, body.seed))
+    return JournalEntryOut.of(journal.practise_photo(store, entry, body.hand, body.seed, work))
 
 
 @router.post("/{entry}/corners")
-def put_corners(entry: EntryId, body: PutCorners, store: StoreOfApp) -> JournalEntryOut:
+def put_corners(entry: EntryId, body: PutCorners, store: StoreOfApp, work: WorkOfRequest) -> JournalEntryOut:
     """Put the card's corners right, in pixels of the photograph as it is kept, and compare again."""
-    return JournalEntryOut.of(journal.put_corners(store, entry, body.corners))
+    return JournalEntryOut.of(journal.put_corners(store, entry, body.corners, work))
 
 
 @router.post("/{entry}/lesson")

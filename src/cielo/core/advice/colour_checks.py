@@ -8,7 +8,9 @@ from dataclasses import replace
 from itertools import combinations
 
 import numpy as np
+import shapely
 from numpy.typing import NDArray
+from shapely import STRtree
 
 from cielo.core.advice.crossing_checks import COLOUR_FROM, MUD_SHARE
 from cielo.core.advice.finding import Finding, Place
@@ -283,12 +285,9 @@ def _merged(table: Table, lab: Array, distance: Array) -> tuple[float, Place]:
     near_out, near_in = (distance > 0.8) & (distance < 5), (distance < -0.8) & (distance > -5)
     if not near_out.any() or not near_in.any():
         return 0.0, Place(0.0, 0.0)
-    from scipy.spatial import cKDTree
-
-    tree = cKDTree(np.stack([x[near_in], y[near_in]], axis=1))
-    apart, nearest = tree.query(np.stack([x[near_out], y[near_out]], axis=1))
-    paired = apart < 6
-    outside, inside = lab[near_out][paired], lab[near_in][np.asarray(nearest)[paired]]
+    within = STRtree(shapely.points(x[near_in], y[near_in]))
+    paired, nearest = within.query_nearest(shapely.points(x[near_out], y[near_out]), max_distance=6.0, all_matches=False)
+    outside, inside = lab[near_out][paired], lab[near_in][nearest]
     if len(outside) == 0:
         return 0.0, Place(0.0, 0.0)
     alike = (outside[:, 0] < DARK_BELOW) & (inside[:, 0] < DARK_BELOW) & (ciede2000(outside, inside) < MERGE_BELOW)

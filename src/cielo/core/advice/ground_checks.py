@@ -5,7 +5,6 @@ from dataclasses import replace
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy import ndimage
 
 from cielo.core.advice.finding import Finding, Place
 from cielo.core.advice.looking import area, brushings, offered, panel_size, with_step
@@ -13,6 +12,7 @@ from cielo.core.geometry.lettering import words_shape
 from cielo.core.geometry.masks import distance_to_cover_mm
 from cielo.core.plan import Brush, LayMask, Patches, Plan, Words
 from cielo.core.sequence.lightness import lightness_on
+from cielo.core.simulation.smooth import softened
 from cielo.core.table.marks import embosses, is_figure
 from cielo.core.table.table import Table
 
@@ -55,8 +55,7 @@ def busy_behind_words(plan: Plan, table: Table) -> Iterator[Finding]:
 
 
 def _smoothed(lightness: Array, table: Table, height_mm: float) -> Array:
-    spread = (height_mm / 2 / table.grid.pixel_height_mm, height_mm / 2 / table.grid.pixel_width_mm)
-    return np.asarray(ndimage.gaussian_filter(lightness, spread, mode="nearest"))
+    return softened(lightness, height_mm / 2 / table.grid.pixel_height_mm, height_mm / 2 / table.grid.pixel_width_mm)
 
 
 def _disturbed(plan: Plan, table: Table, lightness: Array, restless: Array, step: Brush, words: Words) -> float:
@@ -78,6 +77,8 @@ def _places(plan: Plan, words: Words) -> list[Words]:
 
 def bare_spots(plan: Plan, table: Table) -> Iterator[Finding]:
     """Dabs that were to cover the panel leave a few spots of bare stock."""
+    import cv2
+
     dabs = [step for step in brushings(plan) if isinstance(step.region, Patches) and not embosses(plan, step)]
     if not dabs:
         return
@@ -88,7 +89,7 @@ def bare_spots(plan: Plan, table: Table) -> Iterator[Finding]:
             bare &= distance_to_cover_mm(plan.mask(step.mask), table.grid.x_mm, table.grid.y_mm) > 0
     if not bare.any() or area(bare.astype(np.float32), 0.5) > FEW_SPOTS:
         return
-    spots, _ = ndimage.label(bare)
+    _, spots = cv2.connectedComponents(bare.astype(np.uint8), connectivity=4)
     sizes = np.bincount(spots.ravel())[1:] * table.grid.pixel_width_mm * table.grid.pixel_height_mm
     # One pixel of bare stock is the edge of a dab.
     seen = np.flatnonzero((sizes > 4.0) & (sizes < SPOT_MM2)) + 1

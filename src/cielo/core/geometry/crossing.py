@@ -3,12 +3,12 @@
 from collections.abc import Sequence
 from typing import Any
 
-import numba
 import numpy as np
 from numpy.typing import NDArray
 from shapely import LineString, Polygon, polygonize, unary_union, union_all
 from shapely.geometry.base import BaseGeometry
 
+from cielo.core.compiled import njit
 from cielo.core.geometry.distance import signed_distance_mm
 
 Array = NDArray[np.float64]
@@ -21,7 +21,7 @@ def count_crossings(rings: Sequence[Array], most: int) -> int:
     return int(_crossings(np.concatenate(sides).astype(float), most)) if sides else 0
 
 
-@numba.njit(cache=True)
+@njit(cache=True)
 def _crossings(sides: Any, most: int) -> int:  # pragma: no cover - compiled
     # From left to right, so that a side is held only against those that begin before it ends.
     order = np.argsort(np.minimum(sides[:, 0], sides[:, 2]))

@@ -3,10 +3,10 @@
 from collections.abc import Sequence
 from typing import Any
 
-import numba
 import numpy as np
 from numpy.typing import NDArray
 
+from cielo.core.compiled import njit, prange
 from cielo.core.parallel import one_at_a_time
 
 Array = NDArray[np.float64]
@@ -57,11 +57,11 @@ def distance_below_mm(heights_mm: Array, start_mm: float, spacing_mm: float, u_m
 TOGETHER = 8
 
 
-@numba.njit(cache=True, fastmath=True, parallel=True)
+@njit(cache=True, fastmath=True, parallel=True)
 def _to_sides(sides: Any, xs: Any, ys: Any, out: Any, nearest_side: Any) -> None:  # pragma: no cover - compiled
     rows, columns = xs.shape
     across = (columns + TOGETHER - 1) // TOGETHER
-    for square in numba.prange(across * ((rows + TOGETHER - 1) // TOGETHER)):
+    for square in prange(across * ((rows + TOGETHER - 1) // TOGETHER)):
         row0, column0 = square // across * TOGETHER, square % across * TOGETHER
         row1, column1 = min(row0 + TOGETHER, rows), min(column0 + TOGETHER, columns)
         left, top = xs[row0, column0], ys[row0, column0]
@@ -109,10 +109,10 @@ def _to_sides(sides: Any, xs: Any, ys: Any, out: Any, nearest_side: Any) -> None
                 out[row, column] = -distance if inside else distance
 
 
-@numba.njit(cache=True, fastmath=True, parallel=True)
+@njit(cache=True, fastmath=True, parallel=True)
 def _to_line(heights: Any, start: Any, spacing: Any, us: Any, vs: Any, out: Any) -> None:  # pragma: no cover - compiled
     sides = heights.shape[0] - 1
-    for i in numba.prange(len(us)):
+    for i in prange(len(us)):
         u, v = us[i], vs[i]
         at = min(max(int((u - start) / spacing), 0), sides - 1)
         here = start + at * spacing
@@ -132,7 +132,7 @@ def _to_line(heights: Any, start: Any, spacing: Any, us: Any, vs: Any, out: Any)
         out[i] = -distance if below else distance
 
 
-@numba.njit(cache=True, fastmath=True, inline="always")
+@njit(cache=True, fastmath=True, inline="always")
 def _square_to_side(x: Any, y: Any, ax: Any, ay: Any, bx: Any, by: Any) -> Any:  # pragma: no cover - compiled
     dx, dy = bx - ax, by - ay
     along = ((x - ax) * dx + (y - ay) * dy) / max(dx * dx + dy * dy, np.float32(1e-12))

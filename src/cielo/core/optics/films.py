@@ -21,7 +21,7 @@ is a Kubelka-Munk film (kubelka_munk.py); one swatch on white cannot tell D from
 the hiding power usual for the kind, and then the prediction is told to be less sure (confidence.py).
 """
 
-from collections.abc import Callable
+import hashlib
 from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 
@@ -44,6 +44,7 @@ class Film:
     density, scattering : D and S, shape (31,).
     strengths, amounts : knots of the curve from strength to amount, both (N,), rising, from 0.
     areas : share covered at those strengths, (N,); all 1 above 0 for a film.
+    amount_slopes, area_slopes : slopes of the curves through the amounts and the areas at the knots, (N,).
     saturation : k of the curve beyond the last knot.
     resists : whether it sheds what is laid over it, and smooths the surface (melted powders).
     hiding_known : whether S comes from a swatch over black (or needs none).
@@ -58,6 +59,8 @@ class Film:
     strengths: Array
     amounts: Array
     areas: Array
+    amount_slopes: Array
+    area_slopes: Array
     saturation: float
     resists: bool
     hiding_known: bool
@@ -87,26 +90,37 @@ class Film:
         beyond = last_x * saturating(s / last_s, self.saturation)
         if len(self.strengths) == 2:
             return np.asarray(beyond)
-        return np.asarray(np.where(s <= last_s, _monotone(self.strengths, self.amounts, s), np.maximum(beyond, last_x)))
+        return np.where(s <= last_s, self._through(self.amounts, self.amount_slopes, s), np.maximum(beyond, last_x))
 
     def area(self, strength: Array | float) -> Array:
         """Strength (any shape, >= 0) to the share of the area covered, 0..1; never falls."""
         s = np.asarray(strength, dtype=float)
         if not self.broken:
             return np.where(s > 0, 1.0, 0.0)
-        return np.asarray(np.clip(_monotone(self.strengths, self.areas, s), 0.0, 1.0))
+        return np.clip(self._through(self.areas, self.area_slopes, s), 0.0, 1.0)
+
+    def _through(self, values: Array, slopes: Array, strength: Array) -> Array:
+        """The cubic of Hermite through values at the knots with those slopes, all (N,), held at its end."""
+        knots = self.strengths
+        s = np.clip(strength, 0, knots[-1])
+        before = np.clip(np.searchsorted(knots, s, "right") - 1, 0, len(knots) - 2)
+        wide = knots[before + 1] - knots[before]
+        u = (s - knots[before]) / wide
+        up, down = u**2 * (3 - 2 * u), u * (1 - u)
+        steep = slopes[before] * (1 - u) - slopes[before + 1] * u
+        return np.asarray(values[before] * (1 - up) + values[before + 1] * up + wide * down * steep)
 
 
-def _monotone(knots: Array, values: Array, s: Array) -> Array:
-    """Monotone cubic through the knots (Fritsch & Carlson 1980, by way of SciPy), held at its end."""
-    return np.asarray(_curve_through(tuple(knots), tuple(values))(np.clip(s, 0, knots[-1])))
-
-
-@lru_cache(maxsize=2048)
-def _curve_through(knots: tuple[float, ...], values: tuple[float, ...]) -> Callable[[Array], Array]:
+def _monotone_slopes(knots: Array, values: Array) -> Array:
+    """Slopes (N,) with which a cubic through the knots never turns back (Fritsch & Carlson 1980, by way of SciPy)."""
     from scipy.interpolate import PchipInterpolator
 
-    return PchipInterpolator(knots, values)
+    return np.asarray(PchipInterpolator(knots, values).derivative()(knots))
+
+
+# Films by what they depend on, the newest last, so that they can be kept from one run of Cielo to the next (app/films_kept.py).
+WORKED_OUT: dict[str, Film] = {}
+MOST_WORKED_OUT = 2048
 
 
 @lru_cache(maxsize=2048)
@@ -120,9 +134,18 @@ def film_of(ink: Ink, stock: Paper) -> Film:
     return film if paper == stock else replace(film, foreign=True)
 
 
-@lru_cache(maxsize=2048)
 def _fitted(ink: Ink, paper: Paper) -> Film:
     """The film that the swatches tell, made on ``paper``; kept apart from film_of because it is the same on every stock."""
+    told = hashlib.sha256(repr((ink, paper)).encode()).hexdigest()
+    known = WORKED_OUT.get(told)
+    if known is None:
+        known = WORKED_OUT[told] = _fit(ink, paper)
+        while len(WORKED_OUT) > MOST_WORKED_OUT:
+            WORKED_OUT.pop(next(iter(WORKED_OUT)), None)
+    return known
+
+
+def _fit(ink: Ink, paper: Paper) -> Film:
     swatches = _swatches(ink)
     sheet = sheet_of(paper)
     full = full_swatch(ink)
@@ -134,7 +157,22 @@ def _fitted(ink: Ink, paper: Paper) -> Film:
     under = replace(sheet, veil=min(sheet.veil, veil))
     density = solved / scale
     knots, amounts, areas, misses, warnings = _curve(ink, sheet, under, density, scattering, swatches, full, scale)
-    return Film(density, scattering, knots, amounts, areas, k, ink.kind in RESIST_KINDS, known, False, misses, veil, warnings)
+    return Film(
+        density=density,
+        scattering=scattering,
+        strengths=knots,
+        amounts=amounts,
+        areas=areas,
+        amount_slopes=_monotone_slopes(knots, amounts),
+        area_slopes=_monotone_slopes(knots, areas),
+        saturation=k,
+        resists=ink.kind in RESIST_KINDS,
+        hiding_known=known,
+        foreign=False,
+        misses=misses,
+        veil=veil,
+        warnings=warnings,
+    )
 
 
 def full_swatch(ink: Ink) -> Swatch:

@@ -9,7 +9,6 @@ from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy import ndimage
 
 from cielo.core.materials import Lab
 from cielo.core.optics.difference import ciede2000
@@ -21,6 +20,7 @@ from cielo.core.plan import Card, Plan, Reveals
 from cielo.core.simulation.borders import borders_of, inside
 from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.run import panel_xyz
+from cielo.core.simulation.smooth import softened
 from cielo.errors import BadInput
 
 # What is compared is softened over so much, mm, and taken at places so far apart.
@@ -164,6 +164,8 @@ def _within(card: Card, inset: Reveals, clear_mm: float, shape: tuple[int, ...])
 
 def _bare(plan: Plan, inset: Reveals, shape: tuple[int, ...]) -> Plain:
     """Where the prediction leaves the panel as bare as its stock."""
+    import cv2
+
     card = plan.card
     down = _pixels(inset.top_mm, card.height_mm - inset.bottom_mm, STRAIGHT_PX_PER_MM)
     across = _pixels(inset.left_mm, card.width_mm - inset.right_mm, STRAIGHT_PX_PER_MM)
@@ -171,7 +173,14 @@ def _bare(plan: Plan, inset: Reveals, shape: tuple[int, ...]) -> Plain:
     stock = np.clip(np.array(linear_of_lab(plan.stock.paper.lab)), 0.0, 1.0)
     bare = ciede2000(lab_of_linear(rendered), lab_of_linear(stock)) < AS_BARE
     where = np.zeros(shape[:2], dtype=bool)
-    where[down, across] = ndimage.binary_erosion(bare, iterations=round(CLEAR_MM * STRAIGHT_PX_PER_MM))
+    clear = cv2.erode(
+        bare.astype(np.uint8),
+        cv2.getStructuringElement(cv2.MORPH_CROSS, (3, 3)),
+        iterations=round(CLEAR_MM * STRAIGHT_PX_PER_MM),
+        borderType=cv2.BORDER_CONSTANT,
+        borderValue=0,
+    )
+    where[down, across] = clear > 0
     return Plain(where, stock)
 
 
@@ -186,8 +195,7 @@ def _panel_of(card: Card, seen: Array) -> Array:
 def _softened(panel: Array) -> Array:
     soft = SOFT_MM * STRAIGHT_PX_PER_MM
     step = round(EVERY_MM * STRAIGHT_PX_PER_MM)
-    blurred = ndimage.gaussian_filter(panel, (soft, soft, 0), mode="nearest")
-    return np.asarray(blurred[step // 2 :: step, step // 2 :: step])
+    return softened(panel, soft, soft)[step // 2 :: step, step // 2 :: step]
 
 
 def _predicted(plan: Plan, shape: tuple[int, ...], times: float = 1.0) -> Array:

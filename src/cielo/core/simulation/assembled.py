@@ -20,7 +20,6 @@ from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy import ndimage
 from shapely import Point, affinity, box, union_all
 from shapely.geometry.base import BaseGeometry
 
@@ -31,6 +30,7 @@ from cielo.core.plan import Card, Cut, Plan, piece_of, plan_of_piece
 from cielo.core.simulation.borders import Border, borders_of
 from cielo.core.simulation.grid import Grid, grid_of
 from cielo.core.simulation.run import picture
+from cielo.core.simulation.smooth import softened
 
 Rgb = NDArray[np.uint8]
 
@@ -131,6 +131,14 @@ def piece_shape(plan: Plan, key: str) -> BaseGeometry:
     return shape.intersection(panel) if piece.flush else shape
 
 
+def _moved(cover: NDArray[np.float32], across_px: float, down_px: float) -> NDArray[np.float32]:
+    """A map moved by pixels and parts of them; nothing comes in from outside."""
+    import cv2
+
+    rows, columns = cover.shape
+    return np.asarray(cv2.warpAffine(cover, np.array([[1, 0, across_px], [0, 1, down_px]]), (columns, rows)), np.float32)
+
+
 def _lay(canvas: NDArray[np.float32], grid: Grid, layer: Layer) -> None:
     """Lay one thing on the canvas, its shadow first."""
     if layer.shape.is_empty:
@@ -140,8 +148,8 @@ def _lay(canvas: NDArray[np.float32], grid: Grid, layer: Layer) -> None:
     cover = np.clip(np.float32(0.5) - distance / np.float32(grid.pixel_width_mm), 0, 1)
     if layer.raised_mm > 0:
         away = layer.raised_mm * THROWN
-        moved = ndimage.shift(cover, (away / grid.pixel_height_mm, away / grid.pixel_width_mm), order=1)
-        blurred = ndimage.gaussian_filter(moved, layer.raised_mm / grid.pixel_width_mm)
+        moved = _moved(cover, away / grid.pixel_width_mm, away / grid.pixel_height_mm)
+        blurred = softened(moved, layer.raised_mm / grid.pixel_height_mm, layer.raised_mm / grid.pixel_width_mm)
         canvas *= 1 - SHADOW * blurred[..., None]
     turn = radians(layer.angle_deg)
     across, down = x - layer.x_mm, y - layer.y_mm

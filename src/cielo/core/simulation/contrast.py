@@ -5,7 +5,6 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy import ndimage
 
 from cielo.core.materials import RESIST_KINDS, Lab
 from cielo.core.optics.difference import ciede2000
@@ -83,12 +82,15 @@ def _embosses(plan: Plan, step: Brush) -> bool:
 
 def _motif_and_ground(plan: Plan, grid: Grid) -> tuple[Mask, Mask, int | None]:
     """Where the embossing lies, where near it it surely does not, and the number of the first step that embosses."""
+    import cv2
+
     first = next((i for i, step in enumerate(plan.steps) if isinstance(step, Brush) and _embosses(plan, step)), None)
     laid = [laying.strength for laying in layings(plan, grid) if _embosses(plan, laying.step)]
     most = np.max(laid, axis=0) if laid else np.zeros((grid.rows, grid.columns))
     motif = most >= MOTIF
     near = int(np.ceil(NEAR_MM / grid.pixel_width_mm))
-    return motif, (most <= GROUND) & (ndimage.distance_transform_cdt(~motif, "chessboard") <= near), first
+    wide = np.ones((2 * near + 1, 2 * near + 1), np.uint8)
+    return motif, (most <= GROUND) & (cv2.dilate(motif.astype(np.uint8), wide) > 0), first
 
 
 def _contrast(plan: Plan, steps_done: int | None, motif: Mask, ground: Mask) -> float:

@@ -20,13 +20,13 @@ over places sigma / 1.5 apart, which for a Gaussian misses less than 1e-8 of it 
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy import ndimage
 
 from cielo.core.geometry.masks import outlines_mm
 from cielo.core.plan import Disc, EdgeMask, Mask, Tapes
 from cielo.core.simulation.cover import to_cover_mm
 from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.profiles import falling
+from cielo.core.simulation.smooth import softened_line
 
 Map = NDArray[np.float32]
 
@@ -80,9 +80,6 @@ def _way_of_brush(
     closed = bool(np.allclose(line[0], line[-1]))
     fine = np.linspace(0, gone[-1], max(2, int(np.ceil(gone[-1] / FINE_MM)) + 1))
     step = fine[1]
-    smooth = [
-        ndimage.gaussian_filter1d(np.interp(fine, gone, line[:, axis]), apart_mm / step, mode="wrap" if closed else "nearest")
-        for axis in range(2)
-    ]
+    smooth = [softened_line(np.interp(fine, gone, line[:, axis]), apart_mm / step, closed) for axis in range(2)]
     moved = np.concatenate([[0.0], np.cumsum(np.hypot(np.diff(smooth[0]), np.diff(smooth[1])))])
     return np.asarray(np.diff(np.interp(ends, fine, moved)))

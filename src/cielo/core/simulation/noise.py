@@ -8,9 +8,9 @@ from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.special import ndtr
 
 from cielo.core.simulation.grid import Grid
+from cielo.core.simulation.smooth import share_below
 
 Map = NDArray[np.float32]
 
@@ -28,7 +28,7 @@ def noise(seed: int, spacing_mm: float, grid: Grid, stretch: float = 1.0) -> Map
 
 def evenly(field: Map) -> Map:
     """Unit normal noise to 0..1, each value as likely as the other."""
-    return np.asarray(ndtr(field), dtype=np.float32)
+    return share_below(field)
 
 
 @lru_cache(maxsize=64)

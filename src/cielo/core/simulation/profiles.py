@@ -25,10 +25,10 @@ from math import cos, radians, sin
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.special import ndtr
 
 from cielo.core.plan import RUNS_OFF_MM, Band, Edge, Fade, Slant, Vignette
 from cielo.core.simulation.grid import Grid
+from cielo.core.simulation.smooth import share_below
 
 Map = NDArray[np.float32]
 
@@ -81,10 +81,10 @@ def band_profile(t_mm: NDArray[np.float64], band: Band | Slant, softness_mm: flo
     profile = np.ones_like(t_mm)
     if band.end_mm < span_mm - RUNS_OFF_MM:
         leaves = (band.carry_mm / 2 + _spill(band.carry_mm, softness_mm), np.hypot(band.carry_mm / 4, softness_mm))
-        profile = ndtr((band.end_mm + leaves[0] - t_mm) / leaves[1])
+        profile = share_below((band.end_mm + leaves[0] - t_mm) / leaves[1])
     if band.start_mm > 0:
         enters = (band.lead_in_mm / 2 + _spill(band.lead_in_mm, softness_mm), np.hypot(band.lead_in_mm / 4, softness_mm))
-        profile = profile * ndtr((t_mm - (band.start_mm - enters[0])) / enters[1])
+        profile = profile * share_below((t_mm - (band.start_mm - enters[0])) / enters[1])
     return np.asarray(profile)
 
 

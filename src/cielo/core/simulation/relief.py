@@ -26,7 +26,6 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy import ndimage
 
 from cielo.core.keeping import kept
 from cielo.core.materials import RESIST_KINDS, Surface
@@ -37,6 +36,7 @@ from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.maps import layings
 from cielo.core.simulation.noise import noise
 from cielo.core.simulation.run import Rgb, encode, seen_xyz
+from cielo.core.simulation.smooth import softened
 
 Map = NDArray[np.float32]
 
@@ -143,6 +143,4 @@ def _relief(plan: Plan, grid: Grid) -> Relief:
 
 
 def _rounded(height_mm: NDArray[np.floating], grid: Grid) -> Map:
-    return np.asarray(
-        ndimage.gaussian_filter(height_mm, (ROUNDED_MM / grid.pixel_height_mm, ROUNDED_MM / grid.pixel_width_mm)), np.float32
-    )
+    return np.asarray(softened(height_mm, ROUNDED_MM / grid.pixel_height_mm, ROUNDED_MM / grid.pixel_width_mm), np.float32)

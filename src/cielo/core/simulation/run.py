@@ -33,10 +33,10 @@ from dataclasses import replace
 from functools import lru_cache
 from typing import Any
 
-import numba
 import numpy as np
 from numpy.typing import NDArray
 
+from cielo.core.compiled import njit, prange
 from cielo.core.keeping import KEPT
 from cielo.core.optics.layering import MOST_HINDRANCE
 from cielo.core.optics.spectra import srgb_encoded, srgb_matrix
@@ -172,7 +172,7 @@ def _encoding_table() -> NDArray[np.uint8]:
     return np.asarray(np.round(255 * srgb_encoded(linear)), dtype=np.uint8)
 
 
-@numba.njit(parallel=True, fastmath=True, cache=True)
+@njit(parallel=True, fastmath=True, cache=True)
 def _layer(  # pragma: no cover - compiled
     strengths: Any, ink_of: Any, group_of: Any, stands: Any, curves: Any, densities: Any, scatterings: Any, hindrances: Any, log_traps: Any,
     pair_of: Any, resists: Any, veils: Any, sheet: Any, sheet_veil: Any, weights: Any, todo: Any, xyz: Any,
@@ -194,7 +194,7 @@ def _layer(  # pragma: no cover - compiled
         last[step] = step == steps - 1 or group_of[step + 1] != group_of[step]
         for other in range(steps):
             mixes[step] |= group_of[other] == group_of[step] and covers[ink_of[other]]
-    for row in numba.prange(rows):
+    for row in prange(rows):
         laid = np.empty(inks, np.float32)
         below = np.empty(inks, np.float32)  # what lay there when the group began, full applications, 1 at most
         taken_up = np.empty(inks, np.float32)  # the curve's amount at laid
@@ -282,7 +282,7 @@ def _layer(  # pragma: no cover - compiled
             xyz[row, column, 2] = z
 
 
-@numba.njit(fastmath=True, cache=True, inline="always")
+@njit(fastmath=True, cache=True, inline="always")
 def _cross(amounts: Any, pairs: Any, below: Any, gained: Any) -> None:  # pragma: no cover - compiled
     """What was measured of the ink laid now over each that lies below; its change waits as if it were an ink's amount."""
     for other in range(len(pairs)):
@@ -290,7 +290,7 @@ def _cross(amounts: Any, pairs: Any, below: Any, gained: Any) -> None:  # pragma
             amounts[pairs[other]] += gained * below[other]
 
 
-@numba.njit(fastmath=True, cache=True, inline="always")
+@njit(fastmath=True, cache=True, inline="always")
 def _darken(inner: Any, amounts: Any, densities: Any, density: Any) -> None:  # pragma: no cover - compiled
     """Lay all transparent films that wait; their amounts become 0."""
     bands = PICTURE_BANDS
@@ -305,7 +305,7 @@ def _darken(inner: Any, amounts: Any, densities: Any, density: Any) -> None:  # 
         inner[band] *= _fade_out(max(density[band], np.float32(0)))
 
 
-@numba.njit(fastmath=True, cache=True, inline="always")
+@njit(fastmath=True, cache=True, inline="always")
 def _fade_out(density: Any) -> Any:  # pragma: no cover - compiled
     """exp(-density) for 0 <= density, as the 64th power of a short series: relative error below 2e-4 up to 12.
 
@@ -321,7 +321,7 @@ def _fade_out(density: Any) -> Any:  # pragma: no cover - compiled
     return e * e
 
 
-@numba.njit(fastmath=True, cache=True)
+@njit(fastmath=True, cache=True)
 def _at(curve: Any, position: Any) -> Any:  # pragma: no cover - compiled
     if position >= KNOTS - 1:
         return curve[KNOTS - 1]
@@ -330,10 +330,10 @@ def _at(curve: Any, position: Any) -> Any:  # pragma: no cover - compiled
     return curve[below] * (1 - part) + curve[below + 1] * part
 
 
-@numba.njit(parallel=True, fastmath=True, cache=True)
+@njit(parallel=True, fastmath=True, cache=True)
 def _encode(xyz: Any, matrix: Any, table: Any, rgb: Any) -> None:  # pragma: no cover - compiled
     last = np.float32(len(table) - 1)
-    for row in numba.prange(xyz.shape[0]):
+    for row in prange(xyz.shape[0]):
         for column in range(xyz.shape[1]):
             for channel in range(3):
                 linear = np.float32(0)

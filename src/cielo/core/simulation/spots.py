@@ -6,10 +6,10 @@ the Boolean model, 1 - exp(-density area) (Matheron 1975, from memory).
 
 from typing import Any
 
-import numba
 import numpy as np
 from numpy.typing import NDArray
 
+from cielo.core.compiled import njit
 from cielo.core.simulation.grid import Grid
 
 Map = NDArray[np.float32]
@@ -65,7 +65,7 @@ def _frame(grid: Grid) -> tuple[float, float, float, float]:
     return grid.left_mm, grid.top_mm, grid.pixel_width_mm, grid.pixel_height_mm
 
 
-@numba.njit(cache=True, fastmath=True)
+@njit(cache=True, fastmath=True)
 def _draw(
     spots: Any, weights: Any, kind: int, soft: float, left: float, top: float, width: float, height: float, out: Any
 ) -> None:  # pragma: no cover - compiled

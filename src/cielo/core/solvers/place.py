@@ -20,7 +20,6 @@ from dataclasses import dataclass, replace
 import numpy as np
 import shapely
 from numpy.typing import NDArray
-from scipy import ndimage
 from shapely import box, union_all
 from shapely.geometry.base import BaseGeometry
 
@@ -141,12 +140,14 @@ def _box(x: float, y: float, width: float, height: float) -> BaseGeometry:
 
 def _distances(kept_off: BaseGeometry, width_mm: float, height_mm: float) -> Distances:
     """D, on places a cell apart from 0, 0 on; a rim of one cell round the panel counts as edge."""
+    import cv2
+
     rows, columns = round(height_mm / CELL_MM) + 1, round(width_mm / CELL_MM) + 1
     x, y = np.meshgrid(np.arange(columns) * CELL_MM, np.arange(rows) * CELL_MM)
     free = ~shapely.contains_xy(kept_off, x, y) if not kept_off.is_empty else np.ones((rows, columns), dtype=bool)
     free[0, :] = free[-1, :] = False
     free[:, 0] = free[:, -1] = False
-    return np.asarray(ndimage.distance_transform_edt(free, sampling=CELL_MM), np.float32)
+    return np.asarray(cv2.distanceTransform(free.astype(np.uint8), cv2.DIST_L2, cv2.DIST_MASK_PRECISE) * np.float32(CELL_MM))
 
 
 def _best_place(

@@ -16,10 +16,10 @@ to choose by (tests/core/solvers hold it to the full prediction), and what is ch
 
 from typing import Any
 
-import numba
 import numpy as np
 from numpy.typing import NDArray
 
+from cielo.core.compiled import njit, prange
 from cielo.core.keeping import kept
 from cielo.core.materials import Ink, Stock
 from cielo.core.optics.layering import MOST_HINDRANCE
@@ -55,7 +55,7 @@ def colours_of(stock: Stock, inks: tuple[Ink, ...], which: Which, laid: Laid) ->
     return lab_from_xyz(xyz.astype(np.float64))
 
 
-@numba.njit(parallel=True, fastmath=True, cache=True)
+@njit(parallel=True, fastmath=True, cache=True)
 def _layer(
     which: Any, laid: Any, curves: Any, densities: Any, scatterings: Any, hindrances: Any, log_traps: Any, resists: Any, veils: Any,
     sheet: Any, sheet_veil: Any, weights: Any, xyz: Any,
@@ -63,7 +63,7 @@ def _layer(
     one = np.float32(1)
     per_knot = np.float32((KNOTS - 1) / STRONGEST)
     reflected = np.float32(INTERNAL_REFLECTION)
-    for recipe in numba.prange(which.shape[0]):
+    for recipe in prange(which.shape[0]):
         inner = sheet.copy()
         veil = sheet_veil
         for film in range(which.shape[1]):

@@ -11,7 +11,6 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 import numpy as np
-from scipy.optimize import linear_sum_assignment
 
 from cielo.core.advice.fresh import laid_fresh
 from cielo.core.materials import Ink, Lab
@@ -238,6 +237,8 @@ def _inks(wish: Wish, run: Sequence[Lab], ground: Ground, blank: Plan, able: Seq
         cost = np.array([[float(ciede2000(seen_on(blank.stock.paper, ink), lab)) for ink in others] for lab in targets])
     if cost.size == 0 or cost.shape[1] < left:
         return None
+    from scipy.optimize import linear_sum_assignment
+
     _, columns = linear_sum_assignment(cost)
     return (*used, *(others[int(column)] for column in columns))
 

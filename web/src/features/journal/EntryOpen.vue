@@ -8,7 +8,9 @@ import type { Schemas } from "../../api/models";
 import WordText from "../../components/word/WordText.vue";
 import WordToggle from "../../components/word/WordToggle.vue";
 import { useDoing } from "../../composables/useDoing";
+import { useWork } from "../../composables/useWork";
 import { sayDay } from "../../logic/versions";
+import StillWorking from "../solving/StillWorking.vue";
 import BesidePrediction from "./BesidePrediction.vue";
 import CornersByHand from "./CornersByHand.vue";
 import LessonOffer from "./LessonOffer.vue";
@@ -27,9 +29,14 @@ const cornering = ref(false);
 const sure = ref(false);
 
 const change = (asked: () => Promise<Entry>) => run(async () => emit("changed", await asked()));
-/** A change of its photograph, or of where the card lies on it. */
-async function seenAnew(asked: () => Promise<Entry>) {
-  await change(asked);
+/** A change of its photograph, or of where the card lies on it: it is looked at for a while, and stopped all stays as it was. */
+const work = useWork();
+const looking = ref(false);
+async function seenAnew(asked: (work: string) => Promise<Entry>) {
+  looking.value = true;
+  await change(() => asked(work.begin()));
+  looking.value = false;
+  work.end();
   version.value += 1;
 }
 /** What ends a sentence after words of hers, which may have ended it already. */
@@ -38,6 +45,7 @@ const write = (part: Partial<Entry["facts"]>) =>
   change(() =>
     ask("put", "/api/journal/{entry}", { ...path.value, body: { ...props.entry.facts, ...part } }),
   );
+const worked = (work: string) => ({ params: { ...path.value.params, query: { work } } });
 const photos = useFileDialog({
   accept: "image/jpeg,image/png,image/webp,image/heic,.heic",
   multiple: false,
@@ -46,14 +54,14 @@ const photos = useFileDialog({
 photos.onChange((files) => {
   const file = files?.[0];
   if (file)
-    void seenAnew(() =>
-      ask("post", "/api/journal/{entry}/photo", { ...path.value, ...asFile(file.type, file) }),
+    void seenAnew((work) =>
+      ask("post", "/api/journal/{entry}/photo", { ...worked(work), ...asFile(file.type, file) }),
     );
 });
 const practise = () =>
-  seenAnew(() =>
+  seenAnew((work) =>
     ask("post", "/api/journal/{entry}/practice-photo", {
-      ...path.value,
+      ...worked(work),
       body: { hand: 1.2, seed: version.value + 1 },
     }),
   );
@@ -71,8 +79,8 @@ function keepCorners(corners: [number, number][]) {
   cornering.value = false;
   const [a, b, c, d] = corners;
   if (a && b && c && d)
-    void seenAnew(() =>
-      ask("post", "/api/journal/{entry}/corners", { ...path.value, body: { corners: [a, b, c, d] } }),
+    void seenAnew((work) =>
+      ask("post", "/api/journal/{entry}/corners", { ...worked(work), body: { corners: [a, b, c, d] } }),
     );
 }
 async function takeOut() {
@@ -117,7 +125,13 @@ const apart = computed(
         :src="`/api/journal/${entry.id}/picture.png`"
         :alt="t('journal.entryOpen.asPredicted', { title: entry.facts.title })"
       />
-      <p class="does">
+      <StillWorking
+        v-if="looking"
+        :what="t('journal.entryOpen.lookingAtThePhotograph')"
+        :share="work.share.value"
+        @stop="work.end()"
+      />
+      <p v-else class="does">
         <el-button :disabled="busy" @click="photos.open()">{{
           entry.photographed
             ? t("journal.entryOpen.anotherPhotograph")
