@@ -5,7 +5,7 @@ import ctypes
 from cielo.core.keeping import KEPT
 
 # What is kept of answers while nobody asks for any.
-AT_REST_BYTES = 30_000_000
+AT_REST_BYTES = 10_000_000
 # An option of the C library and its number: mallopt(3), malloc.h of glibc.
 M_ARENA_MAX, FEW = -8, 2
 

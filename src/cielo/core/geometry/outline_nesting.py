@@ -101,10 +101,10 @@ def _cells(outline: Ring, cell_mm: float) -> Cells:
 
 def _lowest(taken: Cells, cells: Cells) -> tuple[int, int] | None:
     """The uppermost, then leftmost place where none of a piece's cells is taken, as (row, column); None where there is none."""
-    from scipy.signal import fftconvolve  # large to load, and few cards have odd shapes to nest
+    import cv2
 
     if cells.shape[0] > taken.shape[0] or cells.shape[1] > taken.shape[1]:
         return None
-    met = fftconvolve(taken, cells[::-1, ::-1], mode="valid")
+    met = cv2.matchTemplate(taken, cells, cv2.TM_CCORR)
     free = np.argwhere(met < 0.5)
     return (int(free[0][0]), int(free[0][1])) if len(free) else None
