@@ -18,9 +18,10 @@ from hypothesis import strategies as st
 from PIL import Image
 from pillow_heif import register_heif_opener
 
+from cielo.app.apart import Unforeseen
 from cielo.app.archive import archive_all
 from cielo.app.cards import start_card
-from cielo.app.walled import MOST_SECONDS, Unforeseen, end_readers, walled
+from cielo.app.walled import MOST_SECONDS, end_readers, walled
 from cielo.core.plan import Plan
 from cielo.core.shelf import Facts
 from cielo.demo.cards import demo_plans

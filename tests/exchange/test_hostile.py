@@ -14,6 +14,7 @@ from hypothesis import strategies as st
 from shapely import LineString, Polygon, box
 from shapely.affinity import translate
 
+from cielo.app import apart
 from cielo.app import walled as wall
 from cielo.app.walled import end_readers, walled
 from cielo.core.geometry.crossing import count_crossings, even_odd_area
@@ -109,7 +110,7 @@ def test_what_takes_too_long_or_too_much_is_ended_and_the_next_file_is_read(
 
 
 def test_a_fault_of_a_reader_is_told_as_what_it_is_and_the_next_file_is_read() -> None:
-    with pytest.raises(wall.Unforeseen, match="ValueError"):
+    with pytest.raises(apart.Unforeseen, match="ValueError"):
         walled(int, b"no number")
     assert walled(read_svg, svg('<path d="M0,0L9,0L9,9z"/>')).rings_mm
     end_readers()

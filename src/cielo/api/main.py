@@ -34,7 +34,9 @@ from cielo.api.routers import (
     versions,
     works,
 )
+from cielo.app.films_kept import keep_on
 from cielo.app.keeping_safe import keep_safe
+from cielo.app.timetabling import end_solvers
 from cielo.app.walled import end_readers
 from cielo.errors import NotFound
 from cielo.store.database import Store
@@ -82,7 +84,9 @@ def create_app(store: Store, web_root: Path | None = None, lan: Lan | None = Non
         ended = keep_safe(store)
         yield
         ended.set()
+        keep_on()
         end_readers()
+        end_solvers()
         store.close()
 
     app = FastAPI(

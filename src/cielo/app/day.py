@@ -3,6 +3,7 @@
 from dataclasses import dataclass, replace
 from datetime import datetime
 
+from cielo.app.timetabling import shortest_day
 from cielo.core.plan import EdgeMask, Plan
 from cielo.core.say import say
 from cielo.core.sequence.brushes import BrushPlan, plan_brushes
@@ -16,7 +17,6 @@ from cielo.core.sequence.timetable import (
     Timetable,
     mask_resource,
     parts_of_card,
-    schedule,
     spells_of_batch,
     tasks_of_batch,
 )
@@ -76,7 +76,7 @@ def plan_day(plan: Plan, wish: DayWish, effort: float = EFFORT) -> DayPlan:
         raise BadInput("this card has no steps yet.", mend="Plan it on the Desk first.")
     if not 1 <= wish.cards <= MOST_CARDS:
         raise BadInput(f"{wish.cards} cards cannot be planned as one day.", field="cards", mend=f"Plan 1 to {MOST_CARDS}.")
-    found = schedule(tasks_of_batch(plan, wish.cards), _resources(plan, wish), effort, spells_of_batch(plan, wish.cards))
+    found = shortest_day(tasks_of_batch(plan, wish.cards), _resources(plan, wish), effort, spells_of_batch(plan, wish.cards))
     numbers, said = _numbered_and_said(plan)
     # The cards are alike, so they are numbered as they are begun; slots come in that order.
     as_begun: dict[str, int] = {}

@@ -28,12 +28,19 @@ _SIZES = {"density": BANDS, "scattering": BANDS}
 
 
 @cache
-def begin() -> None:
-    """Take in what earlier runs kept, and keep what this one works out, when it ends."""
+def begin() -> tuple[Path, frozenset[str]]:
+    """Take in what earlier runs kept, and keep what this one works out, when it ends. The file, and the films that stood in it."""
     from platformdirs import user_cache_path
 
     path = user_cache_path("cielo", appauthor=False) / "films.json"
-    atexit.register(keep, path, bring_back(path))
+    atexit.register(keep_on)
+    return path, bring_back(path)
+
+
+def keep_on() -> None:
+    """Keep what was worked out up to now, where it was begun: a process that is told to end may get no further."""
+    if begin.cache_info().currsize:
+        keep(*begin())
 
 
 def bring_back(path: Path) -> frozenset[str]:

@@ -1,7 +1,10 @@
 """The memory of a Cielo that runs: held small where many threads work, and given back where nobody asks for anything."""
 
 import ctypes
+import gc
 
+from cielo.app.timetabling import end_solvers
+from cielo.app.walled import end_readers
 from cielo.core.keeping import KEPT
 
 # What is kept of answers while nobody asks for any.
@@ -21,7 +24,7 @@ def hold_small() -> None:
 
 
 class Resting:
-    """Whether anything was asked for since it was last looked."""
+    """Whether anything was asked for since it was last looked; where nothing was, memory is given back and processes apart are ended."""
 
     def __init__(self) -> None:
         self.asked = KEPT.asked
@@ -29,6 +32,9 @@ class Resting:
     def look(self) -> bool:
         """Give memory back where nothing was asked for since the last look; whether it was."""
         rests, self.asked = KEPT.asked == self.asked, KEPT.asked
+        if rests:
+            end_readers()
+            end_solvers()
         if rests and KEPT.bytes > AT_REST_BYTES:
             KEPT.thin(AT_REST_BYTES)
             give_back()
@@ -37,6 +43,7 @@ class Resting:
 
 def give_back() -> None:
     """Give free memory back to the system, where the C library can."""
+    gc.collect()
     trim = getattr(ctypes.CDLL(None), "malloc_trim", None)
     if trim is not None:
         trim(0)

@@ -1,5 +1,6 @@
 """What is made ready before someone waits for it."""
 
+from cielo.app.films_kept import begin
 from cielo.app.pictures import panel_png
 from cielo.app.reading import read_aloud
 from cielo.core.materials import Ink, Paper, Stock, Swatch
@@ -8,6 +9,7 @@ from cielo.core.plan import Brush, Card, EdgeMask, LayMask, MotifMask, Plan, Rev
 
 def warm_up() -> None:
     """Make the first picture and reading ahead of time: compiling the loops takes seconds, once."""
+    begin()
     paper = Paper((95.0, 0.0, 0.0), "uncoated")
     ink = Ink("warm", "warm", "dye", (Swatch(1.0, (60.0, 20.0, 20.0)),))
     card = Card(60.0, 60.0, "left", Reveals(5.0, 5.0, 5.0, 5.0))

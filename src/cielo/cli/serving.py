@@ -1,5 +1,7 @@
 """The web application and its demo, on this machine alone, or with --lan for the tablet at the table."""
 
+import subprocess
+import sys
 from pathlib import Path
 from typing import TYPE_CHECKING, Annotated
 
@@ -24,13 +26,21 @@ WEB_ROOT = Path(__file__).resolve().parents[3] / "web" / "dist"
 @app.command()
 def demo(db: Database = None, port: Port = 8490, fill_only: Annotated[bool, typer.Option("--fill-only")] = False) -> None:
     """Fill a new database with the demo and serve it."""
+    path = db or data_folder() / "demo.sqlite"
+    if not fill_only:
+        # By a process of its own, so that what filling takes is not held by the one that serves.
+        filling = [sys.executable, "-c", "from cielo.cli import main; main()", "demo", "--db", str(path), "--fill-only"]
+        filled = subprocess.run(filling, check=False)
+        if filled.returncode:
+            raise typer.Exit(filled.returncode)
+        serve(path, port)
+        return
+    from cielo.app.films_kept import begin
     from cielo.demo.fill import fill_file
 
-    path = db or data_folder() / "demo.sqlite"
+    begin()
     if fill_file(path):
         print("The Dry Garden Society's winter show is laid out.", flush=True)
-    if not fill_only:
-        serve(path, port)
 
 
 @app.command()

@@ -118,7 +118,7 @@ def _monotone_slopes(knots: Array, values: Array) -> Array:
     return np.asarray(PchipInterpolator(knots, values).derivative()(knots))
 
 
-# Films by what they depend on, the newest last, so that they can be kept from one run of Cielo to the next (app/films_kept.py).
+# Films by what they depend on, the one used last at the end, so that they can be kept from one run of Cielo to the next (app/films_kept.py).
 WORKED_OUT: dict[str, Film] = {}
 MOST_WORKED_OUT = 2048
 
@@ -137,11 +137,12 @@ def film_of(ink: Ink, stock: Paper) -> Film:
 def _fitted(ink: Ink, paper: Paper) -> Film:
     """The film that the swatches tell, made on ``paper``; kept apart from film_of because it is the same on every stock."""
     told = hashlib.sha256(repr((ink, paper)).encode()).hexdigest()
-    known = WORKED_OUT.get(told)
+    known = WORKED_OUT.pop(told, None)
     if known is None:
-        known = WORKED_OUT[told] = _fit(ink, paper)
-        while len(WORKED_OUT) > MOST_WORKED_OUT:
-            WORKED_OUT.pop(next(iter(WORKED_OUT)), None)
+        known = _fit(ink, paper)
+    WORKED_OUT[told] = known
+    while len(WORKED_OUT) > MOST_WORKED_OUT:
+        WORKED_OUT.pop(next(iter(WORKED_OUT)), None)
     return known
 
 
