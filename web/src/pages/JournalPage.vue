@@ -10,6 +10,7 @@ import { useAsked } from "../composables/useAsked";
 import { useDoing } from "../composables/useDoing";
 import WordChoice from "../components/word/WordChoice.vue";
 import EntryTile from "../features/journal/EntryTile.vue";
+import LearntLine from "../features/journal/LearntLine.vue";
 import EntryOpen from "../features/journal/EntryOpen.vue";
 import { grouped, sayRecord, sayUsual, searched, SHOWN, type ShownBy } from "../logic/journal";
 import { t } from "../words";
@@ -93,54 +94,22 @@ const hand = computed(() => {
         class="learnt"
         :aria-label="t('journal.page.whatWasLearnt')"
       >
-        <p v-if="hand">
-          <i18n-t keypath="journal.page.from" scope="global">
-            <template #hand>
-              <b>{{ hand }}</b>
-            </template>
-            <template #fromEntries>
-              <template v-for="(from, i) in learnt?.from_entries" :key="from.entry"
-                ><template v-if="i">, </template
-                ><button type="button" class="word" @click="choose(from.entry)">
-                  {{ from.title }}
-                </button></template
-              >
-            </template>
-          </i18n-t>
+        <LearntLine v-if="hand" :words="hand" :entries="learnt?.from_entries ?? []" @choose="choose">
           {{ t("journal.page.eachCanBeTakenBack") }}
-        </p>
-        <i18n-t
+        </LearntLine>
+        <LearntLine
           v-for="lesson in learnt?.lessons"
           :key="lesson.words"
-          keypath="journal.page.from2"
-          tag="p"
-          scope="global"
-        >
-          <template #words>
-            <b>{{ lesson.words }}</b>
-          </template>
-          <template #fromEntries>
-            <template v-for="(from, i) in lesson.from_entries" :key="from.entry"
-              ><template v-if="i">, </template
-              ><button type="button" class="word" @click="choose(from.entry)">
-                {{ from.title }}
-              </button></template
-            >
-          </template>
-        </i18n-t>
-        <i18n-t v-if="learnt?.paced_entries.length" keypath="journal.page.from3" tag="p" scope="global">
-          <template #paces>
-            <b>{{ learnt.paces || t("journal.page.youAreAboutAsQuick") }}</b>
-          </template>
-          <template #pacedEntries>
-            <template v-for="(from, i) in learnt.paced_entries" :key="from.entry"
-              ><template v-if="i">, </template
-              ><button type="button" class="word" @click="choose(from.entry)">
-                {{ from.title }}
-              </button></template
-            >
-          </template>
-        </i18n-t>
+          :words="lesson.words"
+          :entries="lesson.from_entries"
+          @choose="choose"
+        />
+        <LearntLine
+          v-if="learnt?.paced_entries.length"
+          :words="learnt.paces || t('journal.page.youAreAboutAsQuick')"
+          :entries="learnt.paced_entries"
+          @choose="choose"
+        />
         <p v-for="line in learnt?.liked" :key="line">{{ line }}</p>
       </section>
       <p v-if="!entries.length" class="none">{{ t("journal.page.nothingIsOnRecordYet") }}</p>

@@ -2,8 +2,11 @@
 import { parse } from "vue/compiler-sfc";
 import type { ElementNode, TemplateChildNode } from "@vue/compiler-core";
 import ts from "typescript";
-import { describe, expect, it } from "vitest";
-import { i18n } from ".";
+import { mount } from "@vue/test-utils";
+import { nextTick } from "vue";
+import { afterEach, describe, expect, it } from "vitest";
+import { i18n, t } from ".";
+import SheetWords from "../features/pieces/SheetWords.vue";
 
 const files = import.meta.glob<string>(
   ["../**/*.{vue,ts}", "!../**/*.test.ts", "!../api/schema.ts", "!../testing/**"],
@@ -122,5 +125,32 @@ describe("what the pages say", () => {
         expect(said.length, name).toBeGreaterThan(0);
       }
     }
+  });
+});
+
+describe("another language", () => {
+  afterEach(() => {
+    i18n.global.locale.value = "en";
+  });
+
+  it("puts controls in its own order, says one and many as it does, and leaves to English what it has not", async () => {
+    i18n.global.setLocaleMessage(
+      "xx" as "en",
+      {
+        pieces: { sheetWords: { forCutFromSheets: "{sheets}! {cards}!" } },
+        card: { cardInks: { steps: "sol | {steps} sola" } },
+      } as never,
+    );
+    const sheet = { key: "a4", name: "A4", width_mm: 210, height_mm: 297 };
+    const shown = mount(SheetWords, { props: { count: 3, sheet: "a4", called: "A4", sheets: [sheet] } });
+    const order = () => shown.findAll("button.word").map((word) => word.text());
+    const before = order();
+    expect(before).toHaveLength(2);
+    i18n.global.locale.value = "xx" as "en";
+    await nextTick();
+    expect(order()).toEqual([...before].reverse());
+    expect(shown.text().replace(/\s/g, "")).toBe("A4!3cards!");
+    expect([1, 4].map((steps) => t("card.cardInks.steps", { steps }, steps))).toEqual(["sol", "4 sola"]);
+    expect(t("card.savedWord.saved")).toBe("Saved");
   });
 });
