@@ -10,7 +10,8 @@ from functools import cache
 import numpy as np
 import pytest
 
-from cielo.core.materials import Ink, InkKind, Lab, Paper, Surface, Swatch
+from cielo.core.bounds import Lab
+from cielo.core.materials import Ink, InkKind, Paper, Surface, Swatch
 from cielo.core.optics.colourants import MEMBERS, ensemble
 from cielo.core.optics.confidence import uncertainty
 from cielo.core.optics.difference import ciede2000

@@ -9,7 +9,8 @@ import pytest
 from scipy import ndimage
 
 from cielo.core.advice.judge import judge, troubles
-from cielo.core.materials import Ink, Lab, Stock
+from cielo.core.bounds import Lab
+from cielo.core.materials import Ink, Stock
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.hue import chroma, hue_apart
 from cielo.core.optics.spectra import lab_from_xyz

@@ -8,7 +8,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from cielo.core.advice.crossing_checks import cross_all
-from cielo.core.materials import Ink, InkKind, Lab, Paper, Swatch
+from cielo.core.bounds import Lab
+from cielo.core.materials import Ink, InkKind, Paper, Swatch
 from cielo.core.optics.confidence import uncertainty
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.films import film_of

@@ -11,7 +11,7 @@ import numpy as np
 import pytest
 from numpy.typing import NDArray
 
-from cielo.core.materials import Lab
+from cielo.core.bounds import Lab
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import srgb_from_lab
 from cielo.core.photo import sheet

@@ -6,7 +6,8 @@ from pathlib import Path
 import numpy as np
 from numpy.typing import NDArray
 
-from cielo.core.materials import Ink, Lab, Laydown, Paper, Surface, Swatch
+from cielo.core.bounds import Lab
+from cielo.core.materials import Ink, Laydown, Paper, Surface, Swatch
 
 HERE = Path(__file__).parent
 CHANNELS = "CMYK"

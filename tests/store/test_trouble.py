@@ -14,7 +14,7 @@ import pytest
 from alembic import command
 from alembic.config import Config
 from fastapi.testclient import TestClient
-from sqlalchemy import create_engine
+from sqlalchemy import create_engine, event
 
 from cielo.api.main import create_app
 from cielo.app.cards import list_cards, start_card
@@ -94,14 +94,14 @@ def test_locked_full_and_read_only_are_answered_in_words_and_nothing_is_changed(
             other.execute("rollback")
         with store.engine.connect() as connection:
             pages = connection.exec_driver_sql("pragma page_count").scalar()
-            connection.exec_driver_sql(f"pragma max_page_count = {pages}")
+        limit = [f"pragma max_page_count = {pages}"]
+        store.engine.dispose()
+        event.listen(store.engine, "checkout", lambda raw, *_: [raw.execute(one) for one in limit])
         full = [web.post(f"/api/cards/{card}/copy") for _ in range(12)]
         assert full[-1].status_code == 503
         assert "no room" in full[-1].json()["detail"]
         assert len(web.get("/api/cards").json()) == 1 + sum(answer.status_code == 201 for answer in full)
-        with store.engine.connect() as connection:
-            connection.exec_driver_sql("pragma max_page_count = 1000000")
-            connection.exec_driver_sql("pragma query_only = on")
+        limit[:] = ["pragma max_page_count = 1000000", "pragma query_only = on"]
         refused = web.post(f"/api/cards/{card}/copy")
         assert refused.status_code == 503
         assert "may not be written" in refused.json()["detail"]

@@ -1,9 +1,11 @@
 """Work done in a process of its own: what it takes, of memory or of libraries, is gone with it, and nothing else falls with it.
 
-The process is begun when it is first needed and is told what to do over its pipes, each message pickled. Both ends are Cielo. It ends
-when it is told to, or when its pipe is closed because Cielo has ended, however that came.
+The process is begun when it is first needed. It is asked over its pipe, each question pickled by us; what it answers is only data
+(frames.py), because it may have read what a stranger wrote. It ends when it is told to, or when its pipe is closed because Cielo has
+ended, however that came.
 """
 
+import contextlib
 import os
 import pickle
 import subprocess
@@ -13,7 +15,9 @@ from collections.abc import Callable
 from threading import Lock, Timer
 from typing import Any, BinaryIO
 
-from cielo.errors import CieloError, TooLarge
+from cielo import errors
+from cielo.app.frames import Broken, read_frame, write_frame
+from cielo.errors import CieloError, Stopped, TooLarge
 
 LONG_S = 3600.0
 
@@ -23,7 +27,11 @@ class Unforeseen(RuntimeError):
 
 
 class Ended(RuntimeError):
-    """The process ended before it answered."""
+    """The process ended before it answered: it fell, or was ended by someone."""
+
+
+class Late(Ended):
+    """It took longer than it may, and was ended."""
 
 
 class Apart:
@@ -33,41 +41,80 @@ class Apart:
         self.begins = begins
         self.lock = Lock()
         self.process: subprocess.Popen[bytes] | None = None
+        self.asked = 0
+        self.over = False
 
     def ask(self, function: Callable[..., Any], args: tuple[object, ...], most_s: float = LONG_S) -> Any:
-        """``function(*args)`` as the process answers it; all must be what can be pickled.
+        """``function(*args)`` as the process answers it; all must be what can be pickled, and the answer what frames.py knows.
 
-        Raises what the function raises of our own errors, Ended where it takes longer than ``most_s`` or the process falls, and
-        Unforeseen for a fault of the function itself.
+        Raises what the function raises of our own errors; Late where it takes longer than ``most_s``, Ended where the process falls,
+        Unforeseen for a fault of the function itself or a process that cannot begin, Stopped where Cielo is shutting down.
         """
         with self.lock:
             begun = self.process if self.process is not None and self.process.poll() is None else self._begin()
-            assert begun.stdin is not None
-            assert begun.stdout is not None
-            ended_late = Timer(most_s, begun.kill)
-            ended_late.start()
-            try:
-                pickle.dump((function, args), begun.stdin)
-                begun.stdin.flush()
-                done, answer = pickle.load(begun.stdout)
-            except (EOFError, OSError, pickle.UnpicklingError) as error:
-                self._end()
-                raise Ended from error
-            finally:
-                ended_late.cancel()
+            done, answer = self._answer(begun, function, args, most_s)
         if done:
             return answer
         kind, reason, field, mend = answer
-        if kind is Unforeseen:
+        if kind == Unforeseen.__name__:
             raise Unforeseen(reason)
-        raise kind(reason, field=field, mend=mend)
+        found = getattr(errors, kind)
+        assert issubclass(found, CieloError)
+        raise found(reason, field=field, mend=mend)
+
+    def _answer(
+        self, begun: subprocess.Popen[bytes], function: Callable[..., Any], args: tuple[object, ...], most_s: float
+    ) -> tuple[bool, Any]:
+        assert begun.stdin is not None
+        assert begun.stdout is not None
+        self.asked += 1
+        late = False
+
+        def end_late() -> None:
+            nonlocal late
+            late = True
+            begun.kill()
+
+        ended_late = Timer(most_s, end_late)
+        ended_late.daemon = True
+        message = pickle.dumps((self.asked, function, args))  # what cannot be pickled has begun nothing yet
+        ended_late.start()
+        try:
+            begun.stdin.write(message)
+            begun.stdin.flush()
+            number, (done, answer) = read_frame(begun.stdout)
+            if number != self.asked:
+                raise Broken("the answer to another question")
+            return done, answer
+        except (EOFError, OSError, Broken, ValueError, TypeError) as error:
+            self._end()
+            if self.over:
+                raise Stopped("Cielo is shutting down.", mend="Start it again, and ask again.") from error
+            raise (Late if late else Ended) from error
+        except BaseException:
+            self._end()  # whoever asked was interrupted: what it still answers is for nobody
+            raise
+        finally:
+            ended_late.cancel()
 
     def end(self) -> None:
-        """End the process, where it is; the next thing asked begins another."""
-        with self.lock:
-            self._end()
+        """End the process where it is at no work; the next thing asked begins another."""
+        if self.lock.acquire(blocking=False):
+            try:
+                self._end()
+            finally:
+                self.lock.release()
+
+    def end_for_good(self) -> None:
+        """End the process whatever it is at, because Cielo ends; whoever waits for it is told so."""
+        self.over = True
+        process = self.process
+        if process is not None:
+            process.kill()
 
     def _begin(self) -> subprocess.Popen[bytes]:
+        if self.over:
+            raise Stopped("Cielo is shutting down.", mend="Start it again, and ask again.")
         few_threads = dict.fromkeys(("OPENBLAS_NUM_THREADS", "OMP_NUM_THREADS", "NUMBA_NUM_THREADS"), "1")
         self.process = subprocess.Popen(
             [sys.executable, "-c", self.begins],
@@ -77,13 +124,20 @@ class Apart:
             env={**os.environ, **few_threads},
         )
         assert self.process.stdout is not None
-        self.process.stdout.readline()  # it has imported what it works with; only now its time runs
+        # It has imported what it works with; only now its time runs.
+        if self.process.stdout.readline() != b"ready\n":
+            self._end()
+            raise Unforeseen("a process apart did not begin; what it works with may not be installed whole")
         return self.process
 
     def _end(self) -> None:
         if self.process is not None:
             self.process.kill()
             self.process.wait()
+            for pipe in (self.process.stdin, self.process.stdout):
+                if pipe is not None:
+                    with contextlib.suppress(OSError):  # what was still to be written to it
+                        pipe.close()
             self.process = None
 
 
@@ -100,18 +154,20 @@ def work_on(ready: Callable[[], None] = lambda: None) -> None:
 
 def _work_once(given: BinaryIO, told: BinaryIO) -> bool:
     try:
-        function, args = pickle.load(given)
+        number, function, args = pickle.load(given)
     except EOFError:
         return False
     answer: tuple[bool, Any]
     try:
         answer = (True, function(*args))
     except CieloError as error:  # as its facts, because the sentence alone would lose them on the way
-        answer = (False, (type(error), error.reason, error.field, error.mend))
+        answer = (False, (type(error).__name__, error.reason, error.field, error.mend))
     except MemoryError:
-        answer = (False, (TooLarge, "it needs more memory than Cielo gives it.", "", "Simplify it, or make it smaller."))
+        answer = (False, (TooLarge.__name__, "it needs more memory than Cielo gives it.", "", "Simplify it, or make it smaller."))
     except Exception:  # a fault of ours, which ends no process and is told as what it is
-        answer = (False, (Unforeseen, traceback.format_exc(), "", ""))
-    pickle.dump(answer, told)
-    told.flush()
+        answer = (False, (Unforeseen.__name__, traceback.format_exc(), "", ""))
+    try:
+        write_frame(told, number, answer)
+    except TypeError:
+        write_frame(told, number, (False, (Unforeseen.__name__, traceback.format_exc(), "", "")))
     return True

@@ -4,13 +4,13 @@ A card of more than one part has each of its pieces on the bench too, under the 
 are kept under its key, a tilde and their id. The clock is the server's, so a sleeping page loses nothing.
 """
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 from sqlalchemy.orm import Session
 
+from cielo.app.counted_off import booked, finished, unbooked
 from cielo.app.shelf import supplies_for
-from cielo.app.things import book_step
 from cielo.core.advice.supplies import Supplies
 from cielo.core.materials import Ink
 from cielo.core.plan import Dry, DryingWay, Plan, Step
@@ -20,27 +20,11 @@ from cielo.core.sequence.pace import Took
 from cielo.core.sequence.timetable import OF_PIECE, parts_of_card
 from cielo.core.table.table import suggested_minutes
 from cielo.errors import BadInput, NotFound
-from cielo.store.bench import (
-    KeptDifference,
-    Timer,
-    add_difference,
-    drop_difference,
-    drop_places_above,
-    drop_timer,
-    forget_times,
-    now,
-    read_differences,
-    read_places,
-    read_since,
-    read_timers,
-    read_times,
-    write_place,
-    write_time,
-    write_timer,
-)
+from cielo.exchange.attempt_file import AttemptModel, KeptDifferenceModel
+from cielo.store.bench import KeptDifference, change_attempt, drop_attempts, now, read_attempts
 from cielo.store.cards import find_card, read_revision
 from cielo.store.database import Store
-from cielo.store.shelf import forget_booked, is_booked, read_inks
+from cielo.store.shelf import read_inks
 
 MOST_CARDS = 60
 # A step that took longer than so many seconds and so many times the usual was left lying meanwhile. Judgement.
@@ -101,32 +85,34 @@ def stand_at_bench(store: Store, card_id: str, number: int = 1) -> BenchState:
 
 
 def set_batch(store: Store, card_id: str, cards: int) -> BenchState:
-    """Make so many cards in rotation; those above are taken off the bench."""
+    """Make so many cards in rotation; those above are taken off the bench, and begun anew when they come back."""
     if not 1 <= cards <= MOST_CARDS:
         raise BadInput(f"{cards} cards do not fit on the bench.", field="cards", mend=f"Take 1 to {MOST_CARDS}.")
     with store.transaction() as session:
         bench = _Bench(session, card_id, 1)
-        known = read_places(session, bench.card)
+        drop_attempts(session, bench.card, above=cards)
         for number in range(1, cards + 1):
-            if number not in known:
-                write_place(session, bench.card, number, bench.kept(bench.plan.steps[0].id))
-        drop_places_above(session, bench.card, cards)
-        return _state(bench)
+            if number not in bench.attempts:
+                change_attempt(session, bench.card, number, lambda _: bench.begun())
+        return _state(bench.again())
 
 
 def go_to_step(store: Store, card_id: str, step: str, number: int = 1) -> BenchState:
-    """Take another step in hand; running timers run on."""
+    """Take another step in hand; running timers run on. Going on means that what lies between was done, going back that it was not, but
+    where the part was finished."""
     with store.transaction() as session:
         bench = _Bench(session, card_id, number)
         state = _state(bench)
-        at, before = state.plan.index_of(step), state.plan.index_of(state.step)
+        ids = [one.id for one in state.plan.steps]
+        at, before = state.plan.index_of(step), ids.index(state.step)
+        attempt = bench.attempt
         if at == before + 1:
-            _clock(bench, state, state.step)
-        # Going on means that what lies between was done.
-        for done in state.plan.steps[before:at]:
-            book_step(session, bench.card, number, state.plan, done.id, bench.piece)
-        write_place(session, bench.card, number, bench.kept(step))
-        return _state(bench)
+            attempt = _clocked(bench, state, attempt)
+        if at < before:
+            attempt = unbooked(session, attempt, ids[at:], bench.piece)
+        else:
+            attempt = booked(session, attempt, state.plan, ids[before:at], bench.piece)
+        return bench.keep(_standing(attempt, bench.kept(step)))
 
 
 def finish_card(store: Store, card_id: str, number: int = 1) -> BenchState:
@@ -134,30 +120,26 @@ def finish_card(store: Store, card_id: str, number: int = 1) -> BenchState:
     with store.transaction() as session:
         bench = _Bench(session, card_id, number)
         state = _state(bench)
+        attempt = bench.attempt
         if not state.made and state.step == state.plan.steps[-1].id:
-            _clock(bench, state, state.step)
-        for done in state.plan.steps:
-            book_step(session, bench.card, number, state.plan, done.id, bench.piece)
-        write_place(session, bench.card, number, bench.kept(state.plan.steps[-1].id))
-        return _state(bench)
+            attempt = _clocked(bench, state, attempt)
+        attempt = booked(session, attempt, state.plan, [step.id for step in state.plan.steps], bench.piece)
+        return bench.keep(_standing(finished(attempt, state.plan, bench.piece), bench.kept(state.plan.steps[-1].id)))
 
 
 def make_again(store: Store, card_id: str, number: int = 1) -> BenchState:
-    """Another card in the place of one that is made: every part from its first step, and taking from the shelf anew."""
+    """Another card in the place of one that is made: every part from its first step as it is planned, and taking from the shelf anew."""
     with store.transaction() as session:
         bench = _Bench(session, card_id, number)
-        state = _state(bench)
-        forget_booked(session, bench.card, number)
-        forget_times(session, bench.card, number)
-        write_place(session, bench.card, number, bench.kept(state.plan.steps[0].id))
-        return _state(bench)
+        _state(bench)
+        return bench.keep(bench.begun())
 
 
 def clocked(store: Store, card_id: str, number: int) -> tuple[Took, ...]:
     """How long the steps of a card of the batch took, of all its parts, where the bench has clocked them."""
     with store.reading() as session:
         bench = _Bench(session, card_id, number)
-        times = read_times(session, bench.card, number)
+        times = bench.attempt.times
         return tuple(
             Took(work_of(plan, step), _usual(plan, step), times[kept])
             for key, (plan, _) in bench.parts.items()
@@ -175,51 +157,84 @@ def start_timer(store: Store, card_id: str, step: str, number: int = 1, way: Dry
         if not isinstance(drying, Dry):
             raise BadInput("only a drying step has a timer.", field="step")
         minutes = drying.minutes if way in (None, drying.way) else suggested_minutes(state.plan, drying, way)
-        write_timer(session, bench.card, Timer(number, bench.kept(step), now() + timedelta(minutes=minutes)))
-        write_place(session, bench.card, number, bench.kept(step))
-        return _state(bench)
+        kept = bench.kept(step)
+        timers = {**bench.attempt.timers, kept: now() + timedelta(minutes=minutes)}
+        return bench.keep(_standing(bench.attempt.model_copy(update={"timers": timers}), kept))
 
 
 def stop_timer(store: Store, card_id: str, step: str, number: int = 1) -> BenchState:
     """Stop a timer."""
     with store.transaction() as session:
         bench = _Bench(session, card_id, number)
-        drop_timer(session, bench.card, number, bench.kept(step))
-        return _state(bench)
+        timers = {kept: ends for kept, ends in bench.attempt.timers.items() if kept != bench.kept(step)}
+        return bench.keep(bench.attempt.model_copy(update={"timers": timers}))
 
 
 def do_differently(store: Store, card_id: str, number: int, difference: Difference) -> BenchState:
-    """Note that a step was done differently; all that follows is predicted from there. Raises BadInput for what cannot be."""
+    """Note that a step was done differently; all that follows is predicted from there, and what it took is counted off. Raises BadInput
+    for what cannot be."""
     with store.transaction() as session:
         bench = _Bench(session, card_id, number)
         state = _state(bench)
         at = state.plan.index_of(difference.step)
         made = _made_differently(state.plan, difference, read_inks(session))
-        add_difference(session, bench.card, number, replace(difference, step=bench.kept(difference.step)))
+        attempt, kept = bench.attempt, bench.kept(difference.step)
+        noted = KeptDifferenceModel(id=attempt.last_difference + 1, step=kept, how=difference.how, value=difference.value)
+        attempt = attempt.model_copy(update={"differences": (*attempt.differences, noted), "last_difference": noted.id})
         if difference.how == "skipped" and state.step == difference.step and made.steps:
-            write_place(session, bench.card, number, bench.kept(made.steps[min(at, len(made.steps) - 1)].id))
-        return _state(bench)
+            attempt = _standing(attempt, bench.kept(made.steps[min(at, len(made.steps) - 1)].id))
+        return bench.keep(_counted_as_made(bench, attempt, difference.step))
 
 
 def as_planned_after_all(store: Store, card_id: str, number: int, difference_id: int) -> BenchState:
     """Take a note of a difference back."""
     with store.transaction() as session:
         bench = _Bench(session, card_id, number)
-        drop_difference(session, bench.card, number, difference_id)
-        return _state(bench)
+        gone = next((one for one in bench.attempt.differences if one.id == difference_id), None)
+        if gone is None:
+            return _state(bench)
+        rest = tuple(one for one in bench.attempt.differences if one is not gone)
+        attempt = bench.attempt.model_copy(update={"differences": rest})
+        own = bench.own(gone.step)
+        return bench.keep(attempt if own is None else _counted_as_made(bench, attempt, own))
 
 
-def _clock(bench: "_Bench", state: BenchState, step: str) -> None:
-    """Keep how long the step in hand took, until now. Hands do one thing at a time: theirs began when anything was last done on any card
-    of the batch; a drying began when its own card came to it. What took far longer than it can was left lying, and says nothing."""
-    since = read_since(bench.session, bench.card)
-    doing = state.plan.steps[state.plan.index_of(step)]
+def _counted_as_made(bench: "_Bench", attempt: AttemptModel, step: str) -> AttemptModel:
+    """The attempt, where a step that was counted off before was done differently: counted as it was done; a step that was left out, or
+    is done after all behind where she stands, likewise."""
+    made = bench.made_of(attempt)[0]
+    ids = [one.id for one in made.steps]
+    if step not in ids:
+        kept = attempt.booked.get(bench.kept(step))
+        if kept is None or kept.took is None:
+            return attempt
+        loose = {**attempt.booked, bench.kept(step): kept.model_copy(update={"finished": False})}
+        return unbooked(bench.session, attempt.model_copy(update={"booked": loose}), [step], bench.piece)
+    stands = bench.own(attempt.step) if attempt.step else None
+    behind = stands in ids and ids.index(step) < ids.index(str(stands))
+    if bench.kept(step) in attempt.booked or behind:
+        return booked(bench.session, attempt, made, [step], bench.piece)
+    return attempt
+
+
+def _standing(attempt: AttemptModel, kept: str) -> AttemptModel:
+    """The attempt with a step in hand, from now on; where it is in hand already, since it came to it."""
+    return attempt if attempt.step == kept else attempt.model_copy(update={"step": kept, "since": now()})
+
+
+def _clocked(bench: "_Bench", state: BenchState, attempt: AttemptModel) -> AttemptModel:
+    """The attempt with how long the step in hand took, until now. Hands do one thing at a time: theirs began when anything was last done
+    on any card of the batch; a drying began when its own card came to it. What took far longer than it can was left lying, and says
+    nothing."""
+    since = {number: one.since for number, one in bench.attempts.items() if one.since is not None}
+    doing = state.plan.steps[state.plan.index_of(state.step)]
     began = since.get(bench.number) if isinstance(doing, Dry) else max(since.values(), default=None)
     if began is None:
-        return
+        return attempt
     took_s = (now() - began).total_seconds()
     if 0 < took_s <= max(LEFT_LYING_S, LEFT_LYING * usual_seconds(state.plan, doing)):
-        write_time(bench.session, bench.card, bench.number, bench.kept(step), took_s)
+        return attempt.model_copy(update={"times": {**attempt.times, bench.kept(state.step): took_s}})
+    return attempt
 
 
 def _usual(plan: Plan, step: Step) -> float:
@@ -241,6 +256,30 @@ class _Bench:
         self.plan = self.parts[self.piece][0]
         if not self.plan.steps:
             raise BadInput("this card has no steps yet.", mend="Plan it on the Desk first.")
+        self.attempts = read_attempts(session, self.card)
+        self.attempt = self.attempts.get(number, AttemptModel())
+
+    def again(self) -> "_Bench":
+        """The same, as it is kept now."""
+        return _Bench(self.session, f"{self.card}{OF_PIECE}{self.piece}" if self.piece else self.card, self.number)
+
+    def begun(self) -> AttemptModel:
+        """A card that is begun now."""
+        return AttemptModel(step=self.kept(self.plan.steps[0].id), since=now())
+
+    def keep(self, attempt: AttemptModel) -> BenchState:
+        """Keep this card of the batch so, and see where it stands then."""
+        change_attempt(self.session, self.card, self.number, lambda _: attempt)
+        return _state(self.again())
+
+    def made_of(self, attempt: AttemptModel) -> tuple[Plan, frozenset[int], tuple[KeptDifference, ...]]:
+        """This part as it is made with an attempt's differences, those that it cannot be made with, and all of them."""
+        kept = tuple(
+            KeptDifference(one.id, Difference(own, one.how, one.value))
+            for one in attempt.differences
+            if (own := self.own(one.step)) is not None
+        )
+        return *_as_far_as_can_be(self.plan, kept, read_inks(self.session)), kept
 
     def kept(self, step: str, piece: str | None = None) -> str:
         """What a step of a part is kept under."""
@@ -253,7 +292,8 @@ class _Bench:
         return step if piece == self.piece and bool(of) == bool(self.piece) else None
 
     def done(self, number: int, step: str, piece: str | None = None) -> bool:
-        return is_booked(self.session, self.card, number, self.kept(step, piece))
+        attempt = self.attempts.get(number)
+        return attempt is not None and self.kept(step, piece) in attempt.booked
 
 
 def _made_differently(plan: Plan, difference: Difference, shelf: tuple[Ink, ...]) -> Plan:
@@ -284,18 +324,15 @@ def _as_far_as_can_be(plan: Plan, kept: tuple[KeptDifference, ...], shelf: tuple
 
 def _state(bench: _Bench) -> BenchState:
     session, number = bench.session, bench.number
-    kept_places = read_places(session, bench.card)
-    if number != 1 and number not in kept_places:
+    if number != 1 and number not in bench.attempts:
         raise NotFound(f"the batch has no card {number}.", field="number", mend="Take one that it has.")
-    kept = tuple(
-        replace(one, difference=replace(one.difference, step=own))
-        for one in read_differences(session, bench.card, number)
-        if (own := bench.own(one.difference.step)) is not None
-    )
-    made, set_aside = _as_far_as_can_be(bench.plan, kept, read_inks(session))
-    places = {n: _place(bench, n, at, made if n == number else bench.plan) for n, at in (kept_places or {number: ""}).items()}
+    made, set_aside, kept = bench.made_of(bench.attempt)
+    places = {
+        n: _place(bench, n, attempt.step, made if n == number else bench.plan)
+        for n, attempt in (bench.attempts or {number: bench.attempt}).items()
+    }
     parts = tuple(
-        Part(key, name, bench.done(number, (made if key == bench.piece else plan).steps[-1].id, key))
+        Part(key, name, all(bench.done(number, step.id, key) for step in (made if key == bench.piece else plan).steps))
         for key, (plan, name) in bench.parts.items()
         if plan.steps
     )
@@ -322,9 +359,11 @@ def _place(bench: _Bench, number: int, kept: str, plan: Plan) -> str:
 def _running(bench: _Bench) -> tuple[Running, ...]:
     """The timers of all parts whose steps are still planned."""
     running = []
-    for timer in read_timers(bench.session, bench.card):
-        piece, _, step = timer.step.rpartition(OF_PIECE)
-        steps = [one.id for one in bench.parts[piece][0].steps] if piece in bench.parts else []
-        if step in steps:
-            running.append(Running(timer.number, piece, step, steps.index(step) + 1, timer.ends_at))
+    for number, attempt in bench.attempts.items():
+        for kept, ends_at in attempt.timers.items():
+            piece, _, step = kept.rpartition(OF_PIECE)
+            steps = [one.id for one in bench.parts[piece][0].steps] if piece in bench.parts else []
+            if step in steps:
+                running.append(Running(number, piece, step, steps.index(step) + 1, ends_at))
+    running.sort(key=lambda timer: timer.ends_at)
     return tuple(running)

@@ -23,15 +23,18 @@ from cielo.errors import BadInput, NotFound, OutOfDate
 from cielo.exchange.plan_file import read_plan
 from cielo.store.cards import Revision, add_card, add_revision, all_cards, find_card, read_revision, was_made
 from cielo.store.database import Store
+from cielo.store.once import made_before, made_once
 from cielo.store.shelf import read_on_shelf
 
 
 @dataclass(frozen=True)
 class Basis:
-    """What an edit was made from: a revision of the card, and the edit's own key, by which it is done once however often it is sent."""
+    """What an edit was made from: a revision of the card, the edit's own key, by which it is done once however often it is sent, and the
+    window it was made in, which alone takes it back."""
 
     revision: int
     key: str | None = None
+    window: str | None = None
 
 
 @dataclass(frozen=True)
@@ -135,12 +138,18 @@ def card_at(store: Store, card_id: str, revision: int) -> Plan:
         return _part_of(card_id, read_revision(session, whole_id(card_id), revision).plan)
 
 
-def start_card(store: Store, plan: Plan, said: str, *, by_her_hand: bool = True) -> CardOnDesk:
-    """A new card from a plan, predicted and reckoned for the maker's own hand; one that is brought in as a file keeps the hand it has."""
+def start_card(store: Store, plan: Plan, said: str, *, by_her_hand: bool = True, request: str | None = None) -> CardOnDesk:
+    """A new card from a plan, predicted and reckoned for the maker's own hand; one that is brought in as a file keeps the hand it has.
+    Asked twice by the same ``request`` it is begun once."""
     ensure_sound(plan)
-    with store.transaction() as session:
-        revision = add_card(session, settled(begun_now(session, plan, by_her_hand=by_her_hand)), said)
-    return open_card(store, revision.card_id)
+    with store.reading() as session:
+        begun = begun_now(session, plan, by_her_hand=by_her_hand)
+        before = made_before(session, request)
+    if before is None:
+        begun = settled(begun)  # what takes long keeps nobody waiting who writes
+        with store.transaction() as session:
+            before = made_once(session, request, lambda: add_card(session, begun, said).card_id)
+    return open_card(store, before)
 
 
 @dataclass(frozen=True)
@@ -200,36 +209,44 @@ def card_for(wish: CardWish, units: Units) -> Card:
     return card
 
 
-def import_card(store: Store, data: bytes) -> CardOnDesk:
+def import_card(store: Store, data: bytes, request: str | None = None) -> CardOnDesk:
     """A new card from the bytes of a plan file. Raises BadInput or TooLarge, and then nothing is stored."""
     plan = read_plan(data)
-    return start_card(store, plan, f"bring in {plan.title}", by_her_hand=False)
+    return start_card(store, plan, f"bring in {plan.title}", by_her_hand=False, request=request)
 
 
-def copy_card(store: Store, card_id: str) -> CardOnDesk:
+def copy_card(store: Store, card_id: str, request: str | None = None) -> CardOnDesk:
     """A new card that begins as another stands now."""
     plan = open_card(store, card_id).revision.plan
-    return start_card(store, replace(plan, title=f"{plan.title[:70]}, again"), f"start from {plan.title}")
+    return start_card(store, replace(plan, title=f"{plan.title[:70]}, again"), f"start from {plan.title}", request=request)
 
 
 def change_card(store: Store, card_id: str, basis: Basis, said: str, change: Callable[[Plan], Plan]) -> CardOnDesk:
     """One edit: one transaction, one revision; an edit that has been done already is not done again.
 
     Raises OutOfDate when the card was changed since ``basis``, and BadInput when the change makes no sound plan; then nothing
-    is stored.
+    is stored. What it comes to is worked out while nobody is kept waiting who writes.
     """
+    with store.reading() as session:
+        current = to_edit(session, card_id, basis)
+    if current is not None:
+        was = _part_of(card_id, current.plan)
+        changed = change(was)
+        with store.reading() as session:
+            now = with_what_is_known(session, changed, was)
+        # What every piece of the whole is for is kept with it; only the part that was changed is read anew.
+        keep_edit(store, card_id, basis, said, with_part(card_id, current.plan, resettled(was, now)))
+    return open_card(store, card_id)
+
+
+def keep_edit(store: Store, card_id: str, basis: Basis, said: str, plan: Plan) -> None:
+    """Keep what an edit made of the whole plan, where the card still stands as it was when it was made. Raises OutOfDate, BadInput."""
+    ensure_sound(plan)
     with store.transaction() as session:
         current = to_edit(session, card_id, basis)
-        if current is not None:
-            was = _part_of(card_id, current.plan)
-            now = with_what_is_known(session, change(was), was)
-            # What every piece of the whole is for is kept with it; only the part that was changed is read anew.
-            plan = with_part(card_id, current.plan, resettled(was, now))
-            ensure_sound(plan)
-            if plan != current.plan:
-                card = find_card(session, whole_id(card_id))
-                add_revision(session, card, plan, said, undo_to=current.number, redo_to=None, edit_key=basis.key)
-    return open_card(store, card_id)
+        if current is not None and replace(plan, given=current.plan.given) != current.plan:
+            card = find_card(session, whole_id(card_id))
+            add_revision(session, card, plan, said, undo_to=current.number, redo_to=None, edit_key=basis.key, window=basis.window)
 
 
 def to_edit(session: Session, card_id: str, basis: Basis) -> Revision | None:
@@ -292,29 +309,42 @@ def put_in_order(store: Store, card_id: str, basis: Basis) -> tuple[CardOnDesk, 
 
 
 def undo(store: Store, card_id: str, basis: Basis) -> CardOnDesk:
-    """Bring back the plan before the last change. Raises BadInput when there is none, OutOfDate when the card was changed since."""
+    """Bring back the plan before the last change. Raises BadInput when there is none or another window made it, OutOfDate when the card
+    was changed since."""
     with store.transaction() as session:
         current = to_edit(session, card_id, basis)
         if current is not None:
             if current.undo_to is None:
                 raise BadInput("there is nothing to undo.")
+            _ensure_own(current, basis)
             back = read_revision(session, whole_id(card_id), current.undo_to)
-            card = find_card(session, whole_id(card_id))
-            add_revision(session, card, back.plan, back.said, undo_to=back.undo_to, redo_to=current.number, edit_key=basis.key)
+            _step_to(session, card_id, basis, back, undo_to=back.undo_to, redo_to=current.number)
     return open_card(store, card_id)
 
 
 def redo(store: Store, card_id: str, basis: Basis) -> CardOnDesk:
-    """Bring back what undo took away. Raises BadInput when there is nothing, OutOfDate when the card was changed since."""
+    """Bring back what undo took away. Raises BadInput when there is nothing or another window made it, OutOfDate when the card was
+    changed since."""
     with store.transaction() as session:
         current = to_edit(session, card_id, basis)
         if current is not None:
             if current.redo_to is None:
                 raise BadInput("there is nothing to redo.")
             again = read_revision(session, whole_id(card_id), current.redo_to)
-            card = find_card(session, whole_id(card_id))
-            add_revision(session, card, again.plan, again.said, undo_to=current.number, redo_to=again.redo_to, edit_key=basis.key)
+            _ensure_own(again, basis)
+            _step_to(session, card_id, basis, again, undo_to=current.number, redo_to=again.redo_to)
     return open_card(store, card_id)
+
+
+def _ensure_own(revision: Revision, basis: Basis) -> None:
+    if None not in (revision.window, basis.window) and revision.window != basis.window:
+        raise BadInput("the last change was made in another window.", mend="Undo it there, or carry on from it here.")
+
+
+def _step_to(session: Session, card_id: str, basis: Basis, to: Revision, *, undo_to: int | None, redo_to: int | None) -> None:
+    """Bring a revision back; the next undo takes back the edit that made it, so it stays that of its own window."""
+    card = find_card(session, whole_id(card_id))
+    add_revision(session, card, to.plan, to.said, undo_to=undo_to, redo_to=redo_to, edit_key=basis.key, window=to.window)
 
 
 def put_away(store: Store, card_id: str, away: bool) -> None:

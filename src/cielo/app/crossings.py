@@ -4,7 +4,8 @@ from dataclasses import dataclass, replace
 
 from cielo.app.shelf import find_inks, find_stock
 from cielo.core.advice.crossing_checks import Crossing, cross_all
-from cielo.core.materials import Ink, Lab, MeasuredCrossing, Stock, Swatch
+from cielo.core.bounds import Lab
+from cielo.core.materials import Ink, MeasuredCrossing, Stock, Swatch
 from cielo.core.optics.films import film_of
 from cielo.core.optics.hue import say_colour
 from cielo.core.optics.layering import lab_of_stack

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from cielo.errors import CieloError
-from cielo.store.backups import backups_of, ensure_whole
+from cielo.store.backups import backup_is_old, backups_of, ensure_ours_whole, last_backup
 from cielo.store.database import Store
 
 # Less room than this on the disk is told.
@@ -48,7 +48,7 @@ def examine(database: Path, web_root: Path) -> tuple[Found, ...]:
 def _database(path: Path) -> Found:
     if not path.exists():
         return Found("database", True, "there is none yet; it is made when Cielo is first begun.")
-    ensure_whole(path)
+    ensure_ours_whole(path)
     store = Store(path)  # which brings its tables up to date and its rights in order
     store.close()
     return Found("database", True, f"whole, {path.stat().st_size / 1e6:.1f} MB, its tables up to date.")
@@ -58,7 +58,15 @@ def _backups(path: Path) -> Found:
     files = sorted(backups_of(path).glob("*.sqlite"), key=lambda file: file.stat().st_mtime)
     if not files:
         return Found("backups", True, "none yet; one is made every day that Cielo runs.")
-    ensure_whole(files[-1])
+    ensure_ours_whole(files[-1])
+    made = last_backup(path)
+    if backup_is_old(path):
+        return Found(
+            "backups",
+            False,
+            f"the last, {files[-1].name}, is of {made:%Y-%m-%d}.",
+            "Look into the log beside the database for why.",
+        )
     return Found("backups", True, f"{len(files)}, the last is {files[-1].name}, whole.")
 
 

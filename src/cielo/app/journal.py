@@ -22,7 +22,7 @@ from cielo.core.photo.compare import Compared, lesson_of
 from cielo.core.photo.taught import Taught
 from cielo.core.plan import Plan
 from cielo.core.say import say
-from cielo.errors import BadInput
+from cielo.errors import BadInput, OutOfDate
 from cielo.exchange.card_page import CardPage
 from cielo.exchange.journal_file import (
     ComparisonModel,
@@ -38,7 +38,8 @@ from cielo.exchange.photo import as_kept
 from cielo.exchange.plan_file import PlanModel
 from cielo.exchange.png import write_png
 from cielo.store.database import Store
-from cielo.store.journal import Entry, add_entry, drop_entry, read_entries, read_entry, write_entry
+from cielo.store.journal import Entry, add_entry, change_entry, drop_entry, read_entries, read_entry
+from cielo.store.once import made_once
 
 Side = Literal["photographed", "predicted", "difference"]
 # A difference of so many CIEDE2000 is drawn as dark as the map goes.
@@ -59,8 +60,9 @@ def open_entry(store: Store, entry_id: str) -> Entry:
         return read_entry(session, entry_id)
 
 
-def record_made(store: Store, card_id: str, number: int) -> Entry:
-    """A card of the bench put on record as it was followed, with what was done differently. Raises NotFound."""
+def record_made(store: Store, card_id: str, number: int, request: str | None = None) -> Entry:
+    """A card of the bench put on record as it was followed, with what was done differently; asked twice by the same ``request`` it is
+    recorded once. Raises NotFound."""
     state = stand_at_bench(store, card_id, number)
     planned = {step.id: n for n, step in enumerate(state.plan.steps, 1)}
     differently = tuple(
@@ -79,20 +81,18 @@ def record_made(store: Store, card_id: str, number: int) -> Entry:
         differently=differently,
         took=tuple(TookModel(**vars(one)) for one in clocked(store, card_id, number)),
     )
-    return _new(store, document)
+    return _new(store, document, request)
 
 
-def record_other(store: Store, facts: MadeFacts) -> Entry:
-    """A card made without a plan, put on record with a few words."""
-    return _new(store, JournalModel(facts=facts))
+def record_other(store: Store, facts: MadeFacts, request: str | None = None) -> Entry:
+    """A card made without a plan, put on record with a few words; once for one ``request``."""
+    return _new(store, JournalModel(facts=facts), request)
 
 
 def note_of(store: Store, entry_id: str, facts: MadeFacts) -> Entry:
     """What the maker says of a card, written anew. Raises NotFound."""
     with store.transaction() as session:
-        entry = read_entry(session, entry_id)
-        write_entry(session, entry_id, entry.document.model_copy(update={"facts": facts}))
-    return open_entry(store, entry_id)
+        return change_entry(session, entry_id, lambda document: document.model_copy(update={"facts": facts}))
 
 
 def take_out(store: Store, entry_id: str) -> None:
@@ -137,7 +137,7 @@ def _compared(
     corners: "np.ndarray[tuple[int, ...], np.dtype[np.float64]] | None",
     tell: Callable[[float], None],
 ) -> Entry:
-    document = entry.document.model_copy(update={"comparison": None, "taken_in": False, "pads_in": (), "pairs_in": ()})
+    told: dict[str, object] = {"comparison": None, "taken_in": False, "pads_in": (), "pairs_in": ()}
     refused: BadInput | None = None
     if entry.document.plan is not None:
         try:
@@ -146,16 +146,20 @@ def _compared(
             tell(FOUND)
             # The pictures of the comparison are asked for next.
             KEPT.put(_seen_as(_plan_of(entry), photo, _corners_of(seen)), seen)
-            document = document.model_copy(update={"comparison": told_of(seen, lesson_of(_plan_of(entry), seen, _rest(tell)))})
+            told["comparison"] = told_of(seen, lesson_of(_plan_of(entry), seen, _rest(tell)))
         except BadInput as error:
             refused = error
             if corners is not None:
                 raise
     with store.transaction() as session:
-        write_entry(session, entry.id, document, base64.b64encode(photo).decode())
+        if corners is not None and read_entry(session, entry.id).photo != entry.photo:
+            raise OutOfDate("another photograph of it came in meanwhile.", mend="Put the corners right on that one.")
+        kept = change_entry(
+            session, entry.id, lambda document: document.model_copy(update=told), base64.b64encode(photo).decode()
+        )
     if refused is not None:
         raise BadInput(f"the photograph is kept, but {refused.reason}", field="photo", mend=refused.mend)
-    return open_entry(store, entry.id)
+    return kept
 
 
 def _rest(tell: Callable[[float], None]) -> Callable[[float], None]:
@@ -180,56 +184,57 @@ def told_of(seen: Compared, lesson: Taught) -> ComparisonModel:
 def take_lesson(store: Store, entry_id: str, taken_in: bool) -> Entry:
     """Use what a photograph told of her hand for coming predictions, or no longer. Raises NotFound, BadInput where it told nothing."""
     with store.transaction() as session:
-        document = _compared_entry(session, entry_id)[0]
-        write_entry(session, entry_id, document.model_copy(update={"taken_in": taken_in}))
-    return open_entry(store, entry_id)
+        _comparison_of(session, entry_id)
+        return change_entry(session, entry_id, lambda document: document.model_copy(update={"taken_in": taken_in}))
 
 
 def take_pad(store: Store, entry_id: str, ink: str, taken_in: bool) -> Entry:
     """Use what a photograph told of her pad of an ink for coming predictions, or no longer. Raises NotFound, BadInput where it told
     nothing of that."""
     with store.transaction() as session:
-        document, comparison = _compared_entry(session, entry_id)
-        if ink not in {pad.ink for pad in comparison.pads}:
+        if ink not in {pad.ink for pad in _comparison_of(session, entry_id).pads}:
             raise BadInput(
                 "the photograph told nothing of that pad.", field="pad", mend="Take what is listed with the photograph."
             )
-        kept = tuple(one for one in document.pads_in if one != ink)
-        write_entry(session, entry_id, document.model_copy(update={"pads_in": (*kept, ink) if taken_in else kept}))
-    return open_entry(store, entry_id)
+
+        def taken(document: JournalModel) -> JournalModel:
+            kept = tuple(one for one in document.pads_in if one != ink)
+            return document.model_copy(update={"pads_in": (*kept, ink) if taken_in else kept})
+
+        return change_entry(session, entry_id, taken)
 
 
 def take_pair(store: Store, entry_id: str, pair: tuple[str, str], taken_in: bool) -> Entry:
     """Use how a photograph showed two inks, bottom and top, to cross for coming predictions on its stock, or no longer. Raises NotFound,
     BadInput where it told nothing of that."""
     with store.transaction() as session:
-        document, comparison = _compared_entry(session, entry_id)
-        if pair not in {(one.bottom, one.top) for one in comparison.pairs}:
+        if pair not in {(one.bottom, one.top) for one in _comparison_of(session, entry_id).pairs}:
             raise BadInput(
                 "the photograph told nothing of that crossing.", field="pair", mend="Take what is listed with the photograph."
             )
-        kept = tuple(one for one in document.pairs_in if one != pair)
-        write_entry(session, entry_id, document.model_copy(update={"pairs_in": (*kept, pair) if taken_in else kept}))
-    return open_entry(store, entry_id)
+
+        def taken(document: JournalModel) -> JournalModel:
+            kept = tuple(one for one in document.pairs_in if one != pair)
+            return document.model_copy(update={"pairs_in": (*kept, pair) if taken_in else kept})
+
+        return change_entry(session, entry_id, taken)
 
 
-def _compared_entry(session: Session, entry_id: str) -> tuple[JournalModel, ComparisonModel]:
-    document = read_entry(session, entry_id).document
-    if document.comparison is None:
+def _comparison_of(session: Session, entry_id: str) -> ComparisonModel:
+    comparison = read_entry(session, entry_id).document.comparison
+    if comparison is None:
         raise BadInput("no photograph of it was compared yet.", field="photo", mend="Bring a photograph of the card in first.")
-    return document, document.comparison
+    return comparison
 
 
 def take_pace(store: Store, entry_id: str, paced_in: bool) -> Entry:
     """Reckon with how long its steps took from now on, or no longer. Raises NotFound, BadInput where nothing was clocked."""
     with store.transaction() as session:
-        entry = read_entry(session, entry_id)
-        if not entry.document.took:
+        if not read_entry(session, entry_id).document.took:
             raise BadInput(
                 "the bench has clocked none of its steps.", field="took", mend="Make a card at the Bench, step by step."
             )
-        write_entry(session, entry_id, entry.document.model_copy(update={"paced_in": paced_in}))
-    return open_entry(store, entry_id)
+        return change_entry(session, entry_id, lambda document: document.model_copy(update={"paced_in": paced_in}))
 
 
 def photo_of(store: Store, entry_id: str) -> bytes:
@@ -273,10 +278,10 @@ def page_of(store: Store, entry_id: str) -> CardPage:
     return card_page(replace(plan, title=facts.title), base64.b64decode(entry.photo) if entry.photo else b"", notes)
 
 
-def begin_again(store: Store, entry_id: str) -> CardOnDesk:
+def begin_again(store: Store, entry_id: str, request: str | None = None) -> CardOnDesk:
     """A new card from an entry's plan as it was followed, predicted as she now knows. Raises NotFound, BadInput where there is no plan."""
     plan = _plan_of(open_entry(store, entry_id))
-    return start_card(store, replace(plan, title=f"{plan.title[:70]}, again"), f"start from {plan.title}")
+    return start_card(store, replace(plan, title=f"{plan.title[:70]}, again"), f"start from {plan.title}", request=request)
 
 
 def _seen_as(plan: Plan, photo: bytes, corners: Corners) -> tuple[object, ...]:
@@ -289,11 +294,15 @@ def _corners_of(seen: Compared) -> Corners:
     return (a, b, c, d)
 
 
-def _new(store: Store, document: JournalModel) -> Entry:
+def _new(store: Store, document: JournalModel, request: str | None) -> Entry:
     entry = Entry(uuid4().hex[:12], datetime.now(UTC), document, False)
-    with store.transaction() as session:
+
+    def keep() -> str:
         add_entry(session, entry)
-    return entry
+        return entry.id
+
+    with store.transaction() as session:
+        return read_entry(session, made_once(session, request, keep))
 
 
 def _plan_of(entry: Entry) -> Plan:

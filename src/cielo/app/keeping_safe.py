@@ -6,7 +6,7 @@ from threading import Event, Thread
 
 from cielo.app.resting import Resting
 from cielo.errors import CieloError
-from cielo.store.backups import backup_today
+from cielo.store.backups import backup_now, backup_today, thin_before
 from cielo.store.database import Store
 
 EVERY_S = 60.0
@@ -20,14 +20,25 @@ def keep_safe(store: Store) -> Event:
     return ended
 
 
+def backup_before(store: Store, what: str) -> None:
+    """A backup before much is changed at once. Raises StoreTrouble where none can be made, so that nothing is changed without."""
+    backup_now(store.path, f"before-{what}-{datetime.now(UTC):%Y%m%d-%H%M%S-%f}")
+    thin_before(store.path, what)
+
+
 def _keep(store: Store, ended: Event) -> None:
     resting = Resting()
     while not ended.wait(EVERY_S):
-        resting.look()
         try:
+            resting.look()
+            store.ensure_there()
             store.checkpoint()
             made = backup_today(store.path, datetime.now(UTC))
             if made is not None:
                 LOG.info("backup %s", made.name)
         except CieloError as error:
             LOG.warning("the database was not backed up: %s", error.sentence)
+        except (
+            Exception
+        ):  # whatever it is, there is a next minute, and a backup missing for a day is told (doctor, the Cards page)
+            LOG.exception("the database was not backed up")

@@ -6,9 +6,10 @@ from dataclasses import dataclass
 
 from sqlalchemy.orm import Session
 
+from cielo.core.bounds import Lab
 from cielo.core.keeping import KEPT
 from cielo.core.learnt import Hand, Note, PadLearnt, Remembered, hand_of, pads_of, remembered
-from cielo.core.materials import Lab, MeasuredCrossing
+from cielo.core.materials import MeasuredCrossing
 from cielo.core.plan import Brush, Pace, Pad, Plan
 from cielo.core.sequence.durations import techniques_of
 from cielo.core.sequence.pace import Took, WorkPace, pace_from, paces_of

@@ -7,7 +7,7 @@ from typing import Any, Literal
 from cielo.app.cards import Basis, CardOnDesk, change_card, whole_id
 from cielo.app.shelf import find_stock
 from cielo.core.geometry.envelopes import READY_MADE, fold_envelope, pile_mm
-from cielo.core.plan import Belongs, Outline, Piece, Plan, free_key, piece_of, with_piece, without_piece
+from cielo.core.plan import Belongs, Outline, Piece, Plan, new_piece_key, piece_of, with_piece, without_piece
 from cielo.core.units import inches
 from cielo.store.database import Store
 
@@ -53,7 +53,7 @@ def make_piece(store: Store, card_id: str, basis: Basis, kind: Kind, stock_key: 
             "envelope": (*_envelope_mm(plan), width / 2, height / 2, "rectangle", 0.0),
         }
         across, down, x, y, outline, raised = sizes[kind]
-        key = free_key("piece", [piece.key for piece in plan.pieces])
+        key = new_piece_key(plan)
         taken = {piece.name for piece in plan.pieces}
         name = kind if kind not in taken else next(f"{kind} {n}" for n in range(2, 99) if f"{kind} {n}" not in taken)
         size, place = (round(across, 1), round(down, 1)), (round(x, 1), round(y, 1))

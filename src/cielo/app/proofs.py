@@ -12,7 +12,7 @@ def proof_keys(plan: Plan) -> tuple[str, ...]:
     A proof hangs on the panel, its stock, what holds masks, what was measured, and the steps done with their inks and masks; not on
     steps to come, nor on what a step was planned for, what the card is called, or what lies beside the panel.
     """
-    common = replace(plan, title="", units="in", inks=(), masks=(), steps=(), focal=(), cuts=(), wishes=(), pieces=())
+    common = replace(plan, title="", units="in", inks=(), masks=(), steps=(), focal=(), cuts=(), wishes=(), pieces=(), given=0)
     keys = [_key("", common)]
     for step in plan.steps:
         things: list[object] = [replace(step, purpose=None)]

@@ -9,13 +9,14 @@ from cielo.app.proofs import proof_keys
 from cielo.core.advice.finding import Finding
 from cielo.core.advice.judge import judge
 from cielo.core.advice.supplies import Supplies
+from cielo.core.bounds import Lab
 from cielo.core.geometry.bridges import islands
 from cielo.core.geometry.holding import is_stencil, reach_through_mm
 from cielo.core.geometry.masks import outlines_mm
 from cielo.core.geometry.naming import opening_names
 from cielo.core.geometry.printing import prints_of
 from cielo.core.geometry.shapes import openings_of, rings_mm, shape_of_cut, shape_of_hold
-from cielo.core.materials import TOOLS, Lab
+from cielo.core.materials import TOOLS
 from cielo.core.order.reasons import reasons
 from cielo.core.plan import Brush, Drawn, Inside, LayMask, Mask, Motifs, Plan, Print, Stencil, Step, Words, masks_on
 from cielo.core.say import Part, care, fetch, lies_turned, mask_facts, print_facts, say_apart, sentence, where_to_lay

@@ -8,7 +8,7 @@ from sqlalchemy.orm import Session
 from cielo.core.advice.supplies import OnShelf, Supplies, Supply, SupplyKind, supplies_of
 from cielo.core.materials import Ink, Stock
 from cielo.errors import NotFound
-from cielo.store.bench import read_places
+from cielo.store.bench import count_attempts
 from cielo.store.cards import find_card, read_revision
 from cielo.store.database import Store
 from cielo.store.shelf import put_on_shelf, read_inks, read_on_shelf, read_stocks, write_left
@@ -34,7 +34,7 @@ def what_is_on_shelf(store: Store) -> OnShelf:
 
 def supplies_for(session: Session, card_id: str) -> Supplies:
     """The shelf, to last for as many cards as are in rotation at the bench."""
-    return Supplies(read_on_shelf(session), max(1, len(read_places(session, card_id))))
+    return Supplies(read_on_shelf(session), max(1, count_attempts(session, card_id)))
 
 
 def what_it_takes(store: Store, card_id: str, cards: int) -> tuple[Supply, ...]:

@@ -4,7 +4,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from cielo.app.things import keep_facts, keep_thing, list_things
+from cielo.app.keeping_safe import backup_before
+from cielo.app.things import ensure_thing, list_things, write_thing
 from cielo.core.materials import Ink, InkKind, Paper, Stock, Swatch
 from cielo.core.optics.spectra import hex_from_lab, lab_from_hex
 from cielo.core.shelf import Facts, ThingKind, a_thing
@@ -13,6 +14,7 @@ from cielo.exchange.gpl import Palette, read_gpl, write_gpl
 from cielo.exchange.plan_file import read_plan
 from cielo.exchange.shelf_csv import ShelfRow, WrongRow, key_of, read_shelf_csv, write_shelf_csv
 from cielo.store.database import Store
+from cielo.store.shelf import write_facts
 
 KINDS: tuple[ThingKind, ...] = ("ink", "stock", "stencil", "stamp", "tool", "tape")
 
@@ -51,16 +53,19 @@ def import_csv(store: Store, kind: ThingKind, data: bytes, *, take: bool) -> Pre
 
 
 def _take_rows(store: Store, kind: ThingKind, rows: Sequence[ShelfRow], wrong: Sequence[WrongRow], take: bool) -> Preview:
+    """What rows do, and with ``take`` all of them in one transaction, after a backup. What is only looked at is judged by the same code."""
     there = {thing.key: thing for thing in list_things(store) if thing.kind == kind}
     by_name = {thing.name.lower(): thing for thing in there.values()}
     told: list[RowToCome] = [RowToCome(w.row, w.name, "wrong", w.field, w.reason, w.mend) for w in wrong]
     seen: dict[str, int] = {}
+    coming: list[ShelfRow] = []
     for row in rows:
-        if row.key in seen:
-            why = f"row {seen[row.key]} is the same thing."
+        twice = seen.get(row.key, seen.get(f"called {row.name.lower()}"))
+        if twice is not None:
+            why = f"row {twice} is the same thing."
             told.append(RowToCome(row.row, row.name, "wrong", "name", why, "Leave one of them out."))
             continue
-        seen[row.key] = row.row
+        seen |= {row.key: row.row, f"called {row.name.lower()}": row.row}
         before = there.get(row.key)
         other = by_name.get(row.name.lower())
         if before is None and other is not None:
@@ -75,12 +80,23 @@ def _take_rows(store: Store, kind: ThingKind, rows: Sequence[ShelfRow], wrong: S
         # What comes with Cielo is as it is; a file tells only facts of it.
         thing = None if before is not None and before.what is None else row.thing
         same = before is not None and (thing is None or before.what == thing) and before.facts == row.facts
+        if not same:
+            try:
+                if thing is not None:
+                    ensure_thing(thing, row.facts)
+            except BadInput as error:
+                told.append(RowToCome(row.row, row.name, "wrong", error.field, error.reason, error.mend))
+                continue
+            coming.append(replace(row, thing=thing))
         told.append(RowToCome(row.row, row.name, "same" if same else "add" if before is None else "change"))
-        if take and not same:
-            if thing is not None:
-                keep_thing(store, thing, row.facts)
-            else:
-                keep_facts(store, kind, row.key, row.facts)
+    if take and coming:
+        backup_before(store, "import")
+        with store.transaction() as session:
+            for row in coming:
+                if row.thing is not None:
+                    write_thing(session, row.thing, row.facts)
+                else:
+                    write_facts(session, kind, row.key, row.facts)
     return Preview(kind, tuple(sorted(told, key=lambda one: one.row)), take)
 
 
@@ -113,7 +129,10 @@ def offer_from_plan(store: Store, data: bytes, *, take: bool = False) -> tuple[t
     stocks = (plan.stock,) if ("stock", plan.stock.key) not in there else ()
     if take:
         for thing in (*inks, *stocks):
-            keep_thing(store, thing)
+            ensure_thing(thing)
+        with store.transaction() as session:
+            for thing in (*inks, *stocks):
+                write_thing(session, thing, None)
     return inks, stocks
 
 

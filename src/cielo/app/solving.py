@@ -7,8 +7,9 @@ from cielo.app.cutting import lay_out_pieces
 from cielo.app.shelf import find_inks, find_stock, look_at_shelf
 from cielo.app.walled import walled
 from cielo.app.works import Work
+from cielo.core.bounds import Lab
 from cielo.core.keeping import kept
-from cielo.core.materials import Ink, Lab, Stock
+from cielo.core.materials import Ink, Stock
 from cielo.core.plan import Plan
 from cielo.core.simulation.measured import measured_of
 from cielo.core.solvers.bridge import Bridge, bridges

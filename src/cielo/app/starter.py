@@ -1,7 +1,8 @@
 """A shelf to start from: general inks of every kind and family, usual stocks, powders and pastes, under plain names. All colours are
 invented, as such an ink or sheet usually looks; her own take their place as she adds them."""
 
-from cielo.core.materials import Ink, InkKind, Lab, Paper, Stock, Swatch
+from cielo.core.bounds import Lab
+from cielo.core.materials import Ink, InkKind, Paper, Stock, Swatch
 
 WHITE = Paper((95.5, 0.2, -0.8), "coated")
 SYNTHETIC = Paper((96.0, 0.0, -0.6), "synthetic")

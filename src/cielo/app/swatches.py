@@ -7,7 +7,8 @@ import numpy as np
 
 from cielo.app.shelf import find_stock
 from cielo.app.walled import walled
-from cielo.core.materials import Ink, Lab, Swatch
+from cielo.core.bounds import Lab
+from cielo.core.materials import Ink, Swatch
 from cielo.core.optics.layering import reflectance_of_stack
 from cielo.core.photo.even import SheetSeen, lab_of_linear, swatches_of
 from cielo.core.photo.straighten import straighten

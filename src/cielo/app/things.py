@@ -8,21 +8,21 @@ from uuid import uuid4
 from sqlalchemy.orm import Session
 
 from cielo.app import starter
-from cielo.core.bounds import ensure_within
+from cielo.core.bounds import Lab, ensure_within
 from cielo.core.geometry.designs import DESIGNS
-from cielo.core.materials import TOOLS, Ink, Lab, Stock
+from cielo.core.materials import TOOLS, Ink, Stock
 from cielo.core.optics.films import film_of
 from cielo.core.optics.fitting import Fit, fit_of
 from cielo.core.optics.layering import lab_of_stack
-from cielo.core.plan import Brush, Plan
-from cielo.core.sequence.timetable import OF_PIECE
+from cielo.core.plan import Brush
 from cielo.core.shelf import Facts, OwnThing, ThingKind, a_thing, colour_family, runs_low
 from cielo.errors import BadInput, NotFound
 from cielo.store.cards import all_cards, read_revision
 from cielo.store.database import Store
 from cielo.store.shelf import (
-    book,
+    change_facts,
     delete_thing,
+    move_crossings,
     put_on_shelf,
     read_facts,
     read_facts_of,
@@ -132,23 +132,36 @@ def start_shelf(store: Store) -> None:
 
 def keep_thing(store: Store, thing: Ink | Stock | OwnThing, facts: Facts | None = None, *, new: bool = False) -> None:
     """Keep a thing, new or in place of the one of its key. Raises BadInput for what cannot be, or for a name that is taken."""
-    kind: ThingKind = "ink" if isinstance(thing, Ink) else "stock" if isinstance(thing, Stock) else thing.kind
-    if isinstance(thing, OwnThing):
-        ensure_within(thing, "cm")
-    if isinstance(thing, Ink) and thing.measured_on is not None:
-        film_of(thing, thing.measured_on)
+    ensure_thing(thing, facts)
     with store.transaction() as session:
         if new:
-            _ensure_free(session, kind, thing.key, thing.name)
-        if isinstance(thing, Ink):
-            put_on_shelf(session, (thing,), ())
-        elif isinstance(thing, Stock):
-            put_on_shelf(session, (), (thing,))
-        else:
-            write_own(session, thing)
-        if facts is not None:
-            ensure_within(facts, "cm")
-            write_facts(session, kind, thing.key, facts)
+            _ensure_free(session, _kind_of(thing), thing.key, thing.name)
+        write_thing(session, thing, facts)
+
+
+def ensure_thing(thing: Ink | Stock | OwnThing, facts: Facts | None = None) -> None:
+    """Raise BadInput, naming the field, for a thing that cannot be: a measure out of bounds, swatches that no ink makes."""
+    ensure_within(thing, "cm")
+    if facts is not None:
+        ensure_within(facts, "cm")
+    if isinstance(thing, Ink) and thing.measured_on is not None:
+        film_of(thing, thing.measured_on)
+
+
+def write_thing(session: Session, thing: Ink | Stock | OwnThing, facts: Facts | None) -> None:
+    """Keep a thing that can be, with what is known of it where something is."""
+    if isinstance(thing, Ink):
+        put_on_shelf(session, (thing,), ())
+    elif isinstance(thing, Stock):
+        put_on_shelf(session, (), (thing,))
+    else:
+        write_own(session, thing)
+    if facts is not None:
+        write_facts(session, _kind_of(thing), thing.key, facts)
+
+
+def _kind_of(thing: Ink | Stock | OwnThing) -> ThingKind:
+    return "ink" if isinstance(thing, Ink) else "stock" if isinstance(thing, Stock) else thing.kind
 
 
 def keep_facts(store: Store, kind: ThingKind, key: str, facts: Facts) -> None:
@@ -162,19 +175,22 @@ def note_facts(store: Store, things: Sequence[tuple[ThingKind, str]], **change: 
     """Note the same of several things at once."""
     with store.transaction() as session:
         for kind, key in things:
-            facts = replace(read_facts_of(session, kind, key), **change)  # type: ignore[arg-type]
-            ensure_within(facts, "cm")
-            write_facts(session, kind, key, facts)
+
+            def noted(facts: Facts) -> Facts:
+                new = replace(facts, **change)  # type: ignore[arg-type]
+                ensure_within(new, "cm")
+                return new
+
+            change_facts(session, kind, key, noted)
 
 
 def re_ink(store: Store, keys: Sequence[str], today: date | None = None) -> None:
     """Note that pads were re-inked: as full as when new, today."""
+    day = (today or datetime.now(UTC).date()).isoformat()
     with store.transaction() as session:
         for key in keys:
             _ink(session, key)
-            facts = read_facts_of(session, "ink", key)
-            day = (today or datetime.now(UTC).date()).isoformat()
-            write_facts(session, "ink", key, replace(facts, left=facts.full, since=day))
+            change_facts(session, "ink", key, lambda facts: replace(facts, left=facts.full, since=day))
 
 
 def put_things_away(store: Store, things: Sequence[tuple[ThingKind, str]], away: bool) -> None:
@@ -192,36 +208,18 @@ def delete_things(store: Store, things: Sequence[tuple[ThingKind, str]]) -> None
 
 
 def merge_things(store: Store, kind: ThingKind, keep: str, gone: str) -> None:
-    """Two of the same become one: what was counted is added up, where and notes are kept. Raises BadInput, NotFound."""
+    """Two of the same become one: what was counted is added up, where and notes are kept, and of inks what was measured of their
+    crossings; what was measured of both stays that of the one kept. Raises BadInput, NotFound."""
     if keep == gone:
         raise BadInput("a thing cannot be merged with itself.", field="gone", mend="Choose two.")
     with store.transaction() as session:
         one, other = read_facts_of(session, kind, keep), read_facts_of(session, kind, gone)
         left = None if one.left is None or other.left is None else one.left + other.left
         note = "; ".join(part for part in (one.note, other.note) if part)[:300]
+        if kind == "ink":
+            move_crossings(session, gone, keep)
         delete_thing(session, kind, gone)
         write_facts(session, kind, keep, replace(one, left=left, place=one.place or other.place, note=note))
-
-
-def book_step(session: Session, card_id: str, number: int, plan: Plan, step_id: str, piece: str = "") -> None:
-    """Take what a step of a card took off the shelf, once; and the sheet with the first. What is not counted stays plenty.
-
-    ``plan`` is that of the panel, or of the ``piece`` of that key.
-    """
-    of = f"{piece}{OF_PIECE}" if piece else ""
-    if not book(session, card_id, number, of + step_id):
-        return
-    step = plan.steps[plan.index_of(step_id)]
-    if isinstance(step, Brush):
-        _count_down(session, "ink", step.ink, step.passes)
-    if book(session, card_id, number, f"{of}the panel"):
-        _count_down(session, "stock", plan.stock.key, 1)
-
-
-def _count_down(session: Session, kind: ThingKind, key: str, taken: int) -> None:
-    facts = read_facts_of(session, kind, key)
-    if facts.left is not None:
-        write_facts(session, kind, key, replace(facts, left=max(0, facts.left - taken)))
 
 
 def _ink(session: Session, key: str) -> Ink:

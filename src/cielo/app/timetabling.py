@@ -22,6 +22,12 @@ def shortest_day(tasks: Sequence[Task], resources: Mapping[str, int], effort: fl
 
 
 def end_solvers() -> None:
-    """End the processes, where nobody plans days."""
+    """End the processes that are at no work, where nobody plans days."""
     for solver in _SOLVERS:
         solver.end()
+
+
+def end_solvers_for_good() -> None:
+    """End the processes whatever they are at, because Cielo ends."""
+    for solver in _SOLVERS:
+        solver.end_for_good()

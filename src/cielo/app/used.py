@@ -7,7 +7,7 @@ from cielo.core.plan import Plan, plan_of_piece
 from cielo.errors import BadInput
 from cielo.exchange.journal_file import UsedModel
 from cielo.store.database import Store
-from cielo.store.journal import Entry, read_entry, write_entry
+from cielo.store.journal import Entry, change_entry, read_entry
 from cielo.store.shelf import read_on_shelf, write_left
 
 NO_SHELF = Supplies(OnShelf((), (), {}))
@@ -43,8 +43,7 @@ def take_off_shelf(store: Store, entry_id: str) -> Entry:
                 field="shelf",
                 mend="Tell under Shelf how many passes of an ink or sheets of a stock are left.",
             )
-        write_entry(session, entry_id, document.model_copy(update={"off_shelf": tuple(taken)}))
-        return read_entry(session, entry_id)
+        return change_entry(session, entry_id, lambda document: document.model_copy(update={"off_shelf": tuple(taken)}))
 
 
 def put_back_on_shelf(store: Store, entry_id: str) -> Entry:
@@ -56,5 +55,4 @@ def put_back_on_shelf(store: Store, entry_id: str) -> Entry:
             left = shelf.left.get((one.kind, one.key))
             if left is not None:
                 write_left(session, one.kind, one.key, left + one.count)
-        write_entry(session, entry_id, document.model_copy(update={"off_shelf": ()}))
-        return read_entry(session, entry_id)
+        return change_entry(session, entry_id, lambda document: document.model_copy(update={"off_shelf": ()}))

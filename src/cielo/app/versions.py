@@ -3,12 +3,12 @@
 from dataclasses import dataclass, replace
 from datetime import datetime
 
-from cielo.app.cards import OF, Basis, CardOnDesk, card_at, open_card, start_card, to_edit, whole_id, with_part
+from cielo.app.cards import OF, Basis, CardOnDesk, card_at, keep_edit, open_card, start_card, to_edit, whole_id, with_part
 from cielo.app.sheets import takes
 from cielo.core.advice.judge import checked, troubles
-from cielo.core.plan import Plan, ensure_sound
+from cielo.core.plan import Plan
 from cielo.core.say import differences
-from cielo.store.cards import add_revision, distinct_revisions, find_card, read_revision
+from cielo.store.cards import distinct_revisions, find_card, read_revision
 from cielo.store.database import Store
 
 SAID = "bring an earlier version back"
@@ -61,20 +61,17 @@ def compare(store: Store, card_id: str, was: int, now: int) -> Comparison:
 def take_version(store: Store, card_id: str, basis: Basis, number: int) -> CardOnDesk:
     """Bring a version back as one edit, which undo takes back. Raises NotFound and OutOfDate."""
     back = card_at(store, card_id, number)
-    with store.transaction() as session:
+    with store.reading() as session:
         current = to_edit(session, card_id, basis)
-        if current is not None:
-            plan = with_part(card_id, current.plan, back)
-            ensure_sound(plan)
-            card = find_card(session, whole_id(card_id))
-            add_revision(session, card, plan, SAID, undo_to=current.number, redo_to=None, edit_key=basis.key)
+    if current is not None:
+        keep_edit(store, card_id, basis, SAID, with_part(card_id, current.plan, back))
     return open_card(store, card_id)
 
 
-def vary(store: Store, card_id: str, number: int) -> CardOnDesk:
+def vary(store: Store, card_id: str, number: int, request: str | None = None) -> CardOnDesk:
     """A new card that begins as another stood at one of its versions."""
     plan = card_at(store, card_id, number)
-    return start_card(store, replace(plan, title=f"{plan.title[:70]}, varied"), f"start from {plan.title}")
+    return start_card(store, replace(plan, title=f"{plan.title[:70]}, varied"), f"start from {plan.title}", request=request)
 
 
 def _standing(plan: Plan) -> Standing:

@@ -3,6 +3,7 @@
 import json
 import os
 import sys
+from datetime import datetime
 from pathlib import Path
 from typing import Annotated, Any
 
@@ -10,10 +11,17 @@ import typer
 
 from cielo.errors import BadInput, CieloError, Contradiction
 
-app = typer.Typer(no_args_is_help=True, add_completion=False, help="Plans, predicts and guides card backgrounds.")
+app = typer.Typer(
+    no_args_is_help=True,
+    add_completion=False,
+    pretty_exceptions_enable=False,
+    help="Plans, predicts and guides card backgrounds.",
+)
 
 PlanFile = Annotated[Path, typer.Argument(metavar="PLAN", help="a plan file, *.cielo.json")]
 AsJson = Annotated[bool, typer.Option("--json", help="answer as JSON")]
+# Of the failures of commands so many signs are kept.
+LARGEST_LOG = 200_000
 Database = Annotated[Path | None, typer.Option("--db", help="the database file")]
 Port = Annotated[int, typer.Option(min=0, max=65535, help="the port on 127.0.0.1; 0 takes a free one")]
 
@@ -53,20 +61,40 @@ def read_file(path: Path, most: int | None = None) -> bytes:
         raise BadInput(f"cannot be read: {error.strerror}.", mend="Check the name and the folder.") from error
 
 
-def write_file(path: Path, data: bytes) -> None:
-    """Write a file whole or not at all: beside it first, then in its place, so that what stood there outlives a full disk or Ctrl-C."""
+def write_file(path: Path, data: bytes, *, hers_alone: bool = False) -> None:
+    """Write a file whole or not at all: beside it first, then in its place, so that what stood there outlives a full disk or Ctrl-C.
+    ``hers_alone``: nobody else on the machine may read it."""
     beside = path.with_name(f".{path.name}.part")
     try:
         if path.exists() and not path.is_file():  # a pipe or a device has no place to take
             path.write_bytes(data)
             return
         try:
+            beside.unlink(missing_ok=True)
+            os.close(os.open(beside, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600 if hers_alone else 0o666))
             beside.write_bytes(data)
             os.replace(beside, path)
         finally:
             beside.unlink(missing_ok=True)
     except OSError as error:
         raise BadInput(f"cannot be written: {error.strerror}.", field=str(path), mend="Check the folder.") from error
+
+
+def log_failure(error: Exception) -> str:
+    """Write what nobody foresaw into a log of the user's; says where it is, or that it could not be kept."""
+    from traceback import format_exception
+
+    from platformdirs import user_log_path
+
+    path = user_log_path("cielo", appauthor=False) / "commands.log"
+    text = f"{datetime.now().astimezone().isoformat(timespec='seconds')} {' '.join(sys.argv[1:2])}\n{''.join(format_exception(error))}\n"
+    try:
+        path.parent.mkdir(mode=0o700, parents=True, exist_ok=True)
+        before = path.read_text(encoding="utf-8", errors="replace")[-LARGEST_LOG:] if path.is_file() else ""
+        write_file(path, (before + text).encode(errors="replace"), hers_alone=True)
+    except (OSError, CieloError):
+        return "Nothing was changed that was not told; the log could not be written."
+    return f"More stands in {path}."
 
 
 def make_folder(path: Path) -> None:

@@ -8,7 +8,8 @@ import typer
 from cielo.errors import BadInput
 
 if TYPE_CHECKING:
-    from cielo.core.materials import Ink, Lab, Stock
+    from cielo.core.bounds import Lab
+    from cielo.core.materials import Ink, Stock
     from cielo.core.plan import Plan
 
 Shelf = Annotated[Path | None, typer.Option(help="a Cielo database: take its inks too")]
@@ -19,15 +20,11 @@ def inks_of(plan: "Plan", shelf: Path | None) -> "tuple[Ink, ...]":
     if shelf is None:
         return plan.inks
     from cielo.app.shelf import look_at_shelf
-    from cielo.store.database import Store
+    from cielo.store.database import looked_at
 
-    if not shelf.is_file():
-        raise BadInput("there is no such database.", field="--shelf", mend="Give the file that cielo serve or cielo demo uses.")
-    store = Store(shelf)
     own = {ink.key for ink in plan.inks}
-    inks = (*plan.inks, *(ink for ink in look_at_shelf(store).inks if ink.key not in own))
-    store.close()
-    return inks
+    with looked_at(shelf) as store:
+        return (*plan.inks, *(ink for ink in look_at_shelf(store).inks if ink.key not in own))
 
 
 def inks_or_usual(plan: "Plan", shelf: Path | None) -> "tuple[Ink, ...]":
@@ -43,18 +40,15 @@ def stock_or_usual(key: str, shelf: Path | None) -> "Stock":
     """A stock of a shelf; without one of the usual stocks to start from. Raises BadInput."""
     from cielo.app.shelf import find_stock
     from cielo.app.starter import STOCKS
-    from cielo.store.database import Store
+    from cielo.store.database import looked_at
 
     if shelf is None:
         stock = next((stock for stock in STOCKS if stock.key == key), None)
         if stock is None:
             raise BadInput(f"there is no stock {key!r}.", field="--on", mend=f"One of: {', '.join(one.key for one in STOCKS)}.")
         return stock
-    store = Store(shelf)
-    try:
+    with looked_at(shelf) as store:
         return find_stock(store, key)
-    finally:
-        store.close()
 
 
 def lab_of(text: str) -> "Lab":
@@ -63,6 +57,7 @@ def lab_of(text: str) -> "Lab":
         lightness, a, b = (float(part) for part in text.split(","))
     except ValueError:
         raise BadInput(f"{text!r} is no colour.", field="--lab", mend="Write it as L,a,b, such as 62,-14,30.") from None
-    if not (0 <= lightness <= 100 and abs(a) <= 128 and abs(b) <= 128):
-        raise BadInput("no colour lies there.", field="--lab", mend="L goes from 0 to 100, a and b from -128 to 128.")
+    from cielo.core.bounds import ensure_lab
+
+    ensure_lab((lightness, a, b), "--lab")
     return (lightness, a, b)

@@ -20,6 +20,9 @@ from cielo.cli.common import (
 )
 from cielo.errors import BadInput
 
+# Days that a calendar program reads, with room for the longest batch.
+EARLIEST_YEAR, LATEST_YEAR = 1970, 9000
+
 
 @app.command()
 def predict(
@@ -104,15 +107,10 @@ def check(
     if shelf is not None:
         from cielo.app.shelf import what_is_on_shelf
         from cielo.core.advice.supplies import Supplies
-        from cielo.store.database import Store
+        from cielo.store.database import looked_at
 
-        if not shelf.is_file():
-            raise BadInput(
-                "there is no such database.", field="--shelf", mend="Give the file that cielo serve or cielo demo uses."
-            )
-        store = Store(shelf)
-        supplies = Supplies(what_is_on_shelf(store), cards)
-        store.close()
+        with looked_at(shelf) as store:
+            supplies = Supplies(what_is_on_shelf(store), cards)
     with About(plan):
         document = plan_of(plan)
         findings = judge(document, supplies)
@@ -203,6 +201,10 @@ def schedule(
     """The day plan: who does which step of which card when, in the shortest time found. Exit code 1 when it is late."""
     from cielo.app.day import DayWish, export_day, plan_day
 
+    if start is not None and not EARLIEST_YEAR <= start.year <= LATEST_YEAR:
+        raise BadInput(
+            f"no card is made in {start.year}.", field="--start", mend=f"Give a day from {EARLIEST_YEAR} to {LATEST_YEAR}."
+        )
     begin = start or datetime.combine(datetime.now().date(), datetime.min.time()).replace(hour=9)
     if deadline is not None and deadline <= begin:
         raise BadInput("the deadline lies before the start.", field="--deadline", mend="Give a later one.")

@@ -91,7 +91,7 @@ def wish(
     plan: PlanFile,
     out: OutFolder,
     words: Annotated[str, typer.Option(help="colours and mood, such as: dusk, from warm to cold")] = "",
-    minutes: Annotated[float | None, typer.Option(min=1, help="the time at hand")] = None,
+    minutes: Annotated[float | None, typer.Option(min=1, max=1440, help="the time at hand")] = None,
     focal: Annotated[str | None, typer.Option(help="what is to stand out on it: dark or light")] = None,
     use_up: Annotated[str, typer.Option(help="keys of inks to be used up, KEY,KEY")] = "",
     shelf: Shelf = None,
@@ -106,8 +106,15 @@ def wish(
     with About(plan), typer.progressbar(length=100, label="Looking", file=sys.stderr) as bar:
         document: Plan = plan_of(plan)
         wanted = Wish(words, minutes, focal, keys)  # type: ignore[arg-type]
-        proposed = grounds_for(wanted, blank_of(document), inks_or_usual(document, shelf),
-                               tell=lambda share: bar.update(round(100 * share) - bar.pos))  # fmt: skip
+        inks = inks_or_usual(document, shelf)
+        unknown_inks = [key for key in keys if key not in {ink.key for ink in inks}]
+        if unknown_inks:
+            raise BadInput(
+                f"there is no ink {unknown_inks[0]!r}.",
+                field="--use-up",
+                mend=f"Give keys of these: {', '.join(ink.key for ink in inks[:12])}.",
+            )
+        proposed = grounds_for(wanted, blank_of(document), inks, tell=lambda share: bar.update(round(100 * share) - bar.pos))
     listed = _written(out, proposed)
     if as_json:
         print_json(listed)

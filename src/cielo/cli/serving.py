@@ -64,6 +64,15 @@ def serve(
     for file, field in ((certificate, "--certificate"), (key, "--key")):
         if file is not None and not file.is_file():
             raise BadInput(f"there is no file {file.name}.", field=field, mend="Give a PEM file.")
+    if certificate is not None:
+        import ssl
+
+        try:
+            ssl.create_default_context(ssl.Purpose.CLIENT_AUTH).load_cert_chain(certificate, key)
+        except (ssl.SSLError, OSError) as error:
+            raise BadInput(
+                "the certificate and its key cannot be used.", field="--certificate", mend="Give both as PEM, of one pair."
+            ) from error
     listener = socket.socket()
     listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
     try:

@@ -128,7 +128,7 @@ def archive(
         raise BadInput("there is no such database.", field="--db", mend="Give the file that cielo serve or cielo demo uses.")
     store = Store(path)
     try:
-        write_file(file, archive_all(store))
+        write_file(file, archive_all(store), hers_alone=True)
     finally:
         store.close()
     print(f"Everything is in {file}.")
@@ -136,15 +136,21 @@ def archive(
 
 @app.command()
 def unpack(file: Annotated[Path, typer.Argument(metavar="FILE", help="an archive, *.zip")], db: Database = None) -> None:
-    """Bring a whole archive into a database that holds no card yet."""
-    from cielo.app.archive import unpack_all
+    """Bring a whole archive into a database that holds nothing yet."""
+    from cielo.app.archive import put_all, read_all
     from cielo.exchange.archive import LARGEST_BYTES
     from cielo.store.database import Store
 
-    data = read_file(file, LARGEST_BYTES)
-    store = Store(db or data_folder() / "cielo.sqlite")
+    found = read_all(read_file(file, LARGEST_BYTES))  # before there is a database, so that what is no archive leaves none
+    path = db or data_folder() / "cielo.sqlite"
+    new = not path.exists()
+    store = Store(path)
     try:
-        came = unpack_all(store, data)
-    finally:
+        came = put_all(store, found)
+    except CieloError:
         store.close()
+        if new:
+            path.unlink(missing_ok=True)
+        raise
+    store.close()
     print(f"{came} cards, the shelf and all that belongs to them are here.")

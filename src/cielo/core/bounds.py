@@ -3,6 +3,7 @@
 A bound is written where a field is declared (``diameter_mm: Span``), in the terms of the ``annotated_types`` package.
 """
 
+import re
 from collections.abc import Callable
 from dataclasses import fields, is_dataclass
 from functools import cache
@@ -10,10 +11,19 @@ from math import isfinite
 from typing import Annotated, Any, get_args, get_type_hints
 
 from annotated_types import Interval, Len
-from pydantic import Field
+from pydantic import BeforeValidator, Field
 
 from cielo.core.units import Units, say_least, say_length, say_most
 from cielo.errors import BadInput
+
+# Signs that are none: what ends a line or steers a printer (Unicode, category Cc), and what turns the way of writing (UAX 9).
+_UNSEEN = re.compile("[\\x00-\\x1f\\x7f-\\x9f\\u2028\\u2029\\u202a-\\u202e\\u2066-\\u2069]+")
+
+
+def one_line(text: Any) -> Any:
+    """A name as it is kept: on one line, with nothing in it that is not seen."""
+    return _UNSEEN.sub(" ", text).strip() if isinstance(text, str) else text
+
 
 Length = Annotated[float, Interval(ge=0, le=1000)]
 Size = Annotated[float, Interval(gt=0, le=1000)]
@@ -47,18 +57,35 @@ Hand = Annotated[float, Interval(ge=0.5, le=2.0)]
 # How long her hands are at a kind of work beside the usual time.
 Times = Annotated[float, Interval(ge=0.25, le=4.0)]
 Owned = Annotated[int, Interval(ge=1, le=40)]
+# The number in an id that Cielo gave.
+Given = Annotated[int, Interval(ge=0, le=999_999)]
 Seed = Annotated[int, Interval(ge=0, le=1_000_000)]
-# A colour by eye or by a reader, CIE Lab of D50.
-_Chroma = Annotated[float, Interval(ge=-150, le=150)]
-SeenLab = tuple[Annotated[float, Interval(ge=0, le=100)], _Chroma, _Chroma]
+# A colour by eye or by a reader, CIE Lab of D50. Further from grey than this lies no colour that anything has.
+LStar = Annotated[float, Interval(ge=0, le=100)]
+Opponent = Annotated[float, Interval(ge=-160, le=160)]
+Lab = tuple[LStar, Opponent, Opponent]
+# Of inks and stocks: full applications under a swatch, a share, the hiding power beside the usual, a sheet's thickness in mm.
+Strength = Annotated[float, Interval(ge=0, le=20)]
+Share = Annotated[float, Interval(ge=0, le=1)]
+Hiding = Annotated[float, Interval(ge=0.05, le=20)]
+Thickness = Annotated[float, Interval(ge=0.02, le=5)]
 # What keys and ids are made of, in files and on the web.
 Key = Annotated[str, Len(1, 64), Field(pattern=r"^[A-Za-z0-9][A-Za-z0-9 _.\-]*$")]
 OpeningKey = Annotated[str, Field(pattern=r"^(r-?[0-9]{1,4}c-?[0-9]{1,4}|o[0-9]{1,4})$")]
-Name = Annotated[str, Len(1, 80)]
+Name = Annotated[str, BeforeValidator(one_line), Len(1, 80)]
 Text = Annotated[str, Len(1, 120)]
 
 MOST_INKS = 24
 MOST_STEPS = 200
+
+
+def ensure_lab(lab: tuple[float, ...], field: str) -> None:
+    """Raise BadInput, naming the field, for a colour that cannot be."""
+    limits = [bound for part in get_args(Lab) for bound in part.__metadata__]
+    if not all(isfinite(value) and limit.ge <= value <= limit.le for value, limit in zip(lab, limits, strict=True)):
+        said = " ".join(f"{value:g}" for value in lab)
+        most = limits[1].le
+        raise BadInput(f"{said} is a colour that cannot be.", field=field, mend=f"Lab: 0 to 100, then -{most} to {most} twice.")
 
 
 @cache
@@ -85,12 +112,20 @@ def ensure_within(thing: Any, units: Units, place: str = "") -> None:
             _ensure_number(value, bound, part.name, field, units)
         elif isinstance(bound, Len):
             _ensure_count(value, bound, part.name, field)
-        if isinstance(value, tuple):
+        if value is not None and _is_lab(kind, part.name):
+            ensure_lab(value, field)
+        elif isinstance(value, tuple):
             for i, one in enumerate(value):
                 if is_dataclass(one):
                     ensure_within(one, units, f"{field}[{i}]")
         elif is_dataclass(value):
             ensure_within(value, units, field)
+
+
+@cache
+def _is_lab(kind: type, name: str) -> bool:
+    hint = get_type_hints(kind, include_extras=True)[name]
+    return Lab in (hint, *get_args(hint))
 
 
 def _ensure_number(value: float, bound: Interval, name: str, field: str, units: Units) -> None:

@@ -1,9 +1,12 @@
 """What lies on the shelf: stocks, inks and tools, as frozen data. Colours are CIE Lab of D50, 2 degrees."""
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
 
-Lab = tuple[float, float, float]
+from annotated_types import Len
+
+from cielo.core.bounds import Hiding, Key, Lab, Name, Share, Strength, Thickness
+
 Surface = Literal["coated", "calendered", "uncoated", "rough", "synthetic"]
 InkKind = Literal["dye", "pigment", "hybrid", "alcohol", "white", "metallic", "clear", "paste", "powder"]
 Laydown = Literal["film", "broken"]
@@ -33,10 +36,10 @@ class Stock:
     """A cardstock on the shelf; a usual one is 0.3 mm thick (common practice, no source). ``translucent``: glue shows through it;
     ``fibres``: short fibres are seen in it, as in kraft."""
 
-    key: str
-    name: str
+    key: Key
+    name: Name
     paper: Paper
-    thickness_mm: float = 0.3
+    thickness_mm: Thickness = 0.3
     translucent: bool = False
     fibres: bool = False
 
@@ -45,7 +48,7 @@ class Stock:
 class Swatch:
     """A patch inked at ``strength`` full applications (1.0 = one full pass) and its colour."""
 
-    strength: float
+    strength: Strength
     lab: Lab
 
 
@@ -60,15 +63,15 @@ class Ink:
     maker knows otherwise than usual for the kind.
     """
 
-    key: str
-    name: str
+    key: Key
+    name: Name
     kind: InkKind
-    swatches: tuple[Swatch, ...]
+    swatches: Annotated[tuple[Swatch, ...], Len(1, 50)]
     laydown: Laydown = "film"
     measured_on: Paper | None = None
     over_black: Swatch | None = None
-    dye_share: float = 0.5
-    hiding: float = 1.0
+    dye_share: Share = 0.5
+    hiding: Hiding = 1.0
     water: InWater = "usual"
     dries: Dries = "usual"
 

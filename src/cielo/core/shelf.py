@@ -5,8 +5,7 @@ from typing import Annotated, Literal
 
 from annotated_types import Interval, Len
 
-from cielo.core.bounds import Key, Name
-from cielo.core.materials import Lab
+from cielo.core.bounds import Key, Lab, Name
 from cielo.core.optics.hue import GREY_BELOW, chroma, hue_degrees, is_brown
 
 ThingKind = Literal["ink", "stock", "stencil", "stamp", "tool", "tape"]

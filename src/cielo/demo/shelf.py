@@ -1,7 +1,8 @@
 """Inks and stocks of the demo: invented, named plant + number. Swatches as if read on the society's white cardstock."""
 
 from cielo.app.shelf import Shelf
-from cielo.core.materials import Ink, InkKind, Lab, Paper, Stock, Swatch
+from cielo.core.bounds import Lab
+from cielo.core.materials import Ink, InkKind, Paper, Stock, Swatch
 
 WHITE = Paper((95.2, 0.4, -1.2), "uncoated")
 GLAZE = Paper((96.0, -0.2, -1.0), "synthetic")

@@ -11,7 +11,7 @@ from typing import Protocol
 import numpy as np
 from numpy.typing import NDArray
 
-from cielo.core.materials import Lab
+from cielo.core.bounds import Lab
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import BANDS, lab_from_reflectance
 from cielo.errors import BadInput

@@ -6,6 +6,7 @@ Only what such a file must have is asked for: a data format, a count and the dat
 import re
 from dataclasses import dataclass, field
 
+from cielo.core.bounds import ensure_lab
 from cielo.errors import BadInput, TooLarge
 
 # Counts that follow from the table: written always, checked when read, never kept.
@@ -42,8 +43,7 @@ def _lab(row: tuple[str, ...], at: int) -> tuple[float, float, float]:
         lightness, a, b = (float(value) for value in row)
     except ValueError as error:
         raise BadInput(f"row {at} has {' '.join(row)} where a colour should be.", field=f"row {at}") from error
-    if not (0 <= lightness <= 100 and abs(a) <= 160 and abs(b) <= 160):
-        raise BadInput(f"row {at} has the colour {' '.join(row)}, which cannot be.", field=f"row {at}")
+    ensure_lab((lightness, a, b), f"row {at}")
     return (lightness, a, b)
 
 

@@ -4,9 +4,10 @@ from typing import Annotated, Self
 
 from pydantic import Field
 
+from cielo.core.bounds import Key, Name
 from cielo.core.geometry.designs import Design
 from cielo.core.plan import Drawn
-from cielo.exchange.materials_model import Key, Name, Strict
+from cielo.exchange.materials_model import Strict
 
 
 class DesignModel(Strict):

@@ -4,13 +4,9 @@ from typing import Annotated, Any, Self
 
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
-from cielo.core.materials import Dries, Ink, InkKind, InWater, Lab, Laydown, MeasuredCrossing, Paper, Stock, Surface, Swatch
+from cielo.core.bounds import Hiding, Key, Lab, Name, Share, Strength, Thickness
+from cielo.core.materials import Dries, Ink, InkKind, InWater, Laydown, MeasuredCrossing, Paper, Stock, Surface, Swatch
 from cielo.core.optics.spectra import lab_from_hex
-
-Key = Annotated[str, Field(min_length=1, max_length=64, pattern=r"^[A-Za-z0-9][A-Za-z0-9 _.\-]*$")]
-Name = Annotated[str, Field(min_length=1, max_length=80)]
-LStar = Annotated[float, Field(ge=0, le=100)]
-Opponent = Annotated[float, Field(ge=-160, le=160)]
 
 
 def say_units(schema: dict[str, Any]) -> None:
@@ -30,7 +26,7 @@ class Strict(BaseModel):
 class ColourModel(Strict):
     """A colour: ``lab`` (CIE Lab of D50, 2 degrees) or ``hex`` (sRGB, adapted to D50)."""
 
-    lab: tuple[LStar, Opponent, Opponent] | None = None
+    lab: Lab | None = None
     hex: str | None = None
 
     @model_validator(mode="after")
@@ -59,7 +55,7 @@ class PaperModel(ColourModel):
 
 
 class SwatchModel(ColourModel):
-    strength: Annotated[float, Field(ge=0, le=20)] = 1.0
+    strength: Strength = 1.0
 
     def to_core(self) -> Swatch:
         return Swatch(self.strength, self.colour)
@@ -90,8 +86,8 @@ class InkFacts(Strict):
     measured_on: PaperModel | None = None
     swatches: Annotated[list[SwatchModel], Field(min_length=1, max_length=50)]
     over_black: SwatchModel | None = None
-    dye_share: Annotated[float, Field(ge=0, le=1)] = 0.5
-    hiding: Annotated[float, Field(ge=0.05, le=20)] = 1.0
+    dye_share: Share = 0.5
+    hiding: Hiding = 1.0
     water: InWater = "usual"
     dries: Dries = "usual"
 
@@ -133,7 +129,7 @@ class StockModel(Strict):
     key: Key
     name: Name
     paper: PaperModel
-    thickness_mm: Annotated[float, Field(ge=0.02, le=5)] = 0.3
+    thickness_mm: Thickness = 0.3
     translucent: bool = False
     fibres: bool = False
 

@@ -49,6 +49,16 @@ def as_kept(data: bytes) -> bytes:
     return write_photo(np.asarray(image))
 
 
+def as_archived(data: bytes) -> bytes:
+    """A photograph of an archive: as it is where it is one as Cielo keeps them, else as it would be kept. Raises BadInput or TooLarge."""
+    from PIL import Image
+
+    read_photo(data)
+    with Image.open(BytesIO(data), formats=FORMS) as image:
+        ours = image.format == "JPEG" and not image.getexif() and image.mode == "RGB"
+    return data if ours else as_kept(data)
+
+
 def size_of_photo(data: bytes) -> tuple[int, int]:
     """Columns and rows of a photograph held the right way up, before it was made smaller to be read. Raises BadInput."""
     from PIL import Image

@@ -12,7 +12,7 @@ from typing import Annotated, Any, Literal, Self
 from annotated_types import Len
 from pydantic import Field
 
-from cielo.core.bounds import Hand, Name, bounds_of
+from cielo.core.bounds import Given, Hand, Name, bounds_of
 from cielo.core.plan import Card, Cut, Focal, Hold, Mask, Pace, Pad, Piece, Plan, Schools, Step, Wish, ensure_sound
 from cielo.core.table.purpose import settled
 from cielo.core.units import Units
@@ -49,6 +49,7 @@ class PlanModel(Strict):
     hand: Hand = 1.0
     pads: Annotated[tuple[Pad, ...], most("pads")] = ()
     pace: Pace = Pace()
+    given: Given = 0
 
     def to_core(self) -> Plan:
         """The plan as core data; one of version 1 is walked once for what each step is for. Raises BadInput when its parts do not refer
@@ -84,6 +85,8 @@ def write_plan(plan: Plan) -> bytes:
         del document["pads"]
     if plan.pace == Pace():
         del document["pace"]
+    if not plan.given:
+        del document["given"]
     if not plan.pieces:  # a plain card never meets the word
         del document["pieces"]
     for stock in [document["stock"], *(piece["stock"] for piece in document.get("pieces", []))]:
@@ -92,6 +95,8 @@ def write_plan(plan: Plan) -> bytes:
     for piece in document.get("pieces", []):
         if not piece["cuts"]:  # nor one that nothing is cut from
             del piece["cuts"], piece["used"]
+        if not piece["wishes"]:
+            del piece["wishes"]
     for mask in [*document["masks"], *(mask for piece in document.get("pieces", []) for mask in piece["masks"])]:
         if not mask["named"]:  # nor a sheet whose openings have no names
             del mask["named"]

@@ -1,27 +1,33 @@
 """The shelf as CSV (RFC 4180): one file for each kind of thing, read back as it was written.
 
 Rows are read one by one: what is wrong with a row is told of that row, and the others stand. A cell that a table program would take for
-a formula is written with a leading apostrophe, and read without it.
+a formula is written with a leading apostrophe, and read without it. Numbers are written so that they are read back the same.
 """
 
 import csv
 import io
+import math
 import re
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, fields
 from typing import Any, get_args
 
-from cielo.core.bounds import ensure_within
-from cielo.core.materials import Dries, Ink, InkKind, InWater, Paper, Stock, Surface, Swatch
+from cielo.core.bounds import ensure_lab, ensure_within, one_line
+from cielo.core.materials import Dries, Ink, InkKind, InWater, Laydown, Paper, Stock, Surface, Swatch
 from cielo.core.optics.spectra import lab_from_hex
 from cielo.core.shelf import Facts, Held, OwnThing, ThingKind, a_thing
 from cielo.errors import BadInput, TooLarge
 
 LARGEST_BYTES, MOST_ROWS = 2_000_000, 5000
-FORMULA = ("=", "+", "-", "@", "\t", "\r")
+_LIKE_FORMULA = re.compile(r"'*[\s]*[=+\-@\t\r]")
+# Columns of words that are kept as they are written; of all others what stands round a value is nothing.
+WORDS = frozenset({"place", "note", "makes", "of", "image"})
 _NUMBER = re.compile(r"^[+-]?\d+([.,]\d+)?$")
 
-INK_COLUMNS = ("name", "kind", "colour", "second_pass", "over_black", "measured_on", "surface", "water", "dries", "hiding")
+INK_COLUMNS = (
+    "name", "kind", "colour", "second_pass", "swatches", "over_black", "measured_on", "surface", "water", "dries", "hiding", "laydown",
+    "dye_share",
+)  # fmt: skip
 STOCK_COLUMNS = ("name", "colour", "surface", "thickness_mm", "translucent", "fibres")
 OWN_COLUMNS = ("name", "size_mm", "makes", "of")
 STAMP_COLUMNS = (*OWN_COLUMNS, "image")
@@ -66,35 +72,39 @@ def write_shelf_csv(kind: ThingKind, things: Sequence[tuple[str, str, Ink | Stoc
     writer.writerow(COLUMNS[kind])
     for key, name, thing, facts in things:
         cells = {"key": key, "name": name, **_cells(thing), **_fact_cells(facts)}
-        writer.writerow([_safe(cells.get(column, "")) for column in COLUMNS[kind]])
+        writer.writerow([safe_cell(cells.get(column, "")) for column in COLUMNS[kind]])
     return out.getvalue().encode()
 
 
 def _cells(thing: Ink | Stock | OwnThing | None) -> dict[str, Any]:
     if isinstance(thing, Ink):
-        passes = sorted((s for s in thing.swatches if s.strength > 0), key=lambda s: s.strength)
+        # One and two full passes have columns of their own; what else was measured stands in one, each with its strength.
+        usual = tuple(s.strength for s in thing.swatches) in ((1.0,), (1.0, 2.0))
         return {
             "kind": thing.kind,
-            "colour": _lab(passes[0].lab),
-            "second_pass": _lab(passes[1].lab) if len(passes) > 1 else "",
-            "over_black": _lab(thing.over_black.lab) if thing.over_black else "",
+            "colour": _lab(thing.swatches[0].lab) if usual else "",
+            "second_pass": _lab(thing.swatches[1].lab) if usual and len(thing.swatches) > 1 else "",
+            "swatches": "" if usual else "; ".join(map(_swatch_cell, thing.swatches)),
+            "over_black": _swatch_cell(thing.over_black) if thing.over_black else "",
             "measured_on": _lab(thing.measured_on.lab) if thing.measured_on else "",
             "surface": thing.measured_on.surface if thing.measured_on else "",
             "water": thing.water,
             "dries": thing.dries,
-            "hiding": f"{thing.hiding:g}",
+            "hiding": _exactly(thing.hiding),
+            "laydown": thing.laydown,
+            "dye_share": _exactly(thing.dye_share),
         }
     if isinstance(thing, Stock):
         return {
             "colour": _lab(thing.paper.lab),
             "surface": thing.paper.surface,
-            "thickness_mm": f"{thing.thickness_mm:g}",
+            "thickness_mm": _exactly(thing.thickness_mm),
             "translucent": "yes" if thing.translucent else "no",
             "fibres": "yes" if thing.fibres else "no",
         }
     if isinstance(thing, OwnThing):
         return {
-            "size_mm": "" if thing.size_mm is None else f"{thing.size_mm:g}",
+            "size_mm": "" if thing.size_mm is None else _exactly(thing.size_mm),
             "makes": thing.makes,
             "of": thing.of,
             "image": thing.image,
@@ -106,17 +116,29 @@ def _fact_cells(facts: Facts) -> dict[str, Any]:
     cells: dict[str, Any] = {}
     for part in fields(facts):
         value = getattr(facts, part.name)
-        cells[part.name] = "" if value is None else ("yes" if value else "no") if isinstance(value, bool) else value
+        said = ("yes" if value else "no") if isinstance(value, bool) else _exactly(value) if isinstance(value, float) else value
+        cells[part.name] = "" if value is None else said
     return cells
 
 
 def _lab(lab: tuple[float, float, float]) -> str:
-    return " ".join(f"{value:g}" for value in lab)
+    return " ".join(map(_exactly, lab))
 
 
-def _safe(value: Any) -> str:
+def _exactly(value: float) -> str:
+    """A number so that it is read back the same."""
+    return repr(float(value)).removesuffix(".0")
+
+
+def _swatch_cell(swatch: Swatch) -> str:
+    """``62.5 12 -30`` of one full pass, ``0.5: 62.5 12 -30`` of another strength."""
+    return _lab(swatch.lab) if swatch.strength == 1 else f"{_exactly(swatch.strength)}: {_lab(swatch.lab)}"
+
+
+def safe_cell(value: Any) -> str:
+    """A cell that no table program takes for a formula. What begins with an apostrophe before one gets another, so that it comes back."""
     text = str(value)
-    return f"'{text}" if text.startswith(FORMULA) and not _NUMBER.match(text) else text
+    return f"'{text}" if _LIKE_FORMULA.match(text) and not _NUMBER.match(text) else text
 
 
 def read_shelf_csv(kind: ThingKind, data: bytes) -> tuple[list[ShelfRow], list[WrongRow]]:
@@ -152,7 +174,10 @@ def read_shelf_csv(kind: ThingKind, data: bytes) -> tuple[list[ShelfRow], list[W
                 continue
             if number > MOST_ROWS:
                 raise TooLarge(f"the file has more than {MOST_ROWS} rows.", mend="Bring it in in parts.")
-            row = {column: _plain(cell) for column, cell in zip(header, cells, strict=False)}
+            row = {
+                column: _plain(cell) if column in WORDS else _plain(cell.strip())
+                for column, cell in zip(header, cells, strict=False)
+            }
             try:
                 found.append(_row(kind, number, row))
             except BadInput as error:
@@ -163,8 +188,7 @@ def read_shelf_csv(kind: ThingKind, data: bytes) -> tuple[list[ShelfRow], list[W
 
 
 def _plain(cell: str) -> str:
-    text = cell.strip()
-    return text[1:] if text.startswith("'") and text[1:2] in FORMULA else text
+    return cell[1:] if cell.startswith("'") and _LIKE_FORMULA.match(cell[1:]) else cell
 
 
 def key_of(name: str) -> str:
@@ -173,7 +197,7 @@ def key_of(name: str) -> str:
 
 
 def _row(kind: ThingKind, number: int, row: dict[str, str]) -> ShelfRow:
-    name = row.get("name", "")
+    name = one_line(row.get("name", ""))
     if not name or len(name) > 80:
         raise BadInput(
             "it has no name." if not name else "its name is longer than 80 signs.", field="name", mend="Give it a name."
@@ -202,6 +226,7 @@ def _row(kind: ThingKind, number: int, row: dict[str, str]) -> ShelfRow:
         paper = Paper(_colour(row, "colour"), _one_of(row, "surface", get_args(Surface), "uncoated"))
         thick = 0.3 if thickness is None else thickness
         thing = Stock(key, name, paper, thick, bool(_yes(row, "translucent")), bool(_yes(row, "fibres")))
+        ensure_within(thing, "cm")
     elif kind != "stencil":
         thing = OwnThing(key, name, kind, _number(row, "size_mm"), row.get("makes", ""), row.get("of", ""), row.get("image", ""))
         ensure_within(thing, "cm")
@@ -209,22 +234,34 @@ def _row(kind: ThingKind, number: int, row: dict[str, str]) -> ShelfRow:
 
 
 def _ink(key: str, name: str, row: dict[str, str]) -> Ink:
-    swatches = [Swatch(1.0, _colour(row, "colour"))]
+    listed = [part.strip() for part in row.get("swatches", "").split(";") if part.strip()]
+    swatches = [_swatch(part, "swatches") for part in listed]
+    if row.get("colour") or not listed:
+        swatches.append(Swatch(1.0, _colour(row, "colour")))
     if row.get("second_pass"):
         swatches.append(Swatch(2.0, _colour(row, "second_pass")))
-    return Ink(
+    ink = Ink(
         key,
         name,
         _one_of(row, "kind", get_args(InkKind), "dye"),
         tuple(swatches),
+        laydown=_one_of(row, "laydown", get_args(Laydown), "film"),
         measured_on=Paper(_colour(row, "measured_on"), _one_of(row, "surface", get_args(Surface), "uncoated"))
         if row.get("measured_on")
         else None,
-        over_black=Swatch(1.0, _colour(row, "over_black")) if row.get("over_black") else None,
-        hiding=_within(_number(row, "hiding") or 1.0, "hiding", 0.05, 20.0),
+        over_black=_swatch(row["over_black"], "over_black") if row.get("over_black") else None,
+        dye_share=_number(row, "dye_share", 0.5),
+        hiding=_number(row, "hiding", 1.0),
         water=_one_of(row, "water", get_args(InWater), "usual"),
         dries=_one_of(row, "dries", get_args(Dries), "usual"),
     )
+    ensure_within(ink, "cm")
+    return ink
+
+
+def _swatch(text: str, column: str) -> Swatch:
+    strength, colon, colour = text.rpartition(":")
+    return Swatch(_finite(strength.strip(), column) if colon else 1.0, _colour_of(colour.strip(), column))
 
 
 def _colour(row: dict[str, str], column: str) -> tuple[float, float, float]:
@@ -232,6 +269,10 @@ def _colour(row: dict[str, str], column: str) -> tuple[float, float, float]:
     text = row.get(column, "")
     if not text:
         raise BadInput("it has no colour.", field=column, mend="Write it as #a0b1c2, or as Lab: 62.5 12 -30.")
+    return _colour_of(text, column)
+
+
+def _colour_of(text: str, column: str) -> tuple[float, float, float]:
     if text.startswith("#"):
         lab = lab_from_hex(text, column)
         return (float(lab[0]), float(lab[1]), float(lab[2]))
@@ -239,26 +280,22 @@ def _colour(row: dict[str, str], column: str) -> tuple[float, float, float]:
         lightness, a, b = (float(part.replace(",", ".")) for part in text.split())
     except ValueError as error:
         raise BadInput(f"{text!r} is no colour.", field=column, mend="Write it as #a0b1c2, or as Lab: 62.5 12 -30.") from error
-    if not (0 <= lightness <= 100 and abs(a) <= 160 and abs(b) <= 160):
-        raise BadInput(f"{text!r} is a colour that cannot be.", field=column, mend="Lab: 0 to 100, then -160 to 160 twice.")
+    ensure_lab((lightness, a, b), column)
     return (lightness, a, b)
 
 
-def _number(row: dict[str, str], column: str) -> float | None:
+def _number(row: dict[str, str], column: str, otherwise: Any = None) -> Any:
     text = row.get(column, "")
-    if not text:
-        return None
+    return _finite(text, column) if text else otherwise
+
+
+def _finite(text: str, column: str) -> float:
     try:
-        return float(text.replace(",", "."))
-    except ValueError as error:
-        raise BadInput(f"{text!r} is no number.", field=column, mend="Write a number, or leave it empty.") from error
-
-
-def _within(value: float, column: str, least: float, most: float) -> float:
-    if not least <= value <= most:
-        raise BadInput(
-            f"{value:g} is too {'small' if value < least else 'large'}.", field=column, mend=f"Use {least:g} to {most:g}."
-        )
+        value = float(text.replace(",", "."))
+    except ValueError:
+        value = math.nan
+    if not math.isfinite(value):
+        raise BadInput(f"{text!r} is no number.", field=column, mend="Write a number, or leave it empty.")
     return value
 
 

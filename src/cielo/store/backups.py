@@ -11,6 +11,8 @@ from cielo.store.trouble import ensure_ours, told
 
 # Of the automatic ones are kept: the newest of each of so many days, weeks and months.
 DAYS, WEEKS, MONTHS = 7, 4, 12
+# Of those before something was brought in, so many.
+BEFORE = 5
 
 
 def backup_to(path: Path, file: Path) -> None:
@@ -22,14 +24,23 @@ def backup_to(path: Path, file: Path) -> None:
         file.parent.mkdir(parents=True, exist_ok=True)
         beside.unlink(missing_ok=True)
         try:
+            os.close(os.open(beside, os.O_CREAT | os.O_EXCL | os.O_WRONLY, 0o600))  # nobody else's, while it is made too
             with closing(sqlite3.connect(path, timeout=15)) as source, closing(sqlite3.connect(beside)) as copy:
                 source.backup(copy)
                 copy.execute("pragma journal_mode = DELETE")
-            beside.chmod(0o600)
             ensure_whole(beside)
             os.replace(beside, file)
         finally:
             beside.unlink(missing_ok=True)
+
+
+def ensure_ours_whole(path: Path) -> None:
+    """Raises StoreTrouble for a file that is not a whole database of this Cielo or an earlier one, with all its tables and no others."""
+    from cielo.store.shape import ensure_shape
+
+    ensure_whole(path)
+    with told(path), closing(sqlite3.connect(f"{path.resolve().as_uri()}?mode=ro", uri=True)) as looking:
+        ensure_shape(looking, path)
 
 
 def ensure_whole(path: Path) -> None:
@@ -39,10 +50,10 @@ def ensure_whole(path: Path) -> None:
         with closing(sqlite3.connect(f"{path.resolve().as_uri()}?mode=ro", uri=True)) as looking:
             found = looking.execute("pragma integrity_check(1)").fetchone()[0]
             empty = not looking.execute("select count(*) from sqlite_master").fetchone()[0]
-    if empty:
-        raise StoreTrouble("there is nothing in this file.", field=path.name, mend="Check that it is the right file.")
-    if found != "ok":
-        raise StoreTrouble("the database is damaged.", field=path.name, mend="Take another backup.")
+            if empty:
+                raise StoreTrouble("there is nothing in this file.", field=path.name, mend="Check that it is the right file.")
+            if found != "ok":
+                raise StoreTrouble("the database is damaged.", field=path.name, mend="Take another backup.")
 
 
 def restore_from(file: Path, path: Path) -> Path | None:
@@ -52,7 +63,7 @@ def restore_from(file: Path, path: Path) -> Path | None:
     """
     if not file.is_file():
         raise StoreTrouble("there is no such backup.", field=file.name, mend="Check the name and the folder.")
-    ensure_whole(file)
+    ensure_ours_whole(file)
     kept: Path | None = None
     ready = path.with_name(f".{path.name}.restored")
     with told(path):
@@ -109,18 +120,45 @@ def backup_today(path: Path, now: datetime) -> Path | None:
     return file
 
 
+def thin_before(path: Path, what: str) -> None:
+    """Of the backups before so much of one kind keep the newest few."""
+    for old in sorted(backups_of(path).glob(f"before-{what}-*.sqlite"), reverse=True)[BEFORE:]:
+        old.unlink(missing_ok=True)
+
+
 def _thinned(folder: Path, now: datetime) -> list[Path]:
     """Daily backups that are neither of the last days nor the newest of a week or month that is kept."""
-    daily = sorted(folder.glob("[0-9][0-9][0-9][0-9]-[0-9][0-9]-[0-9][0-9].sqlite"), reverse=True)
+    daily = sorted(((day, file) for file in folder.glob("*.sqlite") if (day := _day_of(file))), reverse=True)
     kept: set[Path] = set()
     weeks: set[str] = set()
     months: set[str] = set()
-    for file in daily:
-        day = datetime.strptime(file.stem, "%Y-%m-%d").replace(tzinfo=UTC)
+    for day, file in daily:
         if now - day < timedelta(days=DAYS):
             kept.add(file)
         for seen, of, most in ((weeks, f"{day:%G-%V}", WEEKS), (months, f"{day:%Y-%m}", MONTHS)):
             if of not in seen and len(seen) < most:
                 seen.add(of)
                 kept.add(file)
-    return [file for file in daily if file not in kept]
+    return [file for _, file in daily if file not in kept]
+
+
+def _day_of(file: Path) -> datetime | None:
+    """The day of an automatic backup; None for a file of another name, which is not ours to take away."""
+    try:
+        day = datetime.strptime(file.stem, "%Y-%m-%d").replace(tzinfo=UTC)
+    except ValueError:
+        return None
+    return day if f"{day:%Y-%m-%d}" == file.stem else None
+
+
+def backup_is_old(path: Path) -> bool:
+    """Whether a database was written to more than a day after its newest backup was made."""
+    made = last_backup(path)
+    written = max((part.stat().st_mtime for part in (path, path.with_name(f"{path.name}-wal")) if part.exists()), default=0.0)
+    return made is not None and written - made.timestamp() > timedelta(days=1).total_seconds()
+
+
+def last_backup(path: Path) -> datetime | None:
+    """When the newest automatic backup of a database was made; None where there is none."""
+    made = [file.stat().st_mtime for file in backups_of(path).glob("*.sqlite")]
+    return datetime.fromtimestamp(max(made), UTC) if made else None

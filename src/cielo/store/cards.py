@@ -1,5 +1,6 @@
 """Cards and their revisions in the database."""
 
+import re
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from uuid import uuid4
@@ -7,15 +8,18 @@ from uuid import uuid4
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from cielo.core.plan import Plan
+from cielo.core.plan import Plan, with_given
 from cielo.errors import NotFound
 from cielo.exchange.plan_file import PlanModel
 from cielo.store.tables import CardRow, RevisionRow
 
+# What a document says of ids, which is no part of how the card looks.
+_GIVEN = re.compile(r',?"given":[0-9]+')
+
 
 @dataclass(frozen=True)
 class Revision:
-    """A plan as it stood, what was done to get there, and where undo and redo lead."""
+    """A plan as it stood, what was done to get there and in which window, and where undo and redo lead."""
 
     card_id: str
     number: int
@@ -23,6 +27,7 @@ class Revision:
     said: str
     undo_to: int | None
     redo_to: int | None
+    window: str | None = None
 
 
 def add_card(session: Session, plan: Plan, said: str) -> Revision:
@@ -54,7 +59,7 @@ def read_revision(session: Session, card_id: str, number: int) -> Revision:
     if row is None:
         raise NotFound("there is no such revision of this card.", mend="Open the card again.")
     plan = PlanModel.model_validate_json(row.document).to_core()
-    return Revision(card_id, row.number, plan, row.said, row.undo_to, row.redo_to)
+    return Revision(card_id, row.number, plan, row.said, row.undo_to, row.redo_to, row.window)
 
 
 def distinct_revisions(session: Session, card_id: str) -> list[RevisionRow]:
@@ -62,7 +67,7 @@ def distinct_revisions(session: Session, card_id: str) -> list[RevisionRow]:
     query = select(RevisionRow).where(RevisionRow.card_id == card_id).order_by(RevisionRow.number.desc())
     by_plan: dict[str, RevisionRow] = {}
     for row in session.scalars(query):
-        by_plan.setdefault(row.document, row)
+        by_plan.setdefault(_GIVEN.sub("", row.document), row)
     return list(by_plan.values())
 
 
@@ -81,8 +86,11 @@ def add_revision(
     undo_to: int | None,
     redo_to: int | None,
     edit_key: str | None = None,
+    window: str | None = None,
 ) -> Revision:
-    """Add a revision and make it the current one."""
+    """Add a revision and make it the current one. It knows every id that was ever given on the card."""
+    before = (read_revision(session, card.id, card.revision).plan,) if card.revision else ()
+    plan = with_given(plan, *before)
     card.revision += 1
     card.changed_at = datetime.now(UTC)
     document = PlanModel.of(plan).model_dump_json(exclude_none=True)
@@ -96,7 +104,8 @@ def add_revision(
             undo_to=undo_to,
             redo_to=redo_to,
             edit_key=edit_key,
+            window=window,
         )
     )
     session.flush()
-    return Revision(card.id, card.revision, plan, said, undo_to, redo_to)
+    return Revision(card.id, card.revision, plan, said, undo_to, redo_to, window)

@@ -1,8 +1,11 @@
 """The SQLite file: opened safely, brought up to date, and the one place that owns a transaction."""
 
+import os
+import sqlite3
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import closing, contextmanager
 from pathlib import Path
+from tempfile import TemporaryDirectory
 from typing import Any
 
 from sqlalchemy import URL, Connection, Engine, create_engine, event
@@ -17,7 +20,8 @@ class Store:
     """A Cielo database file.
 
     WAL keeps it whole when the server is killed; foreign keys are on; a transaction takes the write lock when it begins, so two
-    writers wait for each other in place of failing. Reading takes no lock: it sees the database as it was when it began.
+    writers wait for each other in place of failing. Reading takes no lock: it sees the database as it was when it began. Where the file
+    is taken away or another is put in its place meanwhile, nothing is read or answered as saved.
     """
 
     def __init__(self, path: Path) -> None:
@@ -25,7 +29,9 @@ class Store:
         with told(path):
             path.parent.mkdir(parents=True, exist_ok=True)
             ensure_ours(path)
+            _own_alone(path)
         self.path = path
+        self._file = _identity(path)
         self.engine: Engine = create_engine(URL.create("sqlite", database=str(path)), connect_args={"timeout": 15})
         self._reader = self.engine.execution_options(reading=True)
         event.listen(self.engine, "connect", _prepare)
@@ -33,7 +39,6 @@ class Store:
         try:
             with told(path):
                 migrate(self.engine, path)
-                path.chmod(0o600)  # her cards are nobody else's on this machine
         except StoreTrouble:
             self.engine.dispose()
             raise
@@ -42,13 +47,26 @@ class Store:
     def transaction(self) -> Iterator[Session]:
         """One user action: all of it is kept, or nothing. Raises StoreTrouble."""
         with told(self.path), Session(self.engine) as session, session.begin():
+            self.ensure_there()
             yield session
+            session.flush()
+            self.ensure_there()
 
     @contextmanager
     def reading(self) -> Iterator[Session]:
         """A look at the database that waits for no writer and keeps none waiting."""
         with told(self.path), Session(self._reader) as session, session.begin():
+            self.ensure_there()
             yield session
+
+    def ensure_there(self) -> None:
+        """Raises StoreTrouble where the file that was opened is not in its place any more: what is written to it would be gone."""
+        if _identity(self.path) != self._file:
+            raise StoreTrouble(
+                "the database was taken away or replaced while Cielo ran; nothing is saved.",
+                field=self.path.name,
+                mend="Put the file back in its place, or stop Cielo and start it again.",
+            )
 
     def checkpoint(self) -> None:
         """Bring all that was written into the database file itself, as far as no one is in the way."""
@@ -67,6 +85,49 @@ class Store:
             self.engine.dispose()
 
 
+@contextmanager
+def looked_at(path: Path) -> Iterator[Store]:
+    """A database that is only asked, as it stands now: a copy of it is brought up to date, and the file itself left as it is. Raises
+    StoreTrouble."""
+    if not path.is_file():
+        raise StoreTrouble(
+            "there is no such database.", field=path.name, mend="Give the file that cielo serve or cielo demo uses."
+        )
+    with TemporaryDirectory(prefix="cielo-") as folder:
+        copy = Path(folder) / path.name
+        with told(path):
+            ensure_ours(path)
+            with (
+                closing(sqlite3.connect(f"{path.resolve().as_uri()}?mode=ro", uri=True)) as source,
+                closing(sqlite3.connect(copy)) as target,
+            ):
+                source.backup(target)
+        store = Store(copy)
+        try:
+            yield store
+        finally:
+            store.close()
+
+
+def _identity(path: Path) -> tuple[int, int] | None:
+    """Which file stands there, by its device and its number on it; None where none does."""
+    try:
+        found = path.stat()
+    except OSError:
+        return None
+    return found.st_dev, found.st_ino
+
+
+def _own_alone(path: Path) -> None:
+    """Her cards are nobody else's on this machine. What SQLite writes beside the file it makes as the file is, so that is put in order
+    before it is opened."""
+    os.close(os.open(path, os.O_RDWR | os.O_CREAT, 0o600))
+    for ending in ("", "-wal", "-shm"):
+        part = path.with_name(path.name + ending)
+        if part.exists() and part.stat().st_mode & 0o077:
+            part.chmod(0o600)
+
+
 def migrate(engine: Engine, path: Path) -> None:
     """Bring the tables up to date, after a backup of what is there. Alembic takes over a second to import, so it is only asked when
     there is work."""
@@ -77,14 +138,19 @@ def migrate(engine: Engine, path: Path) -> None:
         return
     if current is not None:
         backup_now(path, f"before-{newest_migration()}")
+    with engine.begin() as connection:
+        migrate_to("head", connection)
+
+
+def migrate_to(version: str, connection: Connection) -> None:
+    """Bring a database up to a version of its tables."""
     from alembic import command
     from alembic.config import Config
 
     config = Config()
     config.set_main_option("script_location", str(MIGRATIONS))
-    with engine.begin() as connection:
-        config.attributes["connection"] = connection
-        command.upgrade(config, "head")
+    config.attributes["connection"] = connection
+    command.upgrade(config, version)
 
 
 def _prepare(connection: Any, _record: Any) -> None:

@@ -1,5 +1,6 @@
 """The journal in the database."""
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from functools import lru_cache
@@ -54,13 +55,16 @@ def add_entry(session: Session, entry: Entry) -> None:
     session.flush()
 
 
-def write_entry(session: Session, entry_id: str, document: JournalModel, photo: str | None = None) -> None:
-    """Write an entry anew; its photograph stays where none is given. Raises NotFound."""
+def change_entry(
+    session: Session, entry_id: str, change: Callable[[JournalModel], JournalModel], photo: str | None = None
+) -> Entry:
+    """An entry after a change of its document as it is kept now; its photograph stays where none is given. Raises NotFound."""
     row = _row(session, entry_id)
-    row.document = document.model_dump_json()
+    row.document = change(_document(row.document)).model_dump_json()
     if photo is not None:
         row.photo = photo
     session.flush()
+    return read_entry(session, entry_id)
 
 
 def drop_entry(session: Session, entry_id: str) -> None:

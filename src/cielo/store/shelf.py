@@ -1,9 +1,10 @@
 """The shelf in the database."""
 
+from collections.abc import Callable
 from dataclasses import replace
 from typing import Any
 
-from sqlalchemy import delete, func, select
+from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
 from cielo.core.advice.supplies import SUPPLY_KINDS, OnShelf, SupplyKind
@@ -12,7 +13,7 @@ from cielo.core.shelf import Facts, OwnThing, ThingKind
 from cielo.errors import NotFound
 from cielo.exchange.materials_model import InkModel, StockModel
 from cielo.exchange.thing_file import facts_from_json, facts_to_json, own_from_json, own_to_json
-from cielo.store.tables import BookedRow, CrossingRow, FactsRow, InkRow, OwnThingRow, StencilRow, StockRow
+from cielo.store.tables import CrossingRow, FactsRow, InkRow, OwnThingRow, StencilRow, StockRow
 
 
 def read_inks(session: Session, *, away: bool = False) -> tuple[Ink, ...]:
@@ -55,6 +56,11 @@ def write_facts(session: Session, kind: ThingKind, key: str, facts: Facts) -> No
     session.flush()
 
 
+def change_facts(session: Session, kind: ThingKind, key: str, change: Callable[[Facts], Facts]) -> None:
+    """What is known of a thing after a change."""
+    write_facts(session, kind, key, change(read_facts_of(session, kind, key)))
+
+
 def set_away(session: Session, kind: ThingKind, key: str, away: bool) -> None:
     """Take a thing off the shelf, or bring it back."""
     row = session.get(FactsRow, (kind, key))
@@ -93,25 +99,6 @@ def delete_thing(session: Session, kind: ThingKind, key: str) -> None:
     if known is not None:
         session.delete(known)
     session.flush()
-
-
-def book(session: Session, card_id: str, number: int, step_id: str) -> bool:
-    """Note that a step was done at the bench; False where that was noted before."""
-    if is_booked(session, card_id, number, step_id):
-        return False
-    session.add(BookedRow(card_id=card_id, number=number, step_id=step_id))
-    session.flush()
-    return True
-
-
-def is_booked(session: Session, card_id: str, number: int, step_id: str) -> bool:
-    """Whether a step was done at the bench."""
-    return session.get(BookedRow, (card_id, number, step_id)) is not None
-
-
-def forget_booked(session: Session, card_id: str, number: int) -> None:
-    """A card of the batch is begun anew: none of its steps is done."""
-    session.execute(delete(BookedRow).where(BookedRow.card_id == card_id, BookedRow.number == number))
 
 
 def put_on_shelf(session: Session, inks: tuple[Ink, ...], stocks: tuple[Stock, ...]) -> None:
@@ -166,3 +153,13 @@ def forget_crossing(session: Session, stock: str, bottom: str, top: str) -> None
     row = session.get(CrossingRow, (stock, bottom, top))
     if row is not None:
         session.delete(row)
+
+
+def move_crossings(session: Session, gone: str, keep: str) -> None:
+    """What was measured of one ink becomes that of another; what was measured of the other already stands."""
+    for row in session.scalars(select(CrossingRow).where((CrossingRow.bottom == gone) | (CrossingRow.top == gone))).all():
+        bottom, top = (keep if key == gone else key for key in (row.bottom, row.top))
+        if bottom != top and session.get(CrossingRow, (row.stock, bottom, top)) is None:
+            session.add(CrossingRow(stock=row.stock, bottom=bottom, top=top, lightness=row.lightness, a=row.a, b=row.b))
+        session.delete(row)
+    session.flush()

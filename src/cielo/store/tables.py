@@ -44,7 +44,7 @@ class RevisionRow(Base):
 
     ``undo_to`` and ``redo_to`` are the numbers of the revisions whose plan undo and redo bring back; both are revisions in
     their own right, so nothing is ever lost or guessed. ``edit_key`` is the key of the edit that made it, so that an edit sent
-    twice is done once.
+    twice is done once; ``window`` the window that made it, which alone takes it back.
     """
 
     __tablename__ = "revision"
@@ -63,6 +63,7 @@ class RevisionRow(Base):
     undo_to: Mapped[int | None]
     redo_to: Mapped[int | None]
     edit_key: Mapped[str | None]
+    window: Mapped[str | None]
 
 
 class CrossingRow(Base):
@@ -78,51 +79,24 @@ class CrossingRow(Base):
     b: Mapped[float]
 
 
-class BenchPlaceRow(Base):
-    """Where one card of a batch stands at the bench, and since when; cards are numbered from 1."""
+class AttemptRow(Base):
+    """One card of a batch at the bench, as exchange.attempt_file has it; cards are numbered from 1."""
 
-    __tablename__ = "bench_place"
-
-    card_id: Mapped[str] = mapped_column(ForeignKey("card.id", ondelete="CASCADE"), primary_key=True)
-    number: Mapped[int] = mapped_column(primary_key=True)
-    step_id: Mapped[str]
-    since: Mapped[datetime | None]
-
-
-class BenchTimeRow(Base):
-    """How long a step of one card of a batch took at the bench, seconds."""
-
-    __tablename__ = "bench_time"
+    __tablename__ = "bench_attempt"
 
     card_id: Mapped[str] = mapped_column(ForeignKey("card.id", ondelete="CASCADE"), primary_key=True)
     number: Mapped[int] = mapped_column(primary_key=True)
-    step_id: Mapped[str] = mapped_column(primary_key=True)
-    seconds: Mapped[float]
+    document: Mapped[str]
 
 
-class BenchTimerRow(Base):
-    """A drying that runs on one card of a batch."""
+class MadeOnceRow(Base):
+    """What a request made, by the request's own key: sent twice, it makes it once."""
 
-    __tablename__ = "bench_timer"
+    __tablename__ = "made_once"
 
-    card_id: Mapped[str] = mapped_column(ForeignKey("card.id", ondelete="CASCADE"), primary_key=True)
-    number: Mapped[int] = mapped_column(primary_key=True)
-    step_id: Mapped[str] = mapped_column(primary_key=True)
-    ends_at: Mapped[datetime]
-
-
-class BenchDifferenceRow(Base):
-    """A step that was done differently on one card of a batch."""
-
-    __tablename__ = "bench_difference"
-
-    id: Mapped[int] = mapped_column(primary_key=True)
-    card_id: Mapped[str] = mapped_column(ForeignKey("card.id", ondelete="CASCADE"), index=True)
-    number: Mapped[int]
-    step_id: Mapped[str]
-    how: Mapped[str]
-    value: Mapped[str]
-    made_at: Mapped[datetime]
+    request: Mapped[str] = mapped_column(primary_key=True)
+    made: Mapped[str]
+    at: Mapped[datetime]
 
 
 class StencilRow(Base):
@@ -179,13 +153,3 @@ class PracticeRow(Base):
     kind: Mapped[str]
     off: Mapped[float]
     score: Mapped[float]
-
-
-class BookedRow(Base):
-    """A step of a card of a batch that was done at the bench, and so was taken off the shelf, once."""
-
-    __tablename__ = "bench_booked"
-
-    card_id: Mapped[str] = mapped_column(ForeignKey("card.id", ondelete="CASCADE"), primary_key=True)
-    number: Mapped[int] = mapped_column(primary_key=True)
-    step_id: Mapped[str] = mapped_column(primary_key=True)

@@ -9,6 +9,7 @@ from sqlalchemy.exc import DatabaseError
 
 from cielo.errors import StoreTrouble
 
+BRING_BACK = "Bring back the last backup: cielo restore."
 MIGRATIONS = Path(__file__).parent / "migrations"
 
 # What SQLite says (the beginning of it), what that means, and what to do.
@@ -23,7 +24,7 @@ WORDS: tuple[tuple[str, str, str], ...] = (
         "Check that the file and its folder are there and may be written.",
     ),
     ("file is not a database", "this file is no database of Cielo.", "Check that it is the right file."),
-    ("database disk image is malformed", "the database is damaged.", "Bring back the last backup: cielo restore."),
+    ("database disk image is malformed", "the database is damaged.", BRING_BACK),
     ("disk i/o error", "the disk cannot be read or written.", "Check the disk and its room; bring back a backup if it goes on."),
 )
 
@@ -45,9 +46,14 @@ def told(path: Path) -> Iterator[None]:
         ) from error
 
 
+def migrations() -> tuple[str, ...]:
+    """The ids of all migrations, the first first: their files are numbered."""
+    return tuple(sorted(path.name.split("_")[0] for path in (MIGRATIONS / "versions").glob("[0-9]*.py")))
+
+
 def newest_migration() -> str:
-    """The id of the newest migration: their files are numbered."""
-    return max(path.name for path in (MIGRATIONS / "versions").glob("[0-9]*.py")).split("_")[0]
+    """The id of the newest migration."""
+    return migrations()[-1]
 
 
 def ensure_ours(path: Path) -> None:
@@ -65,6 +71,9 @@ def ensure_ours(path: Path) -> None:
         if "alembic_version" not in tables or "card" not in tables:
             raise StoreTrouble("this is a database of another program.", field=path.name, mend="Give Cielo a file of its own.")
         version = (looking.execute("select version_num from alembic_version").fetchone() or ("",))[0]
+        kinds = {kind for (kind,) in looking.execute("select type from sqlite_master")}
+    if not version or kinds & {"trigger", "view"}:
+        raise StoreTrouble("its tables are not as Cielo makes them.", field=path.name, mend=BRING_BACK)
     if version > newest_migration():
         raise StoreTrouble(
             "this database was written by a newer Cielo.",

@@ -6,7 +6,8 @@ from itertools import permutations, product
 import numpy as np
 import pytest
 
-from cielo.core.materials import Ink, Lab, Stock
+from cielo.core.bounds import Lab
+from cielo.core.materials import Ink, Stock
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.hue import chroma
 from cielo.core.optics.layering import lab_of_stack

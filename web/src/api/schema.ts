@@ -5289,6 +5289,7 @@ export interface components {
          *     flush : what hangs over the panel's edge is trimmed flush with it.
          *     cuts : what is cut from it when it is dry, at places on it; each is put on in register, where the whole piece would have shown it.
          *     used : what of it is put on: "whole"; what is cut from it ("cuts"); or what is left of it, with its holes ("rest").
+         *     wishes : which of its steps the maker wants before which.
          */
         Piece: {
             /** Key */
@@ -5356,6 +5357,11 @@ export interface components {
              * @enum {string}
              */
             used: "whole" | "cuts" | "rest";
+            /**
+             * Wishes
+             * @default []
+             */
+            wishes: components["schemas"]["Wish"][];
         };
         /**
          * PieceOut
@@ -5515,6 +5521,11 @@ export interface components {
              *     }
              */
             pace: components["schemas"]["Pace"];
+            /**
+             * Given
+             * @default 0
+             */
+            given: number;
         };
         /** PracticeOut */
         PracticeOut: {

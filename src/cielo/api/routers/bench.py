@@ -15,10 +15,10 @@ from cielo.app import bench
 from cielo.app.bench import MOST_CARDS, BenchState
 from cielo.app.pictures import panel_png
 from cielo.app.reading import read_aloud
+from cielo.core.bounds import Key
 from cielo.core.plan import Dry, DryingWay
 from cielo.core.sequence.made import Difference
 from cielo.core.table.table import suggested_minutes
-from cielo.exchange.materials_model import Key
 from cielo.exchange.plan_file import PlanModel
 
 router = APIRouter(prefix="/cards/{card_id}/bench", tags=["bench"], responses=REFUSALS)

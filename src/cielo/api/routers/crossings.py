@@ -16,8 +16,8 @@ from cielo.api.schemas.crossings import (
 )
 from cielo.api.schemas.problem import REFUSALS
 from cielo.app import crossings
+from cielo.core.bounds import Key
 from cielo.core.units import Units
-from cielo.exchange.materials_model import Key
 
 router = APIRouter(prefix="/crossings", tags=["crossings"], responses=REFUSALS)
 

@@ -9,10 +9,10 @@ from cielo.api.routers.cards import attachment
 from cielo.api.schemas.problem import REFUSALS
 from cielo.api.schemas.stencils import CutAnswer, PiecesOut, SheetOut
 from cielo.app import cards, cutting
+from cielo.core.bounds import Key, Name
 from cielo.core.geometry.nesting import SHEETS
 from cielo.core.geometry.pieces import Piece, pieces_of
 from cielo.errors import NotFound
-from cielo.exchange.materials_model import Key, Name
 from cielo.exchange.templates import write_template
 
 router = APIRouter(tags=["cutting"], responses=REFUSALS)

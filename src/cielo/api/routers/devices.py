@@ -7,8 +7,8 @@ from fastapi import APIRouter, Request, Response
 from pydantic import BaseModel
 
 from cielo.api.schemas.problem import REFUSALS
+from cielo.core.bounds import Key
 from cielo.errors import NotFound
-from cielo.exchange.materials_model import Key
 
 router = APIRouter(prefix="/devices", tags=["devices"], responses=REFUSALS)
 

@@ -12,10 +12,10 @@ from cielo.app.laying_out import proposed_on_ground
 from cielo.app.pictures import panel_png
 from cielo.app.shelf import find_stock, look_at_shelf
 from cielo.core.advice.fresh import laid_fresh
+from cielo.core.bounds import Key
 from cielo.core.order.derive import with_derived
 from cielo.core.sequence.grounds import GROUNDS
 from cielo.core.sequence.suiting import inks_that_suit
-from cielo.exchange.materials_model import Key
 
 router = APIRouter(prefix="/grounds", tags=["grounds"], responses=REFUSALS)
 

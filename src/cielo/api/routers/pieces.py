@@ -12,7 +12,7 @@ from cielo.api.schemas.problem import REFUSALS
 from cielo.app import pieces
 from cielo.app.cards import card_at, whole_id
 from cielo.app.pictures import assembled_png
-from cielo.exchange.materials_model import Key
+from cielo.core.bounds import Key
 
 router = APIRouter(prefix="/cards/{card_id}", tags=["pieces"], responses=REFUSALS)
 

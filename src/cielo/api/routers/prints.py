@@ -10,7 +10,7 @@ from cielo.api.schemas.prints import PrintDesign
 from cielo.api.schemas.problem import REFUSALS
 from cielo.app import prints
 from cielo.app.cards import Basis
-from cielo.exchange.materials_model import Key, Name
+from cielo.core.bounds import Key, Name
 
 router = APIRouter(prefix="/cards/{card_id}/prints", tags=["prints"], responses=REFUSALS)
 

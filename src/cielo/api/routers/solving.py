@@ -25,9 +25,10 @@ from cielo.api.schemas.solving import (
 )
 from cielo.app import solving
 from cielo.app.cards import Basis, CardWish
+from cielo.core.bounds import Key
 from cielo.core.optics.spectra import hex_from_lab
 from cielo.core.solvers.wish import Wish, unknown_words
-from cielo.exchange.materials_model import InkModel, Key
+from cielo.exchange.materials_model import InkModel
 from cielo.exchange.plan_file import PlanModel
 
 of_card = APIRouter(prefix="/cards/{card_id}")

@@ -9,8 +9,8 @@ from cielo.api.schemas.problem import REFUSALS
 from cielo.api.schemas.stencils import DesignOut, FitStrip, HoldMask, LayStencil
 from cielo.app import stencils
 from cielo.app.cards import Basis
+from cielo.core.bounds import Key, Name
 from cielo.core.units import Units
-from cielo.exchange.materials_model import Key, Name
 
 router = APIRouter(tags=["stencils"], responses=REFUSALS)
 

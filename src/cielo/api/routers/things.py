@@ -27,12 +27,13 @@ from cielo.api.schemas.things import (
 )
 from cielo.app import shelf_files, swatches, things
 from cielo.app.shelf import find_stock
+from cielo.core.bounds import Key
 from cielo.core.materials import InkKind, Stock
 from cielo.core.optics.spectra import hex_from_lab
 from cielo.core.shelf import OwnThing, ThingKind
 from cielo.core.units import Units
 from cielo.errors import BadInput
-from cielo.exchange.materials_model import InkModel, Key, StockModel
+from cielo.exchange.materials_model import InkModel, StockModel
 from cielo.exchange.swatch_pdf import write_photo_sheet
 
 router = APIRouter(prefix="/things", tags=["things"], responses=REFUSALS)

@@ -10,8 +10,8 @@ from cielo.api.schemas.cards import Body
 from cielo.api.schemas.problem import REFUSALS
 from cielo.api.schemas.reading import FromCore
 from cielo.app import training
+from cielo.core.bounds import Key
 from cielo.core.solvers.trainer import KIND_WORDS, Kind
-from cielo.exchange.materials_model import Key
 
 router = APIRouter(prefix="/trainer", tags=["trainer"], responses=REFUSALS)
 

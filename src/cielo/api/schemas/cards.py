@@ -7,14 +7,14 @@ from pydantic import BaseModel, ConfigDict, Field
 from cielo.api.schemas.reading import FromCore, ReadingOut, path_of
 from cielo.app.cards import OF, Basis, CardOnDesk, CardWish, ListedCard
 from cielo.app.reading import Reading
-from cielo.core.bounds import MOST_INKS, Side
+from cielo.core.bounds import MOST_INKS, Key, Name, Side
 from cielo.core.geometry.shapes import rings_mm
 from cielo.core.optics.spectra import hex_from_lab
 from cielo.core.plan import Belongs, Card, Cut, Disc, Edge, Fade, Fold, Used, pieces_made
 from cielo.core.sequence.gradient import GradientWish, SeamSchool
 from cielo.core.simulation.assembled import piece_shape
 from cielo.core.units import Units
-from cielo.exchange.materials_model import InkModel, Key, Name
+from cielo.exchange.materials_model import InkModel
 from cielo.exchange.plan_file import PlanModel
 
 RevisionNumber = Annotated[int, Field(ge=0, le=2**31 - 1)]

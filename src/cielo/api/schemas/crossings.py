@@ -7,6 +7,7 @@ from pydantic import BaseModel, Field
 from cielo.api.schemas.cards import Body
 from cielo.app.crossings import Chart, Taken
 from cielo.core.advice.crossing_checks import Mark
+from cielo.core.bounds import Key
 from cielo.core.materials import Ink
 from cielo.core.optics.hue import say_colour
 from cielo.core.optics.layering import reflectance_of_stack
@@ -16,7 +17,7 @@ from cielo.core.optics.spectra import hex_from_lab
 from cielo.core.optics.water import frees, reflectance_after_water, reflectance_while_wet
 from cielo.core.sequence.lightness import lightness_on
 from cielo.core.simulation.strip import PER_MM, Strip
-from cielo.exchange.materials_model import ColourModel, Key
+from cielo.exchange.materials_model import ColourModel
 
 InkKeys = Annotated[list[Key], Field(min_length=1, max_length=9)]
 

@@ -6,9 +6,8 @@ from pydantic import Field
 
 from cielo.api.schemas.cards import Edit
 from cielo.app.pieces import Kind
-from cielo.core.bounds import Angle, Place, Raised, Span
+from cielo.core.bounds import Angle, Key, Name, Place, Raised, Span
 from cielo.core.plan import Cut, Outline, Used
-from cielo.exchange.materials_model import Key, Name
 
 
 class MakePiece(Edit):

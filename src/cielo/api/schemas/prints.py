@@ -1,7 +1,7 @@
 """What the web sends about prints."""
 
 from cielo.api.schemas.cards import Edit
-from cielo.exchange.materials_model import Key
+from cielo.core.bounds import Key
 
 
 class PrintDesign(Edit):

@@ -5,14 +5,14 @@ from typing import Annotated, Self
 from pydantic import BaseModel, Field
 
 from cielo.api.schemas.cards import Body, CardOut, RevisionNumber
-from cielo.core.bounds import MOST_INKS, Side
+from cielo.core.bounds import MOST_INKS, Key, Side
 from cielo.core.optics.spectra import hex_from_lab
 from cielo.core.plan import Touch
 from cielo.core.solvers.bridge import Bridge
 from cielo.core.solvers.show import Level
 from cielo.core.solvers.wish import FocalIs, Proposed
 from cielo.core.units import Units
-from cielo.exchange.materials_model import InkModel, Key
+from cielo.exchange.materials_model import InkModel
 from cielo.exchange.plan_file import PlanModel
 
 Lightness = Annotated[float, Field(ge=0, le=100, allow_inf_nan=False)]

@@ -8,6 +8,7 @@ from pydantic import BaseModel, Field
 from cielo.api.schemas.cards import Edit
 from cielo.api.schemas.reading import FromCore, path_of
 from cielo.app.cutting import CutPiece, Cutting, StockNeeded
+from cielo.core.bounds import Key
 from cielo.core.geometry.designs import Design
 from cielo.core.geometry.holding import is_stencil, stencil_facts
 from cielo.core.geometry.masks import outlines_mm
@@ -16,7 +17,6 @@ from cielo.core.geometry.pieces import Piece
 from cielo.core.plan import Mask
 from cielo.core.units import Units, inches, say_fine, say_length, say_size
 from cielo.devices.cutter import CutReport
-from cielo.exchange.materials_model import Key
 
 # The shelf shows every design on a sheet of this size round 0, 0: stencils are often 6 x 6 in (trade.md, Figures).
 SHELF_SHEET_MM = inches(6)

@@ -7,7 +7,7 @@ from pydantic import Field
 from cielo.api.schemas.cards import Body
 from cielo.api.schemas.reading import FromCore
 from cielo.core.advice.supplies import SupplyKind
-from cielo.exchange.materials_model import Key
+from cielo.core.bounds import Key
 
 
 class SupplyOut(FromCore):

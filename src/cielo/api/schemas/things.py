@@ -8,10 +8,11 @@ from cielo.api.schemas.cards import Body
 from cielo.api.schemas.reading import FromCore
 from cielo.app.shelf_files import Preview
 from cielo.app.things import ShelfThing
+from cielo.core.bounds import Key, Name
 from cielo.core.materials import Ink, Stock
 from cielo.core.optics.spectra import hex_from_lab
 from cielo.core.shelf import Facts, OwnThing, ThingKind
-from cielo.exchange.materials_model import InkFacts, InkModel, Key, Name, PaperModel, StockModel
+from cielo.exchange.materials_model import InkFacts, InkModel, PaperModel, StockModel
 
 Listed = Annotated[list["ThingKey"], Field(min_length=1, max_length=600)]
 

@@ -15,10 +15,11 @@ from shapely import STRtree
 from cielo.core.advice.crossing_checks import COLOUR_FROM, MUD_SHARE
 from cielo.core.advice.finding import Finding, Place
 from cielo.core.advice.looking import area, both, brushings, offered, strongest, with_step
+from cielo.core.bounds import Lab
 from cielo.core.geometry.holding import is_stencil
 from cielo.core.geometry.masks import distance_to_cover_mm
 from cielo.core.geometry.printing import called_prints
-from cielo.core.materials import RESIST_KINDS, TOOLS, Lab
+from cielo.core.materials import RESIST_KINDS, TOOLS
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.hue import chroma, hue_apart, hue_degrees
 from cielo.core.optics.layering import lab_of_stack

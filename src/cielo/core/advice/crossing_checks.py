@@ -4,7 +4,8 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from cielo.core.materials import Ink, Lab, Paper
+from cielo.core.bounds import Lab
+from cielo.core.materials import Ink, Paper
 from cielo.core.optics.confidence import uncertainty
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.films import film_of

@@ -8,7 +8,8 @@ was. What is asked is how far those differ, CIEDE2000, where that swatch would l
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
-from cielo.core.materials import TRANSPARENT_KINDS, Ink, Lab, Paper, Swatch
+from cielo.core.bounds import Lab
+from cielo.core.materials import TRANSPARENT_KINDS, Ink, Paper, Swatch
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.films import film_of
 from cielo.core.optics.layering import lab_of_stack

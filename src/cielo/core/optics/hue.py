@@ -2,7 +2,7 @@
 
 import math
 
-from cielo.core.materials import Lab
+from cielo.core.bounds import Lab
 
 _HUES = (
     (20, "red-pink"), (45, "red"), (70, "orange"), (98, "yellow"), (125, "yellow-green"), (170, "green"),

@@ -30,7 +30,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from cielo.core.materials import RESIST_KINDS, Ink, Lab, Paper
+from cielo.core.bounds import Lab
+from cielo.core.materials import RESIST_KINDS, Ink, Paper
 from cielo.core.optics.films import Film, film_of
 from cielo.core.optics.kubelka_munk import film_over
 from cielo.core.optics.refine import NOTHING_MEASURED, TRAPPING, Refinement

@@ -19,7 +19,7 @@ from itertools import combinations
 
 import numpy as np
 
-from cielo.core.materials import Lab
+from cielo.core.bounds import Lab
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import Array, lab_from_xyz, srgb_matrix, xyz_from_lab
 

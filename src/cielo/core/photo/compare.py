@@ -10,7 +10,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from cielo.core.materials import Lab
+from cielo.core.bounds import Lab
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import Array, srgb_matrix
 from cielo.core.photo.card import STRAIGHT_PX_PER_MM, Corners, Photo, Plain, evened, find_corners, straightened

@@ -20,7 +20,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from cielo.core.materials import Lab
+from cielo.core.bounds import Lab
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import lab_from_xyz, srgb_linear, srgb_matrix, xyz_from_lab
 from cielo.core.photo.sheet import PATCHES, Square, bare_places, boxes, patches

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from cielo.core.materials import Lab
+from cielo.core.bounds import Lab
 from cielo.core.optics.spectra import hex_from_lab
 
 # A4 less a printer's margins fits on Letter too.

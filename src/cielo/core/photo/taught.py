@@ -29,7 +29,8 @@ from math import exp, log
 import numpy as np
 from numpy.typing import NDArray
 
-from cielo.core.materials import RESIST_KINDS, Lab, MeasuredCrossing
+from cielo.core.bounds import Lab
+from cielo.core.materials import RESIST_KINDS, MeasuredCrossing
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.spectra import Array

@@ -10,10 +10,12 @@ from cielo.core.plan.edits import (
     free_key,
     insert_step,
     move_step,
+    new_piece_key,
     new_step_id,
     on_stock,
     replace_mask,
     replace_step,
+    with_given,
     without_steps,
 )
 from cielo.core.plan.fitting import fitted
@@ -88,8 +90,9 @@ from cielo.core.plan.steps import (
     WaterAmount,
     Wipe,
     WipeBeads,
+    Wish,
 )
-from cielo.core.plan.whole import Pace, Pad, Plan, Schools, Wish, last_water, masks_laid, masks_on
+from cielo.core.plan.whole import Pace, Pad, Plan, Schools, last_water, masks_laid, masks_on
 
 __all__ = [
     "LEAST_PITCH_MM",
@@ -177,6 +180,7 @@ __all__ = [
     "masks_laid",
     "masks_on",
     "move_step",
+    "new_piece_key",
     "new_step_id",
     "on_stock",
     "piece_of",
@@ -186,6 +190,7 @@ __all__ = [
     "replace_step",
     "same_sheet",
     "span_mm",
+    "with_given",
     "with_piece",
     "with_piece_plan",
     "without_piece",

@@ -12,6 +12,12 @@ from cielo.errors import NotFound
 TABLE_MM = 10.0
 # The cut, in a piece's own plan, that is its own outline.
 OUTLINE = "outline"
+# What becomes of each field of a plan when a piece was worked on as a plan of its own: it is the piece's; it is of all; it is what
+# was measured on the plan's stock, and goes along where the piece is of that; or it is the panel's alone and a piece has none of it.
+OF_THE_PIECE = ("card", "stock", "masks", "steps", "holds", "cuts", "wishes")
+OF_ALL = ("units", "inks", "schools", "hand", "pads", "pace", "given")
+ON_ITS_STOCK = ("crossings",)
+OF_THE_PANEL = ("title", "focal", "pieces")
 TABLE = Reveals(TABLE_MM, TABLE_MM, TABLE_MM, TABLE_MM)
 
 
@@ -57,7 +63,7 @@ def plan_of_piece(plan: Plan, key: str) -> Plan:
         holds=piece.holds,
         focal=(),
         cuts=piece.cuts if piece.outline == "rectangle" else (outline, *piece.cuts),
-        wishes=(),
+        wishes=piece.wishes,
         # What was measured of two inks is so on the stock it was measured on.
         crossings=plan.crossings if piece.stock == plan.stock else (),
         pieces=(),
@@ -75,10 +81,12 @@ def with_piece_plan(plan: Plan, key: str, own: Plan) -> Plan:
         steps=own.steps,
         holds=own.holds,
         cuts=tuple(cut for cut in own.cuts if cut.key != OUTLINE),
+        wishes=own.wishes,
     )
-    return replace(
-        with_piece(plan, piece), inks=own.inks, units=own.units, schools=own.schools, hand=own.hand, pads=own.pads, pace=own.pace
-    )
+    shared: dict[str, Any] = {name: getattr(own, name) for name in OF_ALL}
+    if piece.stock == plan.stock:
+        shared |= {name: getattr(own, name) for name in ON_ITS_STOCK}
+    return replace(with_piece(plan, piece), **shared)
 
 
 def with_piece(plan: Plan, piece: Piece) -> Plan:

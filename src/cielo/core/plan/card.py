@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 
 from annotated_types import Len
 
-from cielo.core.bounds import Length, Name, Raised, SeenLab, Side, Trim
+from cielo.core.bounds import Lab, Length, Name, Raised, Side, Trim
 
 
 @dataclass(frozen=True)
@@ -35,7 +35,7 @@ class Mat:
 
     stock: Name
     reveals: Reveals
-    lab: SeenLab | None = None
+    lab: Lab | None = None
 
 
 EnvelopeKey = Literal["folded", "c6", "dl", "c5", "quarter", "five-seven", "six-square", "slim"]
@@ -68,7 +68,7 @@ class Card:
     reveals: Reveals = Reveals(0.0, 0.0, 0.0, 0.0)
     mats: Annotated[tuple[Mat, ...], Len(0, 4)] = ()
     base_stock: Name = "plain card"
-    base_lab: SeenLab | None = None
+    base_lab: Lab | None = None
     trim_mm: Trim = 0.0
     raised_mm: Raised = 0.0
     envelope: EnvelopeKey = "folded"

@@ -8,15 +8,18 @@ for one card, discs and single motifs, takes the share of the side that changed 
 from dataclasses import replace
 from typing import TypeVar
 
+from cielo.core.plan.beside import OUTLINE, TABLE_MM, pieces_made, plan_of_piece
 from cielo.core.plan.card import Card
-from cielo.core.plan.pieces import Cut, Focal
+from cielo.core.plan.pieces import Cut, Focal, Piece
 from cielo.core.plan.placements import Disc, Drawn, EdgeMask, Hold, Mask, MotifMask, Stencil, Tapes
 from cielo.core.plan.prints import At, Motifs, Print, Words
 from cielo.core.plan.regions import Band, Fade, Halo, Patches, Region, Slant, Stroke, Vignette, span_mm
 from cielo.core.plan.steps import Brush, Step, Water
 from cielo.core.plan.whole import Plan
 
-Placed = TypeVar("Placed", Disc, EdgeMask, Tapes, Stencil, MotifMask, Drawn, Focal, Cut, Hold, Words, At)
+Placed = TypeVar("Placed", Disc, EdgeMask, Tapes, Stencil, MotifMask, Drawn, Focal, Cut, Hold, Words, At, Piece)
+# Two sides that differ by less are as long as each other.
+AS_LONG_MM = 0.5
 
 
 def fitted(plan: Plan, card: Card) -> Plan:
@@ -32,6 +35,34 @@ def fitted(plan: Plan, card: Card) -> Plan:
         ),
         holds=tuple(fit.placed(hold) for hold in plan.holds),
         cuts=tuple(replace(fit.placed(c), width_mm=fit.scaled(c.width_mm), height_mm=fit.scaled(c.height_mm)) for c in plan.cuts),
+        pieces=tuple(_piece_fitted(plan, piece, fit) for piece in pieces_made(plan)),
+    )
+
+
+def _piece_fitted(plan: Plan, piece: Piece, fit: "_Fit") -> Piece:
+    """A piece at its share of the way across and down, all that is on it fitted to its new size. What is as wide or as high as the panel
+    or the card stays so; anything else keeps its proportions."""
+
+    def side(length_mm: float, was: tuple[float, float], now: tuple[float, float]) -> float:
+        as_long = next((new for old, new in zip(was, now, strict=True) if abs(length_mm - old) < AS_LONG_MM), None)
+        return as_long if as_long is not None else fit.scaled(length_mm)
+
+    was, now = fit.was, fit.now
+    across = side(piece.width_mm, (was.panel_width_mm, was.width_mm), (now.panel_width_mm, now.width_mm))
+    down = side(piece.height_mm, (was.panel_height_mm, was.height_mm), (now.panel_height_mm, now.height_mm))
+    own = plan_of_piece(plan, piece.key)
+    table = replace(own.card, width_mm=across + 2 * TABLE_MM, height_mm=down + 2 * TABLE_MM)
+    own = fitted(own, table)
+    return fit.placed(
+        replace(
+            piece,
+            width_mm=across,
+            height_mm=down,
+            masks=own.masks,
+            steps=own.steps,
+            holds=own.holds,
+            cuts=tuple(cut for cut in own.cuts if cut.key != OUTLINE),
+        )
     )
 
 

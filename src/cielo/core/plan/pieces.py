@@ -9,7 +9,7 @@ from cielo.core.bounds import MOST_STEPS, Angle, Key, Name, Place, Raised, Rim, 
 from cielo.core.materials import Stock
 from cielo.core.plan.images import Motif
 from cielo.core.plan.placements import Hold, Mask
-from cielo.core.plan.steps import Step
+from cielo.core.plan.steps import Step, Wish
 
 
 @dataclass(frozen=True)
@@ -73,6 +73,7 @@ class Piece:
     flush : what hangs over the panel's edge is trimmed flush with it.
     cuts : what is cut from it when it is dry, at places on it; each is put on in register, where the whole piece would have shown it.
     used : what of it is put on: "whole"; what is cut from it ("cuts"); or what is left of it, with its holes ("rest").
+    wishes : which of its steps the maker wants before which.
     """
 
     key: Key
@@ -92,3 +93,4 @@ class Piece:
     holds: Annotated[tuple[Hold, ...], Len(0, 24)] = ()
     cuts: Annotated[tuple[Cut, ...], Len(0, 24)] = ()
     used: Used = "whole"
+    wishes: Annotated[tuple[Wish, ...], Len(0, 40)] = ()

@@ -14,12 +14,8 @@ from cielo.core.plan.whole import Plan, last_water
 from cielo.core.units import Units, say_length
 from cielo.errors import BadInput
 
-# Of a and b in CIE Lab, as files have them.
-MOST_OPPONENT = 160
 # A sheet that can be cut and laid; ink worked over all steps together; letters printed in all. More is no card.
 LARGEST_SHEET_MM, MOST_WORKED_CM2, MOST_LETTERS = 600.0, 60_000.0, 400
-# How thick a stock may be, mm, and how long its name, as files have them.
-THIN_MM, THICK_MM, MOST_SIGNS = 0.02, 5.0, 80
 
 
 def ensure_sound(plan: Plan) -> None:
@@ -62,10 +58,12 @@ def ensure_sound(plan: Plan) -> None:
         _ensure_step_sound(plan, step, f"steps[{i}]")
     _ensure_workable(plan)
     _ensure_pieces_sound(plan)
-    steps = [step.id for step in plan.steps]
-    for i, wish in enumerate(plan.wishes):
-        for end in ("first", "then"):
-            _ensure_known("step", getattr(wish, end), steps, f"wishes[{i}].{end}")
+    parts: list[tuple[Plan | Piece, str]] = [(plan, ""), *((piece, f"pieces[{i}].") for i, piece in enumerate(plan.pieces))]
+    for part, at in parts:
+        steps = [step.id for step in part.steps]
+        for i, wish in enumerate(part.wishes):
+            for end in ("first", "then"):
+                _ensure_known("step", getattr(wish, end), steps, f"{at}wishes[{i}].{end}")
 
 
 def _ensure_workable(plan: Plan) -> None:
@@ -95,11 +93,6 @@ def _ensure_pieces_sound(plan: Plan) -> None:
 
 
 def _ensure_piece_sound(plan: Plan, piece: Piece, field: str) -> None:
-    light, *opponent = piece.stock.paper.lab
-    if not 0 <= light <= 100 or any(abs(value) > MOST_OPPONENT for value in opponent):
-        raise BadInput("that is no colour of a paper.", field=f"{field}.stock.paper.lab", mend="Take a stock from the shelf.")
-    if not THIN_MM <= piece.stock.thickness_mm <= THICK_MM or not 0 < len(piece.stock.name) <= MOST_SIGNS:
-        raise BadInput("that is no stock.", field=f"{field}.stock", mend="Take a stock from the shelf.")
     try:
         ensure_sound(plan_of_piece(plan, piece.key))
     except BadInput as error:

@@ -148,3 +148,11 @@ class Prepare(Planned):
 
 
 Step = Annotated[Brush | LayMask | LiftMask | Wipe | Dry | Water | WipeBeads | Prepare, Field(discriminator="do")]
+
+
+@dataclass(frozen=True)
+class Wish:
+    """The maker wants one step before another."""
+
+    first: Key
+    then: Key

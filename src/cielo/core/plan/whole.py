@@ -6,12 +6,12 @@ from typing import Annotated, Literal
 
 from annotated_types import Len
 
-from cielo.core.bounds import MOST_INKS, MOST_STEPS, Hand, Key, Name, Owned, Times
+from cielo.core.bounds import MOST_INKS, MOST_STEPS, Given, Hand, Key, Name, Owned, Times
 from cielo.core.materials import Ink, MeasuredCrossing, Stock
 from cielo.core.plan.card import Card
 from cielo.core.plan.pieces import Cut, Focal, Piece
 from cielo.core.plan.placements import Hold, Mask
-from cielo.core.plan.steps import LayMask, LiftMask, Step, Water
+from cielo.core.plan.steps import LayMask, LiftMask, Step, Water, Wish
 from cielo.core.units import Units
 from cielo.errors import BadInput
 
@@ -58,14 +58,6 @@ class Pad:
 
 
 @dataclass(frozen=True)
-class Wish:
-    """The maker wants one step before another."""
-
-    first: Key
-    then: Key
-
-
-@dataclass(frozen=True)
 class Plan:
     """All that is needed to make one card, with copies of the stock and inks so that it stands alone.
 
@@ -74,6 +66,8 @@ class Plan:
     hand : how much ink the maker's own hand lays beside the usual one, as her photographs have taught (core.learnt).
     pads : her pads that lay otherwise than their swatches tell, each ink once, by its key; pads of other inks count for nothing.
     pace : how long she is at each kind of work, as the bench has clocked it.
+    given : the highest number that was ever given in an id of a step or a key of a piece that is gone, 0 where a higher one stands: none
+        is given twice, so that what the bench keeps of a step that is gone is never taken for that of a new one.
     """
 
     title: Name
@@ -93,6 +87,7 @@ class Plan:
     hand: Hand = 1.0
     pads: Annotated[tuple[Pad, ...], Len(0, MOST_INKS)] = ()
     pace: Pace = Pace()
+    given: Given = 0
 
     def ink(self, key: str) -> Ink:
         """The ink of that key. Raises BadInput when there is none."""

@@ -3,7 +3,7 @@
 from collections.abc import Iterable
 from math import hypot
 
-from cielo.core.materials import Lab
+from cielo.core.bounds import Lab
 
 # Smaller differences of lightness and of chroma are not worth a word.
 LIGHTER, DULLER = 2.0, 3.0

@@ -2,7 +2,8 @@
 
 from functools import lru_cache
 
-from cielo.core.materials import Ink, Lab, Paper
+from cielo.core.bounds import Lab
+from cielo.core.materials import Ink, Paper
 from cielo.core.optics.layering import lab_of_stack
 
 # Two inks closer than this in L* count as equally light: common practice, no source.

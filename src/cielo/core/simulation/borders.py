@@ -7,7 +7,7 @@ from typing import NamedTuple
 
 import numpy as np
 
-from cielo.core.bounds import SeenLab
+from cielo.core.bounds import Lab
 from cielo.core.optics.spectra import Array, srgb_linear, srgb_matrix, xyz_from_lab
 from cielo.core.plan import Card, Reveals
 
@@ -26,7 +26,7 @@ class Border(NamedTuple):
 
 def borders_of(card: Card) -> list[Border]:
     """The base and its mats, from the base up to what lies right under the panel."""
-    layers: list[tuple[SeenLab | None, Reveals]] = [
+    layers: list[tuple[Lab | None, Reveals]] = [
         (card.base_lab, card.reveals),
         *((mat.lab, mat.reveals) for mat in reversed(card.mats)),
     ]
@@ -48,7 +48,7 @@ def inside(outer: Reveals, shows: Reveals) -> Reveals:
     )
 
 
-def _linear(lab: SeenLab | None, plain: float) -> Array:
+def _linear(lab: Lab | None, plain: float) -> Array:
     if lab is None:
         return np.full(3, float(srgb_linear(np.array(plain / 255))))
     return np.asarray(np.clip(xyz_from_lab(np.array(lab)) @ srgb_matrix(), 0.0, 1.0))

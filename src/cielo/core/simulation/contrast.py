@@ -6,7 +6,8 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from cielo.core.materials import RESIST_KINDS, Lab
+from cielo.core.bounds import Lab
+from cielo.core.materials import RESIST_KINDS
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import lab_from_xyz
 from cielo.core.plan import Brush, Focal, InPrint, Plan, Step, Whole, Words, replace_step

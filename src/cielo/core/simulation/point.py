@@ -3,7 +3,8 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from cielo.core.materials import Ink, Lab
+from cielo.core.bounds import Lab
+from cielo.core.materials import Ink
 from cielo.core.optics.confidence import uncertainty
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.layering import reflectance_of_layers

@@ -4,7 +4,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from cielo.core.materials import Ink, Lab, MeasuredCrossing, Stock
+from cielo.core.bounds import Lab
+from cielo.core.materials import Ink, MeasuredCrossing, Stock
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import lab_from_xyz
 from cielo.core.plan import Band, Brush, Card, Plan, Reveals

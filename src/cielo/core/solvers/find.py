@@ -13,7 +13,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from cielo.core.advice.crossing_checks import COLOUR_FROM, MUD_SHARE
-from cielo.core.materials import Ink, InkKind, Lab, Stock
+from cielo.core.bounds import Lab
+from cielo.core.materials import Ink, InkKind, Stock
 from cielo.core.optics.confidence import uncertainty
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.films import film_of

@@ -14,7 +14,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from cielo.core.advice.ink_checks import built_up
-from cielo.core.materials import Ink, Lab
+from cielo.core.bounds import Lab
+from cielo.core.materials import Ink
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import Array
 from cielo.core.order.arrange import in_order

@@ -12,7 +12,8 @@ from typing import Literal
 
 import numpy as np
 
-from cielo.core.materials import Ink, Lab, Stock
+from cielo.core.bounds import Lab
+from cielo.core.materials import Ink, Stock
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.hue import say_colour
 from cielo.core.optics.spectra import Array, hex_from_lab

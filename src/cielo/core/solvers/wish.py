@@ -13,7 +13,8 @@ from typing import Literal
 import numpy as np
 
 from cielo.core.advice.fresh import laid_fresh
-from cielo.core.materials import Ink, Lab
+from cielo.core.bounds import Lab
+from cielo.core.materials import Ink
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.spectra import lab_from_xyz
 from cielo.core.order.derive import with_derived
