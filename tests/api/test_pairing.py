@@ -8,15 +8,17 @@ from fastapi.testclient import TestClient
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from cielo.api.doorstep import MOST_AT_ONCE
 from cielo.api.main import Lan, create_app
 from cielo.api.pairing import (
     CODE_LASTS_S,
     COOKIE,
     DIGITS,
+    FREE,
+    MINUTE_S,
     MOST_DEVICES,
-    MOST_WRONG,
     SESSION_LASTS_S,
-    WAITS_S,
+    SLOWEST_S,
     Pairing,
 )
 from cielo.demo.fill import fill
@@ -52,10 +54,10 @@ def test_a_code_lets_one_device_in_and_is_spent(pairing: Pairing) -> None:
     code = pairing.code
     assert len(code) == DIGITS
     assert code.isdigit()
-    token = pairing.let_in(f" {code[:4]} {code[4:]} ", "a", "tablet")
+    token = pairing.let_in(f" {code[:4]} {code[4:]} ", "tablet")
     assert token is not None
     assert pairing.knows(token)
-    assert pairing.let_in(code, "b", "phone") is None, "it is spent"
+    assert pairing.let_in(code, "phone") is None, "it is spent"
     assert pairing.code != code
     assert not pairing.knows(None)
     assert not pairing.knows("")
@@ -66,23 +68,22 @@ def test_a_code_lets_one_device_in_and_is_spent(pairing: Pairing) -> None:
 def test_a_code_holds_for_ten_minutes(pairing: Pairing, clock: Clock) -> None:
     code = pairing.code
     clock.now += CODE_LASTS_S + 1
-    assert pairing.let_in(code, "a", "tablet") is None
+    assert pairing.let_in(code, "tablet") is None
     assert pairing.code != code
 
 
-def test_who_guesses_waits_and_meets_another_code(pairing: Pairing, clock: Clock) -> None:
+def test_guessing_slows_all_strangers_and_keeps_the_right_code_out_never(pairing: Pairing, clock: Clock) -> None:
     code = pairing.code
-    for _ in range(MOST_WRONG):
-        assert pairing.waits_s("a") == 0
-        assert pairing.let_in(wrong(pairing), "a", "x") is None
-    assert pairing.waits_s("a") == WAITS_S
-    assert pairing.let_in(pairing.code, "a", "x") is None, "even the right code, until it has waited"
-    assert pairing.waits_s("b") == 0, "another device need not"
-    for _ in range(MOST_WRONG):
-        pairing.let_in(wrong(pairing), "b", "x")
-    assert pairing.code != code, "so many wrong ones, from wherever, and there is another"
-    clock.now += WAITS_S + 1
-    assert pairing.let_in(pairing.code, "a", "x") is not None
+    for n in range(500):
+        assert pairing.slowed_s <= SLOWEST_S
+        assert pairing.let_in(wrong(pairing), "x") is None
+        assert (pairing.slowed_s > 0) == (n + 1 > FREE)
+        clock.now += 0.3  # three a second
+    assert pairing.code == code, "the code shown keeps its ten minutes"
+    assert pairing.slowed_s == SLOWEST_S
+    assert pairing.let_in(code, "her tablet") is not None, "whoever guesses meanwhile"
+    clock.now += MINUTE_S + 1
+    assert pairing.slowed_s == 0
 
 
 @given(st.text(max_size=20))
@@ -91,12 +92,12 @@ def test_nothing_but_the_code_lets_anybody_in(text: str) -> None:
     pairing = Pairing()
     digits = "".join(sign for sign in text if sign.isascii() and sign.isdigit())
     if digits != pairing.code:
-        assert pairing.let_in(text, "a", "x") is None
+        assert pairing.let_in(text, "x") is None
         assert pairing.devices == ()
 
 
 def test_sessions_end(pairing: Pairing, clock: Clock) -> None:
-    tokens = [pairing.let_in(pairing.code, "a", f"tablet {n}") for n in range(MOST_DEVICES + 1)]
+    tokens = [pairing.let_in(pairing.code, f"tablet {n}") for n in range(MOST_DEVICES + 1)]
     assert len(pairing.devices) == MOST_DEVICES
     assert not pairing.knows(tokens[0]), "the one not seen for longest makes room"
     assert pairing.knows(tokens[1])
@@ -179,11 +180,14 @@ def test_it_is_let_in_by_the_code_works_and_is_sent_away(store: Store, lan: Lan)
         assert tablet.get("/api/cards").status_code == 401
 
 
-def test_too_many_wrong_codes_are_told_to_wait(store: Store, lan: Lan) -> None:
+def test_so_many_codes_at_once_are_asked_to_come_again(store: Store, lan: Lan) -> None:
     with device(store, lan, "192.0.2.20") as tablet:
-        answers = [tablet.post("/pair", data={"code": "x"}).status_code for _ in range(MOST_WRONG + 1)]
-        assert answers == [403] * MOST_WRONG + [429]
-        assert "Wait" in tablet.post("/pair", data={"code": "x"}).text
+        lan.pairing.trying = MOST_AT_ONCE
+        answer = tablet.post("/pair", data={"code": lan.pairing.code})
+        assert answer.status_code == 429
+        assert "Try again" in answer.text
+        lan.pairing.trying = 0
+        assert tablet.post("/pair", data={"code": lan.pairing.code}).status_code == 303
 
 
 @pytest.mark.parametrize("code", ['"><script>alert(1)</script>', "1" * 5000, "%00", "é"])
@@ -196,7 +200,7 @@ def test_hostile_codes_stay_out_of_the_page(store: Store, lan: Lan, code: str) -
 
 def test_another_name_for_this_machine_is_not_answered(store: Store, lan: Lan) -> None:
     """Rebinding: a strange name that leads here, even with a session."""
-    token = lan.pairing.let_in(lan.pairing.code, "x", "tablet")
+    token = lan.pairing.let_in(lan.pairing.code, "tablet")
     with device(store, lan, "192.0.2.20", "evil.example") as tablet:
         assert tablet.get("/api/cards", headers={"cookie": f"{COOKIE}={token}"}).status_code == 421
 

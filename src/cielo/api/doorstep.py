@@ -3,6 +3,7 @@
 from html import escape
 from urllib.parse import parse_qs
 
+import anyio
 from starlette.datastructures import Headers
 from starlette.requests import cookie_parser
 from starlette.responses import HTMLResponse, RedirectResponse, Response
@@ -26,6 +27,8 @@ button {{ margin-left: 0.4rem; }}
 POLICY = "default-src 'none'; style-src 'unsafe-inline'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
 # A form that asks for a code is no larger than this.
 LARGEST_FORM = 2_000
+# Codes that are looked at in the same moment; more are asked to come again.
+MOST_AT_ONCE = 8
 ASKS = "This device is not let in yet."
 
 
@@ -42,9 +45,9 @@ def token_of(headers: Headers) -> str | None:
 
 async def answer_at_the_door(pairing: Pairing, scope: Scope, receive: Receive, send: Send) -> None:
     """Answer a device that is not let in: the page that asks, or what comes of the code it gives; the API says in words why not."""
-    path, address = scope["path"], (scope.get("client") or ("?",))[0]
+    path = scope["path"]
     if path == "/pair" and scope["method"] == "POST":
-        answer: Response = await _tried(pairing, scope, receive, address)
+        answer: Response = await _tried(pairing, scope, receive)
     elif path.startswith("/api/"):
         error = CieloError(
             "this device is not let in.", mend="Open Cielo's first page, and give the code that the computer shows."
@@ -57,17 +60,22 @@ async def answer_at_the_door(pairing: Pairing, scope: Scope, receive: Receive, s
     await answer(scope, receive, send)
 
 
-async def _tried(pairing: Pairing, scope: Scope, receive: Receive, address: str) -> Response:
+async def _tried(pairing: Pairing, scope: Scope, receive: Receive) -> Response:
     body = b""
     while len(body) <= LARGEST_FORM:
         message = await receive()
         body += message.get("body", b"")
         if not message.get("more_body"):
             break
-    if wait := pairing.waits_s(address):
-        return _page(f"Too many wrong codes. Wait {wait:.0f} seconds, and look at the computer again.", status=429)
-    code = parse_qs(body[:LARGEST_FORM].decode("latin-1")).get("code", [""])[0]
-    token = pairing.let_in(code, address, _name(Headers(scope=scope)))
+    if pairing.trying >= MOST_AT_ONCE:
+        return _page("Others are trying codes at this moment. Try again.", status=429)
+    pairing.trying += 1
+    try:
+        await anyio.sleep(pairing.slowed_s)
+        code = parse_qs(body[:LARGEST_FORM].decode("latin-1")).get("code", [""])[0]
+        token = pairing.let_in(code, _name(Headers(scope=scope)))
+    finally:
+        pairing.trying -= 1
     if token is None:
         return _page("That is not the code that the computer shows now.", status=403)
     answer = RedirectResponse("/", status_code=303)

@@ -1,6 +1,7 @@
 """What stands before every request: who may ask, how much they may send, and what a page may do with the answer."""
 
-from collections.abc import MutableMapping
+import re
+from collections.abc import Mapping, MutableMapping
 from time import perf_counter
 from typing import Any
 from uuid import uuid4
@@ -15,24 +16,31 @@ from cielo.errors import BadInput, CieloError, TooLarge
 
 HOSTS = frozenset({"127.0.0.1", "localhost", "[::1]"})
 LARGEST_BODY = 4_000_000
-# A photograph is larger than all else that comes in.
-LARGEST_PHOTO, PHOTOS = 25_000_000, ("/api/things/photo",)
 # Requests at work at once; a browser asks for six. What is beyond waits outside, and its memory with it.
 MOST_AT_ONCE = 64
 POLICY = (
     "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data: blob:; font-src 'self'; "
     "connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'"
 )
+# What a page may ask the browser for: nothing but full screen and sharing.
+PERMISSIONS = "camera=(), microphone=(), geolocation=(), payment=(), usb=(), serial=(), bluetooth=(), midi=(), display-capture=()"
 
 
 class Guard:
     """Refuses strange hosts (against rebinding), other sites (against forged requests) and bodies that are too large, said or not;
     sets the content policy: nothing from another host, no inline script; answers HEAD as GET without its body; and lets no answer of the
     API be kept that does not say that it may be. With ``pairing`` it answers for ``hosts`` too, and lets devices of the local network in that
-    were paired; all others stand at the door."""
+    were paired; all others stand at the door. ``larger``: paths that take larger bodies than the rest, and how large."""
 
-    def __init__(self, app: ASGIApp, pairing: Pairing | None = None, hosts: frozenset[str] = frozenset()) -> None:
-        self.app, self.pairing, self.hosts = app, pairing, HOSTS | hosts
+    def __init__(
+        self,
+        app: ASGIApp,
+        pairing: Pairing | None = None,
+        hosts: frozenset[str] = frozenset(),
+        larger: Mapping[re.Pattern[str], int] | None = None,
+    ) -> None:
+        self.app, self.pairing, self.hosts = app, pairing, HOSTS | {host.lower() for host in hosts}
+        self.larger = larger or {}
         self.at_work = 0
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
@@ -40,11 +48,14 @@ class Guard:
             await self.app(scope, receive, send)
             return
         headers = Headers(scope=scope)
-        most = LARGEST_PHOTO if scope["path"] in PHOTOS else LARGEST_BODY
+        most = next((most for path, most in self.larger.items() if path.match(scope["path"])), LARGEST_BODY)
         number, began = uuid4().hex[:8], perf_counter()
         dressed = _dressed(send, scope["path"], number, head=scope["method"] == "HEAD")
         refused = (
-            self._stranger(headers) or self._not_for_others(scope) or _too_large(headers, most) or self._too_much(scope["path"])
+            self._stranger(headers, scope["scheme"])
+            or self._not_for_others(scope)
+            or _too_large(headers, most)
+            or self._too_much(scope["path"])
         )
         if refused is not None:
             status, title, error = refused
@@ -73,14 +84,14 @@ class Guard:
             facts = {"number": number, "status": answer.status, "took_ms": took_ms}
             LOG.info("%s %s", scope["method"], scope["path"], extra=facts)
 
-    def _stranger(self, headers: Headers) -> tuple[int, str, CieloError] | None:
-        host = headers.get("host", "")
+    def _stranger(self, headers: Headers, scheme: str) -> tuple[int, str, CieloError] | None:
+        host = headers.get("host", "").lower()  # names of hosts are of no case (RFC 9110, 4.2.3)
         if host.rsplit(":", 1)[0] not in self.hosts and host not in self.hosts:
             error = BadInput(f"Cielo does not answer for the host {host!r}.", mend="Open it at http://127.0.0.1.")
             return 421, "Wrong host", error
         origin = headers.get("origin")
         elsewhere = headers.get("sec-fetch-site") == "cross-site" and headers.get("sec-fetch-mode") != "navigate"
-        if elsewhere or (origin is not None and origin not in (f"http://{host}", f"https://{host}")):
+        if elsewhere or (origin is not None and origin.lower() != f"{scheme}://{host}"):
             error = BadInput("this request comes from another site.", mend="Use Cielo's own pages.")
             return 403, "Wrong origin", error
         return None
@@ -163,6 +174,7 @@ def _dressed(send: Send, path: str, number: str, *, head: bool) -> Send:
             headers.setdefault("referrer-policy", "no-referrer")
             headers["cross-origin-opener-policy"] = "same-origin"
             headers["cross-origin-resource-policy"] = "same-origin"
+            headers["permissions-policy"] = PERMISSIONS
             if path.startswith("/api/"):
                 headers.setdefault("cache-control", "no-store")
         elif head and message["type"] == "http.response.body":

@@ -1,16 +1,19 @@
 """The web application: routers on the API, the built front end beside it."""
 
-from collections.abc import AsyncIterator
+import re
+from collections.abc import AsyncIterator, Iterator
 from contextlib import asynccontextmanager
 from dataclasses import dataclass
 from pathlib import Path
 
-from fastapi import FastAPI
+from fastapi import APIRouter, FastAPI
 from fastapi.responses import FileResponse, Response
+from fastapi.routing import APIRoute
 from starlette.middleware.gzip import GZipMiddleware
 from starlette.staticfiles import StaticFiles
 
 from cielo.api import errors
+from cielo.api.dependencies import LARGEST_BODY
 from cielo.api.guard import Guard
 from cielo.api.pairing import Pairing
 from cielo.api.routers import (
@@ -36,8 +39,8 @@ from cielo.api.routers import (
 )
 from cielo.app.films_kept import keep_on
 from cielo.app.keeping_safe import keep_safe
-from cielo.app.timetabling import end_solvers
-from cielo.app.walled import end_readers
+from cielo.app.timetabling import end_solvers_for_good
+from cielo.app.walled import end_readers_for_good
 from cielo.errors import NotFound
 from cielo.store.database import Store
 
@@ -85,8 +88,8 @@ def create_app(store: Store, web_root: Path | None = None, lan: Lan | None = Non
         yield
         ended.set()
         keep_on()
-        end_readers()
-        end_solvers()
+        end_readers_for_good()
+        end_solvers_for_good()
         store.close()
 
     app = FastAPI(
@@ -95,13 +98,25 @@ def create_app(store: Store, web_root: Path | None = None, lan: Lan | None = Non
     app.state.store = store
     app.state.lan = lan
     app.add_middleware(GZipMiddleware, minimum_size=1024)
-    app.add_middleware(Guard, pairing=lan.pairing if lan else None, hosts=lan.hosts if lan else frozenset())
     errors.install(app)
     for router in ROUTERS:
         app.include_router(router, prefix="/api")
+    larger = dict(found for router in ROUTERS for found in _larger(router, "/api"))
+    app.add_middleware(Guard, pairing=lan.pairing if lan else None, hosts=lan.hosts if lan else frozenset(), larger=larger)
     if web_root is not None:
         _serve_web(app, web_root.resolve())
     return app
+
+
+def _larger(router: APIRouter, prefix: str = "") -> Iterator[tuple[re.Pattern[str], int]]:
+    """The paths of routes that say they take larger bodies than the rest, and how large."""
+    for route in router.routes:
+        if isinstance(route, APIRoute):
+            most = (route.openapi_extra or {}).get(LARGEST_BODY)
+            if most is not None:
+                yield re.compile(f"^{re.escape(prefix)}{route.path_regex.pattern.removeprefix('^')}"), most
+        elif (inner := getattr(route, "original_router", None)) is not None:
+            yield from _larger(inner, prefix)
 
 
 def _serve_web(app: FastAPI, root: Path) -> None:

@@ -1,12 +1,13 @@
 """The tablet at the table: other devices on the local network, let in by a short code shown on the computer, and sent away again.
 
-A code is eight digits, holds for CODE_LASTS_S and is spent once used. A device that was wrong MOST_WRONG times waits, and after twice as
-many wrong ones, from wherever, there is another code: a guess is right once in a hundred million. A device let in keeps a session, a random
-token of which only the hash is kept here (SHA-256), in memory: sessions end when Cielo is stopped.
+A code is eight digits, holds for CODE_LASTS_S and is spent once used. Wrong ones slow all strangers together and change no code: with so few
+answered at once (doorstep.py) no more than a thousand can be tried while it holds, of a hundred million. A device let in keeps a session, a
+random token of which only the hash is kept here (SHA-256), in memory: sessions end when Cielo is stopped.
 """
 
 import hmac
 import secrets
+from collections import deque
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 from hashlib import sha256
@@ -14,7 +15,8 @@ from threading import Lock
 from time import monotonic
 
 DIGITS, CODE_LASTS_S = 8, 600.0
-MOST_WRONG, WAITS_S = 5, 60.0
+# Of the wrong codes of the last minute so many are free; each further one holds back every answer so long, up to so long.
+MINUTE_S, FREE, SLOWED_S, SLOWEST_S, MOST_REMEMBERED = 60.0, 3, 0.5, 5.0, 200
 MOST_DEVICES, SESSION_LASTS_S = 12, 30 * 24 * 3600.0
 COOKIE = "cielo-device"
 
@@ -37,14 +39,13 @@ class Pairing:
         self._now = now
         self._lock = Lock()
         self._devices: dict[str, Device] = {}
-        self._wrong: dict[str, tuple[int, float]] = {}
-        self._wrong_of_code = 0
+        self._wrong: deque[float] = deque(maxlen=MOST_REMEMBERED)
+        self.trying = 0  # codes that are looked at just now; of the event loop alone
         self._new_code()
 
     def _new_code(self) -> None:
         self._code = "".join(secrets.choice("0123456789") for _ in range(DIGITS))
         self._made = self._now()
-        self._wrong_of_code = 0
 
     @property
     def code(self) -> str:
@@ -54,26 +55,23 @@ class Pairing:
                 self._new_code()
             return self._code
 
-    def waits_s(self, address: str) -> float:
-        """How long a device must wait that was wrong too often."""
+    @property
+    def slowed_s(self) -> float:
+        """How long the answer to a code is held back now, whoever gives it: the longer, the more wrong ones came in the last minute. The
+        right one is let in meanwhile too, so that nobody's guessing keeps her own tablet out."""
         with self._lock:
-            return self._waits_s(address)
+            since = self._now() - MINUTE_S
+            self._wrong = deque((at for at in self._wrong if at > since), MOST_REMEMBERED)
+            return min(SLOWEST_S, SLOWED_S * max(0, len(self._wrong) - FREE))
 
-    def _waits_s(self, address: str) -> float:
-        count, at = self._wrong.get(address, (0, 0.0))
-        return max(0.0, at + WAITS_S - self._now()) if count >= MOST_WRONG else 0.0
-
-    def let_in(self, code: str, address: str, name: str) -> str | None:
-        """The token of a device that knows the code; None for a wrong one, or where it must wait."""
+    def let_in(self, code: str, name: str) -> str | None:
+        """The token of a device that knows the code; None for a wrong one."""
         given = "".join(sign for sign in code if sign.isascii() and sign.isdigit())
         with self._lock:
-            if self._waits_s(address) > 0:
-                return None
             expired = self._now() - self._made > CODE_LASTS_S
             if expired or not hmac.compare_digest(given.encode(), self._code.encode()):
-                self._count_wrong(address)
+                self._wrong.append(self._now())
                 return None
-            self._wrong.pop(address, None)
             self._new_code()
             token = secrets.token_urlsafe(32)
             key = secrets.token_hex(6)
@@ -81,17 +79,6 @@ class Pairing:
                 del self._devices[min(self._devices, key=lambda one: self._devices[one].seen_s)]
             self._devices[key] = Device(key, name[:60] or "a device", self._now(), self._now(), _hashed(token))
             return token
-
-    def _count_wrong(self, address: str) -> None:
-        count, at = self._wrong.get(address, (0, 0.0))
-        # A device that has waited begins anew.
-        count = 0 if count >= MOST_WRONG and self._now() - at >= WAITS_S else count
-        if len(self._wrong) > 1000:
-            self._wrong.clear()
-        self._wrong[address] = (count + 1, self._now())
-        self._wrong_of_code += 1
-        if self._wrong_of_code >= 2 * MOST_WRONG:
-            self._new_code()
 
     def knows(self, token: str | None) -> bool:
         """Whether a token is of a device that was let in and not sent away."""

@@ -41,7 +41,7 @@ class Basis:
 class CardOnDesk:
     """A card as it stands.
 
-    undoes, redoes : what undo and redo would bring back, in words.
+    undoes, redoes : what undo and redo would bring back, in words; ``redoes_of`` the window that was made in.
     supplies : the shelf it is made from, for the batch at the bench.
     measured : what was measured of its inks and stock since it was planned, in words.
     whole : the plan of the whole card, where ``revision`` is of one of its pieces.
@@ -51,6 +51,7 @@ class CardOnDesk:
     revision: Revision
     undoes: str | None
     redoes: str | None
+    redoes_of: str | None
     supplies: Supplies
     measured: tuple[str, ...]
     whole: Plan
@@ -117,13 +118,15 @@ def open_card(store: Store, card_id: str) -> CardOnDesk:
         whole = whole_id(card_id)
         card = find_card(session, whole)
         current = read_revision(session, whole, card.revision)
-        redoes = read_revision(session, whole, current.redo_to).said if current.redo_to else None
+        again = read_revision(session, whole, current.redo_to) if current.redo_to else None
         undoes = current.said if current.undo_to else None
         supplies = supplies_for(session, whole)
         part = replace(current, card_id=card_id, plan=_part_of(card_id, current.plan))
         measured = measured_since(session, part.plan, supplies.shelf)
         told = remembered_for(session, part.plan, whole)
-        return CardOnDesk(part, undoes, redoes, supplies, measured, current.plan, told)
+        return CardOnDesk(
+            part, undoes, again.said if again else None, again.window if again else None, supplies, measured, current.plan, told
+        )
 
 
 def revision_of(store: Store, card_id: str) -> int:

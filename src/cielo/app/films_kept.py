@@ -6,17 +6,16 @@ state of the optics and of the library that fits; another state, and whatever ca
 
 import atexit
 import contextlib
-import hashlib
 import json
 import os
 from dataclasses import fields
 from functools import cache
-from importlib.metadata import version
 from pathlib import Path
 from typing import Any
 
 import numpy as np
 
+from cielo.app.as_written import as_written
 from cielo.core import optics
 from cielo.core.optics.films import WORKED_OUT, Film
 from cielo.core.optics.spectra import BANDS, Array
@@ -95,7 +94,4 @@ def _read(told: dict[str, Any]) -> Film:
 
 def _state() -> str:
     """What the films depend on besides ink and paper: the optics as they are written, and the library that fits."""
-    digest = hashlib.sha256(version("scipy").encode())
-    for source in sorted(Path(optics.__file__).parent.glob("*.py")):
-        digest.update(source.read_bytes())
-    return digest.hexdigest()
+    return as_written(optics, "scipy")

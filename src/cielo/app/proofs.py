@@ -3,17 +3,19 @@
 from dataclasses import replace
 from hashlib import blake2b
 
+from cielo import core
+from cielo.app.as_written import as_written
 from cielo.core.plan import Brush, Halo, Inside, LayMask, LiftMask, Plan, Pressed, Water
 
 
 def proof_keys(plan: Plan) -> tuple[str, ...]:
     """A key for the bare panel and one for the panel after every step, (steps + 1,); equal keys are equal pictures.
 
-    A proof hangs on the panel, its stock, what holds masks, what was measured, and the steps done with their inks and masks; not on
-    steps to come, nor on what a step was planned for, what the card is called, or what lies beside the panel.
+    A proof hangs on the code that draws it, on the panel, its stock, what holds masks, what was measured, and the steps done with their
+    inks and masks; not on steps to come, nor on what a step was planned for, what the card is called, or what lies beside the panel.
     """
     common = replace(plan, title="", units="in", inks=(), masks=(), steps=(), focal=(), cuts=(), wishes=(), pieces=(), given=0)
-    keys = [_key("", common)]
+    keys = [_key(as_written(core), common)]
     for step in plan.steps:
         things: list[object] = [replace(step, purpose=None)]
         if isinstance(step, Brush):

@@ -13,6 +13,7 @@ from cielo.core.plan import Disc, Drawn, Mask, MotifMask, Plan, Stencil, Tapes, 
 from cielo.errors import BadInput, NotFound
 from cielo.exchange.svg_drawing import Drawing, read_svg
 from cielo.store.database import Store
+from cielo.store.once import made_once
 from cielo.store.stencils import add_stencil, put_stencil_away, read_stencils
 
 # What a stencil keeps round its print when it serves as the mask of it: common practice, no source.
@@ -25,14 +26,19 @@ def list_stencils(store: Store) -> tuple[Design, ...]:
         return (*read_stencils(session), *DESIGNS.values())
 
 
-def keep_drawing(store: Store, name: str, data: bytes) -> Design:
-    """Put a stencil on the shelf from the bytes of an SVG. Raises BadInput or TooLarge; then nothing is stored."""
+def keep_drawing(store: Store, name: str, data: bytes, request: str | None = None) -> Design:
+    """Put a stencil on the shelf from the bytes of an SVG, once for one ``request``. Raises BadInput or TooLarge; then nothing is stored."""
     drawing = walled(read_svg, data)
     key = f"own-{uuid4().hex[:10]}"
     design = Design(key, name, "drawing", " ".join(drawing.notes)[:200], (_drawn("own", name, drawing),), own=True)
-    with store.transaction() as session:
+
+    def keep() -> str:
         add_stencil(session, design)
-    return design
+        return key
+
+    with store.transaction() as session:
+        made = made_once(session, request, keep)
+        return next(one for one in read_stencils(session, away=True) if one.key == made)
 
 
 def put_away(store: Store, key: str, away: bool) -> None:

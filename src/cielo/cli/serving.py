@@ -56,6 +56,7 @@ def serve(
 
     import uvicorn
 
+    from cielo.api.gate import Gate
     from cielo.api.main import create_app
     from cielo.store.database import Store
 
@@ -109,6 +110,9 @@ def serve(
         log_level="critical",
         timeout_graceful_shutdown=1,
         proxy_headers=False,
+        http=Gate,
+        ws="none",
+        server_header=False,
         ssl_certfile=certificate,
         ssl_keyfile=key,
     )

@@ -49,7 +49,9 @@ Scale = Annotated[float, Interval(gt=0.02, le=20)]
 Cover = Annotated[float, Interval(gt=0, le=0.999)]
 # How large the flakes are that a wet sheet leaves; 0 where it leaves all of it.
 FlakeSize = Annotated[float, Interval(ge=0, le=20)]
-Minutes = Annotated[float, Interval(gt=0, le=1440)]
+# A drying is no longer than a day.
+MOST_MINUTES = 1440.0
+Minutes = Annotated[float, Interval(gt=0, le=MOST_MINUTES)]
 Passes = Annotated[int, Interval(ge=1, le=20)]
 PrintCount = Annotated[int, Interval(ge=1, le=40)]
 # What a maker's own hand lays beside the usual one: no hand is further from it.

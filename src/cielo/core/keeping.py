@@ -8,16 +8,21 @@ from collections import OrderedDict
 from collections.abc import Callable, Hashable, Iterator
 from dataclasses import fields, is_dataclass
 from functools import wraps
-from threading import Lock
+from threading import Event, Lock
 from typing import Any, ParamSpec, TypeVar
 
 import numpy as np
+import shapely
+from shapely.geometry.base import BaseGeometry
 
 P = ParamSpec("P")
 T = TypeVar("T")
 
 # What an answer without arrays takes at least: its key, its objects. Judgement.
 SMALL_BYTES = 2_000
+# What a point of a shape takes: two numbers, in its ring and in what the library prepares of it. Judgement.
+BYTES_A_POINT = 32
+_NOTHING = object()
 
 
 class Keep:
@@ -29,6 +34,7 @@ class Keep:
         self.asked = 0  # how many times it was asked for an answer, to know when nobody does
         self._answers: OrderedDict[Hashable, Any] = OrderedDict()
         self._standing: dict[int, int] = {}  # in how many answers each array stands, by its id
+        self._under_way: dict[Hashable, Event] = {}
         self._guard = Lock()
 
     def get(self, key: Hashable, otherwise: Any = None) -> Any:
@@ -49,6 +55,30 @@ class Keep:
             self._count(answer, 1)
             while self.bytes > self.most_bytes and len(self._answers) > 1:
                 self._drop(next(iter(self._answers)))
+
+    def answered(self, key: Hashable, work: Callable[[], Any]) -> Any:
+        """The answer of a key, worked out and kept where it is not there. Who asks for the same meanwhile waits for it; where the work
+        fails, each tries it himself."""
+        while True:
+            answer = self.get(key, _NOTHING)
+            if answer is not _NOTHING:
+                return answer
+            with self._guard:
+                done = self._under_way.get(key)
+                mine = done is None
+                if done is None:
+                    done = self._under_way[key] = Event()
+            if not mine:
+                done.wait()
+                continue
+            try:
+                answer = work()
+                self.put(key, answer)
+                return answer
+            finally:
+                with self._guard:
+                    del self._under_way[key]
+                done.set()
 
     def thin(self, most_bytes: int) -> None:
         """Let the oldest go until no more than ``most_bytes`` are held."""
@@ -71,32 +101,38 @@ class Keep:
 
     def _count(self, answer: Any, by: int) -> None:
         self.bytes += by * SMALL_BYTES
-        for array in _arrays(answer):
-            before = self._standing.get(id(array), 0)
+        for part, size in _large(answer):
+            before = self._standing.get(id(part), 0)
             after = before + by
             if before == 0 or after == 0:
-                self.bytes += by * array.nbytes
+                self.bytes += by * size
             if after:
-                self._standing[id(array)] = after
+                self._standing[id(part)] = after
             else:
-                del self._standing[id(array)]
+                del self._standing[id(part)]
 
 
-def _arrays(answer: Any) -> Iterator[np.ndarray[Any, Any]]:
-    """The arrays of an answer; of a view the array it looks into, since that is what it keeps alive."""
-    if isinstance(answer, np.ndarray):
-        yield answer.base if isinstance(answer.base, np.ndarray) else answer
-    elif isinstance(answer, tuple | list):
-        for part in answer:
-            yield from _arrays(part)
-    elif isinstance(answer, dict):
-        yield from _arrays(tuple(answer.values()))
-    elif is_dataclass(answer):
-        yield from _arrays(tuple(getattr(answer, part.name) for part in fields(answer)))
+def _large(answer: Any) -> Iterator[tuple[Any, int]]:
+    """What of an answer takes room, and how many bytes: its arrays (of a view the array it looks into, since that is what it keeps
+    alive), shapes and texts."""
+    match answer:
+        case np.ndarray():
+            whole = answer.base if isinstance(answer.base, np.ndarray) else answer
+            yield whole, whole.nbytes
+        case BaseGeometry():
+            yield answer, BYTES_A_POINT * shapely.get_num_coordinates(answer)
+        case bytes() | str():
+            yield answer, len(answer)
+        case tuple() | list() | set() | frozenset():
+            for part in answer:
+                yield from _large(part)
+        case dict():
+            yield from _large(tuple(answer.values()))
+        case _ if is_dataclass(answer):
+            yield from _large(tuple(getattr(answer, part.name) for part in fields(answer)))
 
 
 KEPT = Keep(160_000_000)
-_NOTHING = object()
 
 
 def kept(function: Callable[P, T]) -> Callable[P, T]:
@@ -104,11 +140,8 @@ def kept(function: Callable[P, T]) -> Callable[P, T]:
 
     @wraps(function)
     def keeping(*args: P.args, **named: P.kwargs) -> T:
-        key = (function, args, tuple(sorted(named.items())))
-        answer = KEPT.get(key, _NOTHING)
-        if answer is _NOTHING:
-            answer = function(*args, **named)
-            KEPT.put(key, answer)
-        return answer  # type: ignore[no-any-return]
+        # With the types of plain arguments, because 1, 1.0 and True are one key and may be three questions.
+        key = (function, args, tuple(sorted(named.items())), tuple(map(type, (*args, *named.values()))))
+        return KEPT.answered(key, lambda: function(*args, **named))  # type: ignore[no-any-return]
 
     return keeping

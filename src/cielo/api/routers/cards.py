@@ -5,7 +5,7 @@ from typing import Annotated, Any
 
 from fastapi import APIRouter, Path, Query, Response
 
-from cielo.api.dependencies import CardId, FileBody, StoreOfApp
+from cielo.api.dependencies import CardId, FileBody, RequestKey, StoreOfApp
 from cielo.api.schemas.cards import (
     AnswerOut,
     ApplyRemedy,
@@ -58,25 +58,25 @@ def list_cards(store: StoreOfApp, away: bool = False) -> list[CardSummary]:
 
 
 @router.post("", status_code=201)
-def start_card(body: StartBare, store: StoreOfApp) -> CardOut:
+def start_card(body: StartBare, store: StoreOfApp, request: RequestKey = None) -> CardOut:
     """Start a card with nothing laid yet, with inks of the shelf beside it."""
     plan = cards.empty_plan(body.title, body.units, body.card, find_stock(store, body.stock))
     plan = replace(plan, inks=find_inks(store, body.inks))
-    return card_out(cards.start_card(store, plan, f"start {body.title}"))
+    return card_out(cards.start_card(store, plan, f"start {body.title}", request=request))
 
 
 @router.post("/on-ground", status_code=201)
-def start_on_ground(body: StartOnGround, store: StoreOfApp) -> CardOut:
+def start_on_ground(body: StartOnGround, store: StoreOfApp, request: RequestKey = None) -> CardOut:
     """Start a card with a ground laid out from inks of the shelf."""
     plan = laying_out.plan_on_ground(store, body.title, body.units, body.card, body.stock, body.inks, body.ground)
-    return card_out(cards.start_card(store, plan, f"start {body.title}"))
+    return card_out(cards.start_card(store, plan, f"start {body.title}", request=request))
 
 
 @router.post("/on-gradient", status_code=201)
-def start_on_gradient(body: StartOnGradient, store: StoreOfApp) -> CardOut:
+def start_on_gradient(body: StartOnGradient, store: StoreOfApp, request: RequestKey = None) -> CardOut:
     """Start a card with a banded gradient laid out from inks of the shelf; all of it, or no card."""
     plan = laying_out.plan_with_gradient(store, body.title, body.units, body.card, body.stock, body.inks, body.wish())
-    return card_out(cards.start_card(store, plan, f"start {body.title}"))
+    return card_out(cards.start_card(store, plan, f"start {body.title}", request=request))
 
 
 @router.post(
@@ -84,9 +84,9 @@ def start_on_gradient(body: StartOnGradient, store: StoreOfApp) -> CardOut:
     status_code=201,
     openapi_extra={"requestBody": {"required": True, "content": {"application/json": {"schema": {}}}}},
 )
-def import_card(body: FileBody, store: StoreOfApp) -> CardOut:
+def import_card(body: FileBody, store: StoreOfApp, request: RequestKey = None) -> CardOut:
     """A new card from a plan file, sent as the body."""
-    return card_out(cards.import_card(store, body))
+    return card_out(cards.import_card(store, body, request))
 
 
 @router.get("/{card_id}")
@@ -162,9 +162,9 @@ def redo(card_id: CardId, body: Edit, store: StoreOfApp) -> CardOut:
 
 
 @router.post("/{card_id}/copy", status_code=201)
-def copy_card(card_id: CardId, store: StoreOfApp) -> CardOut:
+def copy_card(card_id: CardId, store: StoreOfApp, request: RequestKey = None) -> CardOut:
     """A new card that begins as this one stands."""
-    return card_out(cards.copy_card(store, card_id))
+    return card_out(cards.copy_card(store, card_id, request))
 
 
 @router.post("/{card_id}/put-away", status_code=204)

@@ -8,6 +8,7 @@ from fastapi.responses import StreamingResponse
 from starlette.concurrency import run_in_threadpool
 
 from cielo.api.dependencies import CardId, StoreOfApp
+from cielo.api.doorstep import is_of_this_machine, token_of
 from cielo.api.schemas.problem import REFUSALS
 from cielo.app.cards import revision_of
 
@@ -26,7 +27,7 @@ async def events(card_id: CardId, request: Request, store: StoreOfApp) -> Stream
         yield f"retry: {ASK_AGAIN_MS}\ndata: {seen}\n\n"
         for _ in range(round(LASTS_S / EVERY_S)):
             await anyio.sleep(EVERY_S)
-            if await request.is_disconnected():
+            if await request.is_disconnected() or not _may_listen(request):
                 return
             newest = await run_in_threadpool(revision_of, store, card_id)
             if newest != seen:
@@ -34,3 +35,9 @@ async def events(card_id: CardId, request: Request, store: StoreOfApp) -> Stream
                 yield f"data: {seen}\n\n"
 
     return StreamingResponse(told(now), media_type="text/event-stream")
+
+
+def _may_listen(request: Request) -> bool:
+    """Whether who listens is still let in: a device that was sent away hears nothing more."""
+    lan = request.app.state.lan
+    return lan is None or is_of_this_machine(request.scope) or lan.pairing.knows(token_of(request.headers))

@@ -5,7 +5,7 @@ from typing import Annotated, Any, Self
 from fastapi import APIRouter, Path, Query, Response
 from pydantic import Field, model_validator
 
-from cielo.api.dependencies import CardId, FileBody, StoreOfApp, WorkOfRequest
+from cielo.api.dependencies import PHOTO_BODY, CardId, FileBody, RequestKey, StoreOfApp, WorkOfRequest
 from cielo.api.routers.cards import attachment, card_out
 from cielo.api.schemas.cards import Body, CardOut
 from cielo.api.schemas.journal import JournalEntryOut, LearntOut
@@ -21,7 +21,6 @@ from cielo.exchange.journal_file import Corners, MadeFacts
 router = APIRouter(prefix="/journal", tags=["journal"], responses=REFUSALS)
 
 EntryId = Annotated[str, Path(pattern="^[0-9a-f]{12}$")]
-PHOTO_BODY = {"requestBody": {"required": True, "content": {"image/jpeg": {"schema": {"type": "string", "format": "binary"}}}}}
 JPEG: dict[str, Any] = {"response_class": Response, "responses": {200: {"content": {"image/jpeg": {}}}}}
 PNG: dict[str, Any] = {"response_class": Response, "responses": {200: {"content": {"image/png": {}}}}}
 
@@ -75,15 +74,15 @@ def learnt(store: StoreOfApp) -> LearntOut:
 
 
 @router.post("/made", status_code=201)
-def record_made(body: Made, store: StoreOfApp) -> JournalEntryOut:
+def record_made(body: Made, store: StoreOfApp, request: RequestKey = None) -> JournalEntryOut:
     """Put a card of the bench on record as it was followed."""
-    return JournalEntryOut.of(journal.record_made(store, body.card, body.number))
+    return JournalEntryOut.of(journal.record_made(store, body.card, body.number, request))
 
 
 @router.post("", status_code=201)
-def record_other(body: MadeFacts, store: StoreOfApp) -> JournalEntryOut:
+def record_other(body: MadeFacts, store: StoreOfApp, request: RequestKey = None) -> JournalEntryOut:
     """Put a card on record that was made without a plan."""
-    return JournalEntryOut.of(journal.record_other(store, body))
+    return JournalEntryOut.of(journal.record_other(store, body, request))
 
 
 @router.put("/{entry}")
@@ -145,9 +144,9 @@ def back_on_shelf(entry: EntryId, store: StoreOfApp) -> JournalEntryOut:
 
 
 @router.post("/{entry}/again", status_code=201)
-def again(entry: EntryId, store: StoreOfApp) -> CardOut:
+def again(entry: EntryId, store: StoreOfApp, request: RequestKey = None) -> CardOut:
     """A new card from the plan of an entry, as it was followed."""
-    return card_out(journal.begin_again(store, entry))
+    return card_out(journal.begin_again(store, entry, request))
 
 
 @router.get("/{entry}/page.html", response_class=Response, responses={200: {"content": {"text/html": {}}}})

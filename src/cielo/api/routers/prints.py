@@ -2,14 +2,13 @@
 
 from fastapi import APIRouter
 
-from cielo.api.dependencies import CardId, FileBody, StoreOfApp
+from cielo.api.dependencies import BasisOfEdit, CardId, FileBody, StoreOfApp
 from cielo.api.routers.cards import card_out
 from cielo.api.routers.stencils import SVG_BODY
-from cielo.api.schemas.cards import CardOut, Edit, EditKey, RevisionNumber
+from cielo.api.schemas.cards import CardOut, Edit
 from cielo.api.schemas.prints import PrintDesign
 from cielo.api.schemas.problem import REFUSALS
 from cielo.app import prints
-from cielo.app.cards import Basis
 from cielo.core.bounds import Key, Name
 
 router = APIRouter(prefix="/cards/{card_id}/prints", tags=["prints"], responses=REFUSALS)
@@ -26,13 +25,12 @@ def print_drawing(
     card_id: CardId,
     body: FileBody,
     store: StoreOfApp,
-    based_on: RevisionNumber,
+    basis: BasisOfEdit,
     name: Name,
     after: Key | None = None,
-    key: EditKey | None = None,
 ) -> CardOut:
     """Print an image from an SVG, sent as the body, in the middle of the panel, after a step."""
-    return card_out(prints.print_drawing(store, card_id, Basis(based_on, key), name, body, after))
+    return card_out(prints.print_drawing(store, card_id, basis, name, body, after))
 
 
 @router.post("/{step}/mask")

@@ -4,7 +4,7 @@ from typing import Annotated
 
 from fastapi import APIRouter, Query
 
-from cielo.api.dependencies import CardId, FileBody, StoreOfApp, WorkOfRequest
+from cielo.api.dependencies import PHOTO_BODY, BasisOfEdit, CardId, FileBody, StoreOfApp, WorkOfRequest
 from cielo.api.routers.cards import card_out
 from cielo.api.schemas.cards import CardOut, Edit, EditKey
 from cielo.api.schemas.problem import REFUSALS
@@ -24,7 +24,7 @@ from cielo.api.schemas.solving import (
     WishOut,
 )
 from cielo.app import solving
-from cielo.app.cards import Basis, CardWish
+from cielo.app.cards import CardWish
 from cielo.core.bounds import Key
 from cielo.core.optics.spectra import hex_from_lab
 from cielo.core.solvers.wish import Wish, unknown_words
@@ -33,7 +33,6 @@ from cielo.exchange.plan_file import PlanModel
 
 of_card = APIRouter(prefix="/cards/{card_id}")
 
-PHOTO_BODY = {"requestBody": {"required": True, "content": {"image/jpeg": {"schema": {"type": "string", "format": "binary"}}}}}
 KeyOfEdit = Annotated[EditKey | None, Query()]
 Revision = Annotated[int, Query(ge=0, le=2**31 - 1)]
 
@@ -74,11 +73,10 @@ def from_picture(
     body: FileBody,
     store: StoreOfApp,
     work: WorkOfRequest,
-    based_on: Revision,
-    key: Annotated[EditKey | None, Query()] = None,
+    basis: BasisOfEdit,
 ) -> CardOut:
     """A ground from a photograph, sent as the body, in the place of what is laid on the card."""
-    return card_out(solving.lay_out_picture(store, card_id, Basis(based_on, key), body, work))
+    return card_out(solving.lay_out_picture(store, card_id, basis, body, work))
 
 
 @of_card.get("/colourways")

@@ -2,13 +2,12 @@
 
 from fastapi import APIRouter
 
-from cielo.api.dependencies import CardId, FileBody, StoreOfApp
+from cielo.api.dependencies import BasisOfEdit, CardId, FileBody, RequestKey, StoreOfApp
 from cielo.api.routers.cards import card_out
-from cielo.api.schemas.cards import CardOut, Edit, EditKey, RevisionNumber
+from cielo.api.schemas.cards import CardOut, Edit
 from cielo.api.schemas.problem import REFUSALS
 from cielo.api.schemas.stencils import DesignOut, FitStrip, HoldMask, LayStencil
 from cielo.app import stencils
-from cielo.app.cards import Basis
 from cielo.core.bounds import Key, Name
 from cielo.core.units import Units
 
@@ -24,9 +23,9 @@ def list_stencils(store: StoreOfApp, units: Units = "in") -> list[DesignOut]:
 
 
 @router.post("/stencils", status_code=201, openapi_extra=SVG_BODY)
-def keep_drawing(body: FileBody, store: StoreOfApp, name: Name, units: Units = "in") -> DesignOut:
+def keep_drawing(body: FileBody, store: StoreOfApp, name: Name, units: Units = "in", request: RequestKey = None) -> DesignOut:
     """Put a stencil on the shelf from an SVG, sent as the body."""
-    return DesignOut.of(stencils.keep_drawing(store, name, body), units)
+    return DesignOut.of(stencils.keep_drawing(store, name, body, request), units)
 
 
 @router.post("/stencils/{key}/put-away", status_code=204)
@@ -48,11 +47,9 @@ def lay_from_shelf(card_id: CardId, body: LayStencil, store: StoreOfApp) -> Card
 
 
 @router.post("/cards/{card_id}/drawing", openapi_extra=SVG_BODY)
-def bring_drawing(
-    card_id: CardId, body: FileBody, store: StoreOfApp, based_on: RevisionNumber, name: Name, key: EditKey | None = None
-) -> CardOut:
+def bring_drawing(card_id: CardId, body: FileBody, store: StoreOfApp, basis: BasisOfEdit, name: Name) -> CardOut:
     """Add a stencil to a card from an SVG, sent as the body."""
-    return card_out(stencils.bring_drawing(store, card_id, Basis(based_on, key), name, body))
+    return card_out(stencils.bring_drawing(store, card_id, basis, name, body))
 
 
 @router.post("/cards/{card_id}/masks/{mask}/centre")

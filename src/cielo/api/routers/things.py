@@ -4,7 +4,7 @@ from typing import Annotated, Any
 
 from fastapi import APIRouter, Query, Response
 
-from cielo.api.dependencies import FileBody, StoreOfApp
+from cielo.api.dependencies import PHOTO_BODY, FileBody, StoreOfApp
 from cielo.api.schemas.problem import REFUSALS
 from cielo.api.schemas.things import (
     BoxOut,
@@ -43,7 +43,7 @@ def _file(kind: str) -> dict[str, Any]:
     return {"requestBody": {"required": True, "content": {kind: {"schema": {"type": "string", "format": "binary"}}}}}
 
 
-CSV_BODY, TEXT_BODY, PHOTO_BODY = _file("text/csv"), _file("text/plain"), _file("image/jpeg")
+CSV_BODY, TEXT_BODY = _file("text/csv"), _file("text/plain")
 JSON_BODY = {"requestBody": {"required": True, "content": {"application/json": {"schema": {}}}}}
 
 

@@ -4,7 +4,7 @@ from typing import Annotated
 
 from fastapi import APIRouter, Path, Query
 
-from cielo.api.dependencies import CardId, StoreOfApp
+from cielo.api.dependencies import CardId, RequestKey, StoreOfApp
 from cielo.api.routers.cards import card_out
 from cielo.api.schemas.cards import CardOut, Edit, RevisionNumber
 from cielo.api.schemas.problem import REFUSALS
@@ -35,6 +35,6 @@ def take_version(card_id: CardId, number: Number, body: Edit, store: StoreOfApp)
 
 
 @router.post("/{number}/vary", status_code=201)
-def vary(card_id: CardId, number: Number, store: StoreOfApp) -> CardOut:
+def vary(card_id: CardId, number: Number, store: StoreOfApp, request: RequestKey = None) -> CardOut:
     """A new card that begins as this one stood then."""
-    return card_out(versions.vary(store, card_id, number))
+    return card_out(versions.vary(store, card_id, number, request))

@@ -27,17 +27,20 @@ class Body(BaseModel):
 
 
 EditKey = Annotated[str, Field(pattern=r"^[A-Za-z0-9-]{8,64}$")]
+WindowKey = EditKey
 
 
 class Edit(Body):
-    """An edit of a card: ``based_on`` is the revision it was made from; sent twice with the same ``key``, it is done once."""
+    """An edit of a card: ``based_on`` is the revision it was made from; sent twice with the same ``key``, it is done once; ``window`` is
+    where it was made, which alone takes it back."""
 
     based_on: RevisionNumber
     key: EditKey | None = None
+    window: WindowKey | None = None
 
     @property
     def basis(self) -> Basis:
-        return Basis(self.based_on, self.key)
+        return Basis(self.based_on, self.key, self.window)
 
 
 class CardSummary(BaseModel):
@@ -127,7 +130,8 @@ class RememberedOut(BaseModel):
 
 
 class CardOut(BaseModel):
-    """A card on the desk: its plan, read aloud; ``undoes`` and ``redoes`` are what those would take back, in words.
+    """A card on the desk: its plan, read aloud; ``undoes`` and ``redoes`` are what those would take back, in words, and
+    ``undoes_of`` and ``redoes_of`` the windows those were made in, where they are known.
 
     Of a piece, its own plan; ``piece`` is its key, and ``pieces`` all those of the card in any case.
     ``measured``: what was measured of its inks and stock since it was planned.
@@ -139,6 +143,8 @@ class CardOut(BaseModel):
     reading: ReadingOut
     undoes: str | None
     redoes: str | None
+    undoes_of: str | None
+    redoes_of: str | None
     measured: list[str]
     remembered: list[RememberedOut]
     piece: str | None
@@ -154,6 +160,8 @@ class CardOut(BaseModel):
             reading=ReadingOut.of(plan, reading),
             undoes=card.undoes,
             redoes=card.redoes,
+            undoes_of=card.revision.window if card.undoes else None,
+            redoes_of=card.redoes_of,
             measured=list(card.measured),
             remembered=[RememberedOut(**vars(one)) for one in card.remembered],
             piece=card.revision.card_id.partition(OF)[2] or None,

@@ -79,13 +79,15 @@ class BrushPlan:
 def plan_brushes(plan: Plan) -> BrushPlan:
     """The brushes of a plan by its school, the fewest where it asks for that, and where they must be cleaned."""
     by_tool: dict[str, list[Brush]] = {}
+    place = {step.id: at for at, step in enumerate(plan.steps)}
     for step in plan.steps:
         if isinstance(step, Brush) and plan.ink(step.ink).kind not in RESIST_KINDS and step.tool in (*OWN_FOR_EACH, *SHARED):
             by_tool.setdefault(step.tool, []).append(step)
     brushes: list[BrushOfPlan] = []
     dirty: list[DirtyCrossing] = []
     for tool, layings in by_tool.items():
-        for n, chain in enumerate(_chains(plan, tool, layings), 1):
+        chains = _chains(plan, tool, layings)
+        for n, (chain, cleaned) in enumerate(zip(chains, _cleanings_of(plan, tool, chains), strict=True), 1):
             inks = tuple(dict.fromkeys(step.ink for step in chain))
             several = tool in OWN_FOR_EACH
             brushes.append(
@@ -94,15 +96,26 @@ def plan_brushes(plan: Plan) -> BrushPlan:
             dirty += [
                 DirtyCrossing(a.id, b.id)
                 for a, b in pairwise(chain)
-                if spoils(plan.stock.paper, plan.ink(a.ink), plan.ink(b.ink)) and not _cleaned(plan, tool, a, b)
+                if spoils(plan.stock.paper, plan.ink(a.ink), plan.ink(b.ink))
+                and not any(place[a.id] < at < place[b.id] for at in cleaned)
             ]
-    place = {step.id: at for at, step in enumerate(plan.steps)}
     return BrushPlan(tuple(brushes), tuple(sorted(dirty, key=lambda crossing: place[crossing.then])))
 
 
-def _cleaned(plan: Plan, tool: str, first: Brush, then: Brush) -> bool:
-    between = plan.steps[plan.index_of(first.id) : plan.index_of(then.id)]
-    return any(isinstance(step, Prepare) and step.act == "clean-tool" and step.tool == tool for step in between)
+def _cleanings_of(plan: Plan, tool: str, chains: Sequence[Sequence[Brush]]) -> list[list[int]]:
+    """Where each brush of a size is cleaned, as places in the plan. A cleaning is of one brush: that of the laying it is for, or of the
+    laying that comes next."""
+    place = {step.id: at for at, step in enumerate(plan.steps)}
+    chain_of = {step.id: n for n, chain in enumerate(chains) for step in chain}
+    cleaned: list[list[int]] = [[] for _ in chains]
+    for at, step in enumerate(plan.steps):
+        if isinstance(step, Prepare) and step.act == "clean-tool" and step.tool == tool:
+            to = step.purpose.to if step.purpose else None
+            after = min((key for key in chain_of if place[key] > at), key=place.__getitem__, default=None)
+            of = to if to in chain_of else after
+            if of is not None:
+                cleaned[chain_of[of]].append(at)
+    return cleaned
 
 
 def _chains(plan: Plan, tool: str, layings: Sequence[Brush]) -> list[list[Brush]]:

@@ -2,6 +2,7 @@
 
 from math import ceil
 
+from cielo.core.bounds import MOST_MINUTES
 from cielo.core.materials import DRIES_LONGER, DRYING_MINUTES, Ink, Surface
 from cielo.core.plan import Brush, Plan, Prepare, Step, Water
 
@@ -51,5 +52,5 @@ def _usually_wants_min(plan: Plan, step: Step) -> float:
 
 
 def in_half_minutes(minutes: float) -> float:
-    """Rounded up to what a timer is set to, half a minute at least."""
-    return max(LEAST_MINUTES, ceil(2 * minutes - 1e-9) / 2)
+    """Rounded up to what a timer is set to: half a minute at least, and no longer than a drying may be."""
+    return min(MOST_MINUTES, max(LEAST_MINUTES, ceil(2 * minutes - 1e-9) / 2))

@@ -1,6 +1,6 @@
 """Where masks and stencils cover, as maps on a grid: kept for grids that are drawn again and again."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Hashable
 from dataclasses import replace
 from typing import TypeVar
 
@@ -8,7 +8,7 @@ import numpy as np
 
 from cielo.core.geometry.distance import Field
 from cielo.core.geometry.masks import distance_to_edge_mm, within_sheet
-from cielo.core.keeping import kept
+from cielo.core.keeping import KEPT, kept
 from cielo.core.plan import EdgeMask, Mask
 from cielo.core.simulation.grid import Grid
 
@@ -23,6 +23,20 @@ TORN_MM = 1.6
 def kept_if_small(make: Callable[..., T], grid: Grid) -> Callable[..., T]:
     """A cached maker of maps, or for large grids the maker itself."""
     return make if grid.rows * grid.columns <= LARGEST_KEPT else make.__wrapped__  # type: ignore[attr-defined]
+
+
+def kept_with(what: Hashable, made_of: tuple[Field, ...], grid: Grid, make: Callable[..., Field]) -> Field:
+    """A map worked out of other maps, kept by those very maps, which ``make`` is given: so what is made of it is found again too. For
+    large grids it is made anew. Do not write to it."""
+
+    def made() -> tuple[tuple[Field, ...], Field]:
+        # With the maps it comes from, so that those are not taken for others.
+        return made_of, np.asarray(make(*made_of), dtype=np.float32)
+
+    if grid.rows * grid.columns > LARGEST_KEPT:
+        return made()[1]
+    answer: Field = KEPT.answered((what, *map(id, made_of)), made)[1]
+    return answer
 
 
 def left_open(mask: Mask, grid: Grid) -> Field:

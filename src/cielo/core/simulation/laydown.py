@@ -52,7 +52,7 @@ from cielo.core.plan import (
     last_water,
     masks_on,
 )
-from cielo.core.simulation.cover import kept_if_small, left_open, to_cover_mm, to_edge_mm
+from cielo.core.simulation.cover import kept_if_small, kept_with, left_open, to_cover_mm, to_edge_mm
 from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.halo import halo
 from cielo.core.simulation.openings import chosen_openings, shaded
@@ -92,11 +92,17 @@ def strength_laid(plan: Plan, step: Brush, masks: frozenset[str], grid: Grid) ->
     Depends on the step, the masks and the grid alone, and is kept by them, so that a change of one step leaves the maps of
     the others standing.
     """
+    made = _made_alone(plan, step, masks, grid)
     where = _where_before(plan, step, grid)
+    return made if where is None else kept_with("there", (made, where), grid, lambda made, where: made * where)
+
+
+def _made_alone(plan: Plan, step: Brush, masks: frozenset[str], grid: Grid) -> Map:
+    """What a step lays but for what it finds there: of one over what earlier steps left, as if it went everywhere."""
     shape = _mask_of(plan, step.region)
     lying = covers(plan, masks)
     onto: Onto = "wet" if step.onto == "wet" else "damp"
-    made = kept_if_small(_strength_map, grid)(
+    return kept_if_small(_strength_map, grid)(
         replace(step, id="", ink="", onto=onto, purpose=None),
         shape,
         lying,
@@ -104,7 +110,6 @@ def strength_laid(plan: Plan, step: Brush, masks: frozenset[str], grid: Grid) ->
         plan.ink(step.ink).kind in RESIST_KINDS,
         grid,
     )
-    return made if where is None else np.asarray(made * where)
 
 
 def _where_before(plan: Plan, step: Brush, grid: Grid) -> Map | None:
@@ -143,13 +148,27 @@ def wet_before(plan: Plan, step: Brush, grid: Grid) -> Map:
 
 def bare_before(plan: Plan, step: Brush, grid: Grid) -> Map:
     """How bare earlier steps left the stock, 0..1: (rows, columns)."""
-    laid = np.zeros((grid.rows, grid.columns), np.float32)
+    laid = _none_laid(grid.rows, grid.columns)
     for other, on in masks_on(plan):
         if other.id == step.id:
             break
         if isinstance(other, Brush):
-            laid = laid + strength_laid(plan, other, on, grid)
-    return np.asarray(np.clip(1 - laid / np.float32(COVERED), 0, 1))
+            if isinstance(other.region, Bare):  # went by what is known here already
+                alone, bare = _made_alone(plan, other, on, grid), _still_bare(laid, grid)
+                made = kept_with("there", (alone, bare), grid, lambda made, where: made * where)
+            else:
+                made = strength_laid(plan, other, on, grid)
+            laid = kept_with("laid", (laid, made), grid, lambda before, more: before + more)
+    return _still_bare(laid, grid)
+
+
+def _still_bare(laid: Map, grid: Grid) -> Map:
+    return kept_with("bare", (laid,), grid, lambda laid: np.clip(1 - laid / np.float32(COVERED), 0, 1))
+
+
+@kept
+def _none_laid(rows: int, columns: int) -> Map:
+    return np.zeros((rows, columns), np.float32)
 
 
 def water_spots(step: Water, grid: Grid) -> NDArray[np.float64] | None:

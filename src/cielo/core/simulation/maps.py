@@ -17,6 +17,7 @@ s' = s (1 - f w) + (1 - b) sum_k m_k ring_k. Whatever is not blotted is found ag
 drops: what it frees and nobody takes up settles where it was. Ink under melted powder is not reached.
 """
 
+from functools import partial
 from typing import NamedTuple
 
 import numpy as np
@@ -28,7 +29,7 @@ from cielo.core.optics.water import BLOTTED, frees
 from cielo.core.plan import Brush, Plan, Water, masks_on
 from cielo.core.sequence.drying import wants_min
 from cielo.core.sequence.durations import passing_min
-from cielo.core.simulation.cover import LARGEST_KEPT, left_open
+from cielo.core.simulation.cover import LARGEST_KEPT, kept_with, left_open
 from cielo.core.simulation.grid import Grid, grid_of
 from cielo.core.simulation.laydown import covers, strength_laid, water_laid, water_spots
 from cielo.core.simulation.spots import rims
@@ -78,16 +79,22 @@ def layings(plan: Plan, grid: Grid) -> list[Laying]:
             ink = plan.ink(step.ink)
             still_open = [other for other, slow, _, _ in wet if slow]
             if ink.kind in RESIST_KINDS and still_open:
-                strength = np.maximum(strength, np.minimum(np.max(still_open, axis=0), 1))
+                found = (strength, *still_open)
+                strength = kept_with("clung", found, grid, _clinging)
             times = plan.laid_times(step.ink)
             if times != 1 and ink.kind not in RESIST_KINDS and step.touch not in PRINTS:
-                strength = np.asarray(strength * np.float32(times))
+                strength = kept_with(("times", times), (strength,), grid, partial(np.multiply, np.float32(times)))
             laid.append(Laying(step, strength, step.onto == "wet" and bool(wet)))
             wet.append((strength, ink.stays_open, wants_min(plan, step), step.id))
         elif isinstance(step, Water):
             laid = _after_water(plan, step, on, grid, laid)
     not_dry = {by for *_, by in wet}
     return [laying._replace(still_wet=laying.step.id in not_dry) for laying in laid]
+
+
+def _clinging(strength: Map, *still_open: Map) -> Map:
+    """Powder where it was meant to stick, and where slow ink is still open."""
+    return np.asarray(np.maximum(strength, np.minimum(np.max(still_open, axis=0), 1)))
 
 
 def _after_water(plan: Plan, step: Water, on: frozenset[str], grid: Grid, laid: list[Laying]) -> list[Laying]:

@@ -113,7 +113,7 @@ class Wish:
     words : colours and mood, as WORDS knows them; empty for whatever the shelf suggests.
     minutes : at most so long at the table, waiting included.
     focal : what is to stand out on it.
-    use_up : keys of inks to be used up.
+    use_up : keys of inks to be used up, the most wanted first.
     """
 
     words: str = ""
@@ -223,7 +223,7 @@ def _inks(wish: Wish, run: Sequence[Lab], ground: Ground, blank: Plan, able: Seq
     count = min(max(len(run) or 3, ground.fewest), ground.most, len(able))
     if count < ground.fewest:
         return None
-    used = [ink for ink in able if ink.key in wish.use_up][:count]
+    used = sorted((ink for ink in able if ink.key in wish.use_up), key=lambda ink: wish.use_up.index(ink.key))[:count]
     others = [ink for ink in able if ink not in used]
     left = count - len(used)
     if not left:
