@@ -112,6 +112,10 @@ class Apart:
         if process is not None:
             process.kill()
 
+    def may_begin(self) -> None:
+        """Cielo begins, or begins again in the same process."""
+        self.over = False
+
     def _begin(self) -> subprocess.Popen[bytes]:
         if self.over:
             raise Stopped("Cielo is shutting down.", mend="Start it again, and ask again.")

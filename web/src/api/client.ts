@@ -16,7 +16,7 @@ export class Refusal extends Error {
   }
 }
 
-/** The server did not answer; whether it did what was asked is not known. */
+/** The server did not answer, or not to the end; whether it did what was asked is not known. */
 export class NoAnswer extends Error {
   constructor() {
     super(t("everywhere.client.cieloDoesNotAnswer"));
@@ -25,6 +25,11 @@ export class NoAnswer extends Error {
 
 export function isGivenUp(error: unknown): boolean {
   return error instanceof DOMException && error.name === "AbortError";
+}
+/** Refusals that say nothing of what was asked: the database is in use, a fault, something between. Asked again it may well be done. */
+const FOR_NOW = new Set([401, 408, 425, 429]);
+export function isForNow(error: unknown): error is Refusal {
+  return error instanceof Refusal && (error.status >= 500 || FOR_NOW.has(error.status));
 }
 
 /** Who wants to know whether the server is heard. */
@@ -77,6 +82,15 @@ type Init<M extends HttpMethod, P extends PathsWithMethod<paths, M>> = MaybeOpti
 };
 type Loose = (method: string, path: string, init?: object) => Promise<{ data?: unknown }>;
 
+/** What is no refusal and was not given up is no answer: a body that broke off, or that is not what it says it is. */
+async function heardOut<T>(answer: Promise<{ data?: unknown }>): Promise<T> {
+  try {
+    return (await answer).data as T;
+  } catch (error) {
+    throw error instanceof Refusal || error instanceof NoAnswer || isGivenUp(error) ? error : new NoAnswer();
+  }
+}
+
 /** Asks, and has the body of the answer. Throws Refusal, NoAnswer, or the error of a signal that gave it up. */
 export async function ask<M extends HttpMethod, P extends PathsWithMethod<paths, M>>(
   method: M,
@@ -84,8 +98,7 @@ export async function ask<M extends HttpMethod, P extends PathsWithMethod<paths,
   ...[init]: RequiredKeysOf<Init<M, P>> extends never ? [Init<M, P>?] : [Init<M, P>]
 ): Promise<AnswerOf<M, P>> {
   // The client's own rendering of an answer loses the lengths of tuples; the schema is taken at its word here, and only here.
-  const { data } = await (client.request as Loose)(method, path, init);
-  return data as AnswerOf<M, P>;
+  return heardOut((client.request as Loose)(method, path, init));
 }
 
 /** As `ask`, for an answer that is a picture. */
@@ -94,8 +107,12 @@ export async function askPicture<M extends HttpMethod, P extends PathsWithMethod
   path: P,
   init: Init<M, P>,
 ): Promise<Blob> {
-  const { data } = await (client.request as Loose)(method, path, { ...init, parseAs: "blob" });
-  return data as Blob;
+  return heardOut((client.request as Loose)(method, path, { ...init, parseAs: "blob" }));
+}
+
+/** The header by which what is asked twice, by a double tap or after an answer was lost, is made once. */
+export function once(request: string) {
+  return { headers: { "idempotency-key": request } };
 }
 
 /** For a file sent as the body, as it is. */

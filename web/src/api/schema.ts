@@ -2813,6 +2813,8 @@ export interface components {
             based_on: number;
             /** Key */
             key?: string | null;
+            /** Window */
+            window?: string | null;
             /** Code */
             code: string;
             /** Step */
@@ -3166,7 +3168,8 @@ export interface components {
         };
         /**
          * CardOut
-         * @description A card on the desk: its plan, read aloud; ``undoes`` and ``redoes`` are what those would take back, in words.
+         * @description A card on the desk: its plan, read aloud; ``undoes`` and ``redoes`` are what those would take back, in words, and
+         *     ``undoes_of`` and ``redoes_of`` the windows those were made in, where they are known.
          *
          *     Of a piece, its own plan; ``piece`` is its key, and ``pieces`` all those of the card in any case.
          *     ``measured``: what was measured of its inks and stock since it was planned.
@@ -3182,6 +3185,10 @@ export interface components {
             undoes: string | null;
             /** Redoes */
             redoes: string | null;
+            /** Undoes Of */
+            undoes_of: string | null;
+            /** Redoes Of */
+            redoes_of: string | null;
             /** Measured */
             measured: string[];
             /** Remembered */
@@ -3234,6 +3241,8 @@ export interface components {
             based_on: number;
             /** Key */
             key?: string | null;
+            /** Window */
+            window?: string | null;
             /** Said */
             said: string;
             plan: components["schemas"]["PlanModel"];
@@ -3803,13 +3812,16 @@ export interface components {
         };
         /**
          * Edit
-         * @description An edit of a card: ``based_on`` is the revision it was made from; sent twice with the same ``key``, it is done once.
+         * @description An edit of a card: ``based_on`` is the revision it was made from; sent twice with the same ``key``, it is done once; ``window`` is
+         *     where it was made, which alone takes it back.
          */
         Edit: {
             /** Based On */
             based_on: number;
             /** Key */
             key?: string | null;
+            /** Window */
+            window?: string | null;
         };
         /** EntryOut */
         EntryOut: {
@@ -3935,6 +3947,8 @@ export interface components {
             based_on: number;
             /** Key */
             key?: string | null;
+            /** Window */
+            window?: string | null;
             /** Motif */
             motif: string;
             /**
@@ -4138,6 +4152,8 @@ export interface components {
             based_on: number;
             /** Key */
             key?: string | null;
+            /** Window */
+            window?: string | null;
             /**
              * Kind
              * @default tape
@@ -4447,6 +4463,8 @@ export interface components {
             based_on: number;
             /** Key */
             key?: string | null;
+            /** Window */
+            window?: string | null;
             /** Ground */
             ground: string;
         };
@@ -4469,6 +4487,8 @@ export interface components {
             based_on: number;
             /** Key */
             key?: string | null;
+            /** Window */
+            window?: string | null;
             /** Stencil */
             stencil: string;
         };
@@ -4634,6 +4654,8 @@ export interface components {
             based_on: number;
             /** Key */
             key?: string | null;
+            /** Window */
+            window?: string | null;
             /**
              * Kind
              * @enum {string}
@@ -5709,6 +5731,8 @@ export interface components {
             based_on: number;
             /** Key */
             key?: string | null;
+            /** Window */
+            window?: string | null;
             /** Design */
             design: string;
             /** After */
@@ -5772,6 +5796,8 @@ export interface components {
             based_on: number;
             /** Key */
             key?: string | null;
+            /** Window */
+            window?: string | null;
             /** Inks */
             inks: components["schemas"]["InkModel"][];
         };
@@ -5864,53 +5890,39 @@ export interface components {
         };
         /**
          * PutPiece
-         * @description How a piece is called, cut and put on; ``said`` is what was done ("turn the strip").
+         * @description How a piece is called, cut and put on; what is not said stays as it is. ``said`` is what was done ("turn the strip").
          */
         PutPiece: {
             /** Based On */
             based_on: number;
             /** Key */
             key?: string | null;
+            /** Window */
+            window?: string | null;
             /** Said */
             said: string;
             /** Name */
-            name: string;
+            name?: string | null;
             /** Outline */
-            outline: ("rectangle" | "round") | ("leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot" | "grasses" | "reeds" | "tree-line" | "fir" | "bird" | "birds" | "branch" | "spray" | "fern" | "small-blossom" | "large-blossom" | "bud" | "waves" | "wave" | "hill-pair" | "crescent" | "half-moon" | "gibbous" | "star-eight" | "pot" | "jar" | "lizard" | "moth" | "snail" | "barrel" | "pads" | "cairn" | "cloud" | "drop" | "fence" | "lantern" | "feather");
+            outline?: ("rectangle" | "round") | ("leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot" | "grasses" | "reeds" | "tree-line" | "fir" | "bird" | "birds" | "branch" | "spray" | "fern" | "small-blossom" | "large-blossom" | "bud" | "waves" | "wave" | "hill-pair" | "crescent" | "half-moon" | "gibbous" | "star-eight" | "pot" | "jar" | "lizard" | "moth" | "snail" | "barrel" | "pads" | "cairn" | "cloud" | "drop" | "fence" | "lantern" | "feather") | null;
             /** Width Mm */
-            width_mm: number;
+            width_mm?: number | null;
             /** Height Mm */
-            height_mm: number;
+            height_mm?: number | null;
             /** X Mm */
-            x_mm: number;
+            x_mm?: number | null;
             /** Y Mm */
-            y_mm: number;
-            /**
-             * Angle Deg
-             * @default 0
-             */
-            angle_deg: number;
-            /**
-             * Raised Mm
-             * @default 0
-             */
-            raised_mm: number;
-            /**
-             * Flush
-             * @default false
-             */
-            flush: boolean;
-            /**
-             * Cuts
-             * @default []
-             */
-            cuts: components["schemas"]["Cut"][];
-            /**
-             * Used
-             * @default whole
-             * @enum {string}
-             */
-            used: "whole" | "cuts" | "rest";
+            y_mm?: number | null;
+            /** Angle Deg */
+            angle_deg?: number | null;
+            /** Raised Mm */
+            raised_mm?: number | null;
+            /** Flush */
+            flush?: boolean | null;
+            /** Cuts */
+            cuts?: components["schemas"]["Cut"][] | null;
+            /** Used */
+            used?: ("whole" | "cuts" | "rest") | null;
         };
         /**
          * QuestionOut
@@ -6031,6 +6043,8 @@ export interface components {
             based_on: number;
             /** Key */
             key?: string | null;
+            /** Window */
+            window?: string | null;
             /** Said */
             said: string;
             card: components["schemas"]["Card"];
@@ -8619,7 +8633,9 @@ export interface operations {
     start_card_api_cards_post: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "idempotency-key"?: string | null;
+            };
             path?: never;
             cookie?: never;
         };
@@ -8683,7 +8699,9 @@ export interface operations {
     start_on_ground_api_cards_on_ground_post: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "idempotency-key"?: string | null;
+            };
             path?: never;
             cookie?: never;
         };
@@ -8747,7 +8765,9 @@ export interface operations {
     start_on_gradient_api_cards_on_gradient_post: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "idempotency-key"?: string | null;
+            };
             path?: never;
             cookie?: never;
         };
@@ -8811,7 +8831,9 @@ export interface operations {
     import_card_api_cards_import_post: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "idempotency-key"?: string | null;
+            };
             path?: never;
             cookie?: never;
         };
@@ -9602,7 +9624,9 @@ export interface operations {
     copy_card_api_cards__card_id__copy_post: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "idempotency-key"?: string | null;
+            };
             path: {
                 /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;
@@ -10808,7 +10832,9 @@ export interface operations {
                 name: string;
                 units?: "in" | "cm";
             };
-            header?: never;
+            header?: {
+                "idempotency-key"?: string | null;
+            };
             path?: never;
             cookie?: never;
         };
@@ -11059,9 +11085,10 @@ export interface operations {
     bring_drawing_api_cards__card_id__drawing_post: {
         parameters: {
             query: {
-                based_on: number;
                 name: string;
+                based_on: number;
                 key?: string | null;
+                window?: string | null;
             };
             header?: never;
             path: {
@@ -11537,10 +11564,11 @@ export interface operations {
     print_drawing_api_cards__card_id__prints_drawing_post: {
         parameters: {
             query: {
-                based_on: number;
                 name: string;
                 after?: string | null;
+                based_on: number;
                 key?: string | null;
+                window?: string | null;
             };
             header?: never;
             path: {
@@ -13912,7 +13940,9 @@ export interface operations {
     record_other_api_journal_post: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "idempotency-key"?: string | null;
+            };
             path?: never;
             cookie?: never;
         };
@@ -14036,7 +14066,9 @@ export interface operations {
     record_made_api_journal_made_post: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "idempotency-key"?: string | null;
+            };
             path?: never;
             cookie?: never;
         };
@@ -14686,7 +14718,9 @@ export interface operations {
     again_api_journal__entry__again_post: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "idempotency-key"?: string | null;
+            };
             path: {
                 entry: string;
             };
@@ -15198,9 +15232,10 @@ export interface operations {
     from_picture_api_cards__card_id__from_picture_post: {
         parameters: {
             query: {
+                work?: string | null;
                 based_on: number;
                 key?: string | null;
-                work?: string | null;
+                window?: string | null;
             };
             header?: never;
             path: {
@@ -16249,7 +16284,9 @@ export interface operations {
     vary_api_cards__card_id__versions__number__vary_post: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "idempotency-key"?: string | null;
+            };
             path: {
                 /** @description the id of a card, with ~ and the key of one of its pieces */
                 card_id: string;

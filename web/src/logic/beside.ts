@@ -58,16 +58,12 @@ export const BELONGS: Record<Exclude<Schemas["BesideOut"]["belongs"], "panel">, 
 };
 
 type BesideOut = Schemas["BesideOut"];
-/** What the server takes of a piece when it is put on another way. */
+/** What the server takes of a piece when it is put on another way: what is said anew, and nothing of the rest. */
 export function placedPiece(
-  piece: BesideOut,
   part: Partial<BesideOut>,
-): Omit<Schemas["PutPiece"], "based_on" | "key" | "said"> {
-  const { name, width_mm, height_mm, x_mm, y_mm, angle_deg, raised_mm, flush, cuts, used } = {
-    ...piece,
-    ...part,
-  };
-  const outline = (part.outline ?? piece.outline) as Schemas["PutPiece"]["outline"];
+): Omit<Schemas["PutPiece"], "based_on" | "key" | "said" | "window"> {
+  const { name, width_mm, height_mm, x_mm, y_mm, angle_deg, raised_mm, flush, cuts, used } = part;
+  const outline = part.outline as Schemas["PutPiece"]["outline"];
   return { name, outline, width_mm, height_mm, x_mm, y_mm, angle_deg, raised_mm, flush, cuts, used };
 }
 

@@ -11,10 +11,15 @@ import type {
   Schemas,
   Step,
 } from "../api/models";
+import { merged } from "./merging";
 import { newStepId, spellAgain, withoutStep, withStepAfter, withStepBefore, withWord } from "./steps";
+import { withGiven } from "./given";
 import { t } from "../words";
 
-/** Changes that are worked out here, and sent as the plan they lead to. */
+/**
+ * Changes that are worked out here, and sent as the plan they lead to. Of a thing that is changed `was` is how it stood: only what is
+ * otherwise than that is made anew, so that what another window changed of it meanwhile stays.
+ */
 export type PlanChange =
   | { do: "title"; title: string }
   | { do: "units"; units: PlanModel["units"] }
@@ -34,22 +39,22 @@ export type PlanChange =
   /** A mask laid just before a step and lifted right after it. */
   | { do: "shield"; step: string; mask: Mask }
   | { do: "word"; step: string; path: string; value: unknown }
-  | { do: "step"; step: Step }
+  | { do: "step"; step: Step; was?: Step }
   | { do: "add-step"; after: string | null; step: Step }
   | { do: "move-step"; step: string; before: string | null }
   | { do: "take-step-out"; step: string }
   | { do: "take-steps-out"; steps: string[] }
   | { do: "add-mask"; mask: Mask }
-  | { do: "mask"; mask: Mask }
+  | { do: "mask"; mask: Mask; was?: Mask }
   | { do: "mask-instead"; mask: Mask }
   | { do: "take-mask-out"; key: string }
-  | { do: "hold"; hold: Hold }
+  | { do: "hold"; hold: Hold; was?: Hold }
   | { do: "let-go"; key: string }
   | { do: "add-focal"; piece: Focal }
-  | { do: "focal"; piece: Focal }
+  | { do: "focal"; piece: Focal; was?: Focal }
   | { do: "take-focal-away"; key: string }
   | { do: "add-cut"; cut: Cut }
-  | { do: "cut"; cut: Cut }
+  | { do: "cut"; cut: Cut; was?: Cut }
   | { do: "drop-cut"; key: string }
   | { do: "wish"; first: string; then: string }
   | { do: "forget-wish"; first: string; then: string };
@@ -66,7 +71,7 @@ export type MaskAction =
 
 /** Changes that the server works out. */
 export type ServerChange =
-  | { do: "gradient"; wish: Omit<Schemas["ProposeGradient"], "based_on" | "key"> }
+  | { do: "gradient"; wish: Omit<Schemas["ProposeGradient"], "based_on" | "key" | "window"> }
   | { do: "ground"; ground: string }
   | { do: "resize"; card: CardPart; said: string }
   | { do: "print-design"; design: string; after: string | null }
@@ -78,7 +83,7 @@ export type ServerChange =
   | {
       do: "put-piece";
       piece: string;
-      put: Omit<Schemas["PutPiece"], "based_on" | "key" | "said">;
+      put: Omit<Schemas["PutPiece"], "based_on" | "key" | "said" | "window">;
       said: string;
     }
   | { do: "take-piece-away"; piece: string }
@@ -90,8 +95,8 @@ export type ServerChange =
   | { do: "order" }
   /** The card as it stood at one of its revisions. */
   | { do: "version"; number: number }
-  /** `based_on`: the revision that is taken back; null where the edit before it, still on its way, is meant. */
-  | { do: "undo" | "redo"; based_on: number | null };
+  /** What is taken back: the revision `based_on`; or the edit of the key `of`, that was still on its way. */
+  | { do: "undo" | "redo"; based_on: number | null; of: string | null };
 
 export type Change = PlanChange | ServerChange;
 
@@ -134,10 +139,10 @@ export function isPlanChange(change: Change): change is PlanChange {
 interface Keyed {
   key: string;
 }
-function replaced<T extends Keyed>(list: T[], item: T, called: string): T[] {
+function replaced<T extends Keyed>(list: T[], item: T, called: string, was?: T): T[] {
   if (!list.some((other) => other.key === item.key))
     throw new Gone(t("logic.edits.theIsNotOnThe", { called }));
-  return list.map((other) => (other.key === item.key ? item : other));
+  return list.map((other) => (other.key === item.key ? (was ? merged(other, was, item) : item) : other));
 }
 function without<T extends Keyed>(list: T[], key: string): T[] {
   return list.filter((other) => other.key !== key);
@@ -216,8 +221,29 @@ function withShield(plan: PlanModel, step: string, mask: Mask): PlanModel {
   return withStepAfter(laid, step, { do: "lift-mask", id: newStepId(laid), mask: mask.key });
 }
 
-/** The plan with a change made. Throws Gone. */
+/** A change with how its thing stands where it is made, so that it can be made on a newer plan. */
+export function withWas(plan: PlanModel, change: Change): Change {
+  switch (change.do) {
+    case "step":
+      return { ...change, was: plan.steps.find(({ id }) => id === change.step.id) };
+    case "mask":
+      return { ...change, was: plan.masks.find(({ key }) => key === change.mask.key) };
+    case "hold":
+      return { ...change, was: plan.holds.find(({ key }) => key === change.hold.key) };
+    case "focal":
+      return { ...change, was: plan.focal.find(({ key }) => key === change.piece.key) };
+    case "cut":
+      return { ...change, was: plan.cuts.find(({ key }) => key === change.cut.key) };
+    default:
+      return change;
+  }
+}
+
+/** The plan with a change made; it knows every id that was given. Throws Gone. */
 export function changed(plan: PlanModel, change: PlanChange): PlanModel {
+  return withGiven(plan, after(plan, change));
+}
+function after(plan: PlanModel, change: PlanChange): PlanModel {
   switch (change.do) {
     case "title":
       return { ...plan, title: change.title };
@@ -251,7 +277,16 @@ export function changed(plan: PlanModel, change: PlanChange): PlanModel {
       return withWord(plan, change.step, change.path, change.value);
     case "step":
       mustHave(plan, change.step.id);
-      return { ...plan, steps: plan.steps.map((step) => (step.id === change.step.id ? change.step : step)) };
+      return {
+        ...plan,
+        steps: plan.steps.map((step) =>
+          step.id !== change.step.id
+            ? step
+            : change.was
+              ? merged(step, change.was, change.step)
+              : change.step,
+        ),
+      };
     case "add-step":
       if (change.after !== null) mustHave(plan, change.after);
       return withStepAfter(plan, change.after, change.step);
@@ -265,7 +300,7 @@ export function changed(plan: PlanModel, change: PlanChange): PlanModel {
     case "add-mask":
       return { ...plan, masks: withItem(plan.masks, change.mask) };
     case "mask":
-      return { ...plan, masks: replaced(plan.masks, change.mask, change.mask.name) };
+      return { ...plan, masks: replaced(plan.masks, change.mask, change.mask.name, change.was) };
     case "mask-instead":
       return withMaskInstead(plan, change.mask);
     case "take-mask-out":
@@ -275,19 +310,19 @@ export function changed(plan: PlanModel, change: PlanChange): PlanModel {
         holds: plan.holds.filter((hold) => hold.mask !== change.key),
       };
     case "hold":
-      return { ...plan, holds: replaced(plan.holds, change.hold, change.hold.kind) };
+      return { ...plan, holds: replaced(plan.holds, change.hold, change.hold.kind, change.was) };
     case "let-go":
       return { ...plan, holds: without(plan.holds, change.key) };
     case "add-focal":
       return { ...plan, focal: withItem(plan.focal, change.piece) };
     case "focal":
-      return { ...plan, focal: replaced(plan.focal, change.piece, change.piece.name) };
+      return { ...plan, focal: replaced(plan.focal, change.piece, change.piece.name, change.was) };
     case "take-focal-away":
       return { ...plan, focal: without(plan.focal, change.key) };
     case "add-cut":
       return { ...plan, cuts: withItem(plan.cuts, change.cut) };
     case "cut":
-      return { ...plan, cuts: replaced(plan.cuts, change.cut, change.cut.name) };
+      return { ...plan, cuts: replaced(plan.cuts, change.cut, change.cut.name, change.was) };
     case "drop-cut":
       return { ...plan, cuts: without(plan.cuts, change.key) };
     case "wish":
@@ -300,15 +335,17 @@ export function changed(plan: PlanModel, change: PlanChange): PlanModel {
   }
 }
 
-/** A plan with changes that are not saved yet; those whose thing is gone, and those the server works out, are left out. */
+/**
+ * A plan with changes that are not saved yet. Left out are those whose thing is gone, those the server works out, and any that cannot be
+ * made at all: what is wrong with one is told when it is sent, and never keeps the card from being shown.
+ */
 export function withChanges(plan: PlanModel, changes: Change[]): PlanModel {
   return changes.reduce((now, change) => {
     if (!isPlanChange(change)) return now;
     try {
       return changed(now, change);
-    } catch (error) {
-      if (error instanceof Gone) return now;
-      throw error;
+    } catch {
+      return now;
     }
   }, plan);
 }

@@ -1,4 +1,5 @@
 /** Changes to a plan's steps, as plain functions on plain data. */
+import { highestGiven } from "./given";
 import type { Mask, PlanModel, Schemas, Step } from "../api/models";
 
 /** A copy of a plan with one word of one step changed; `path` as in the sentence's part ("region.carry_mm"). */
@@ -83,12 +84,9 @@ export function lastOfGround(steps: readonly Step[]): Step | undefined {
   return end < 0 ? steps[steps.length - 1] : steps[end - 1];
 }
 
-/** An id that no step of the plan has. */
+/** An id that no step of the plan has or ever had. */
 export function newStepId(plan: PlanModel): string {
-  const taken = new Set(plan.steps.map((other) => other.id));
-  let number = taken.size + 1;
-  while (taken.has(`s${number}`)) number++;
-  return `s${number}`;
+  return `s${Math.max(highestGiven(plan), plan.steps.length) + 1}`;
 }
 
 /**

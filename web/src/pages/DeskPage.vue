@@ -165,10 +165,10 @@ useEventListener("keydown", (event) => {
   const typing = event.target instanceof HTMLInputElement;
   if (typing || !(event.ctrlKey || event.metaKey)) return;
   const key = event.key.toLowerCase();
-  if (key === "z" && !event.shiftKey && desk.saved?.undoes) {
+  if (key === "z" && !event.shiftKey && desk.undoes) {
     event.preventDefault();
     desk.undo();
-  } else if ((key === "y" || (key === "z" && event.shiftKey)) && desk.saved?.redoes) {
+  } else if ((key === "y" || (key === "z" && event.shiftKey)) && desk.redoes) {
     event.preventDefault();
     desk.redo();
   }

@@ -1,6 +1,7 @@
 import { createPinia, setActivePinia } from "pinia";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { FakeServer, PLAN, until } from "../testing/server";
+import { windowKey } from "../logic/keys";
 import type { CardStore } from "./card";
 
 let server: FakeServer;
@@ -59,7 +60,7 @@ describe("a card", () => {
   });
 
   it("takes back what it did by another way than an edit, though the news of it came before its own answer", async () => {
-    server.edit((plan) => ({ ...plan, title: "From a picture" }));
+    server.edit((plan) => ({ ...plan, title: "From a picture" }), windowKey());
     await store.follow(2);
     const answer = store.saved;
     if (answer) store.take(answer);

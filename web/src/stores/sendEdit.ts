@@ -2,6 +2,7 @@
 import { ask, asFile } from "../api/client";
 import type { CardOut } from "../api/models";
 import { type Change, changed, type Edit, isPlanChange } from "../logic/edits";
+import { windowKey } from "../logic/keys";
 
 /** An edit that can be made as well on the newer plan. What is taken back, and what stands at a step, is not guessed. */
 export function isRebased(change: Change): boolean {
@@ -22,7 +23,8 @@ export async function sendEdit(
   moves: { value: string[] | null },
 ): Promise<CardOut> {
   const params = { path: { card_id: id } };
-  const basis = { based_on: now.revision, key };
+  const window = windowKey();
+  const basis = { based_on: now.revision, key, window };
   if (isPlanChange(change)) {
     const body = { ...basis, said, plan: changed(now.plan, change) };
     return ask("put", "/api/cards/{card_id}", { params, body });
@@ -121,12 +123,12 @@ export async function sendEdit(
     case "undo":
       return ask("post", "/api/cards/{card_id}/undo", {
         params,
-        body: { key, based_on: change.based_on ?? now.revision },
+        body: { ...basis, based_on: change.based_on ?? now.revision },
       });
     case "redo":
       return ask("post", "/api/cards/{card_id}/redo", {
         params,
-        body: { key, based_on: change.based_on ?? now.revision },
+        body: { ...basis, based_on: change.based_on ?? now.revision },
       });
     case "mask-action": {
       const at = { path: { card_id: id, mask: change.mask } };

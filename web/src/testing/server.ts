@@ -72,9 +72,12 @@ export class FakeServer {
   get plan() {
     return this.plans.at(-1) as PlanModel;
   }
+  /** Which window made a revision, where it said so. */
+  windows = new Map<number, string>();
   /** Another window's edit. */
-  edit(change: (plan: PlanModel) => PlanModel) {
+  edit(change: (plan: PlanModel) => PlanModel, window = "another-window") {
     this.plans.push(change(this.plan));
+    this.windows.set(this.plans.length, window);
   }
   release() {
     this.holds = false;
@@ -88,6 +91,8 @@ export class FakeServer {
       reading: READING,
       undoes: this.plans.length > 1 ? "something" : null,
       redoes: null,
+      undoes_of: this.plans.length > 1 ? (this.windows.get(this.plans.length) ?? null) : null,
+      redoes_of: null,
       measured: [],
       piece: null,
       pieces: [],
@@ -111,7 +116,7 @@ export class FakeServer {
   private act(
     method: string,
     path: string,
-    body: { key: string; based_on: number; plan?: PlanModel },
+    body: { key: string; based_on: number; window?: string; plan?: PlanModel },
   ): Response {
     if (path === "/api/health") return json({ status: "ok" });
     if (!path.startsWith("/api/cards/c1")) return problem(404, "there is no such card.");
@@ -122,6 +127,7 @@ export class FakeServer {
     if (body.based_on !== this.plans.length) return problem(409, "this card was changed in another window.");
     const back = path.endsWith("/undo") ? this.plans.at(-2) : undefined;
     this.plans.push(body.plan ?? back ?? this.plan);
+    if (body.window) this.windows.set(this.plans.length, body.window);
     this.keys.add(body.key);
     return json(this.card());
   }

@@ -18,22 +18,23 @@ class MakePiece(Edit):
 
 
 class PutPiece(Edit):
-    """How a piece is called, cut and put on; ``said`` is what was done ("turn the strip")."""
+    """How a piece is called, cut and put on; what is not said stays as it is. ``said`` is what was done ("turn the strip")."""
 
     said: Annotated[str, Field(min_length=1, max_length=120)]
-    name: Name
-    outline: Outline
-    width_mm: Span
-    height_mm: Span
-    x_mm: Place
-    y_mm: Place
-    angle_deg: Angle = 0.0
-    raised_mm: Raised = 0.0
-    flush: bool = False
-    cuts: Annotated[tuple[Cut, ...], Field(max_length=24)] = ()
-    used: Used = "whole"
+    name: Name | None = None
+    outline: Outline | None = None
+    width_mm: Span | None = None
+    height_mm: Span | None = None
+    x_mm: Place | None = None
+    y_mm: Place | None = None
+    angle_deg: Angle | None = None
+    raised_mm: Raised | None = None
+    flush: bool | None = None
+    cuts: Annotated[tuple[Cut, ...], Field(max_length=24)] | None = None
+    used: Used | None = None
 
     @property
     def placed(self) -> dict[str, Any]:
         """What of the piece is said anew."""
-        return {name: getattr(self, name) for name in type(self).model_fields if name not in ("based_on", "key", "said")}
+        said = {name: getattr(self, name) for name in type(self).model_fields if name not in (*Edit.model_fields, "said")}
+        return {name: value for name, value in said.items() if value is not None}

@@ -38,7 +38,7 @@ const outlines = computed(() => [
   })),
 ]);
 function put(part: Partial<Schemas["BesideOut"]>, said: string) {
-  desk.push(said, { do: "put-piece", piece: props.piece.key, put: placedPiece(props.piece, part), said });
+  desk.push(said, { do: "put-piece", piece: props.piece.key, put: placedPiece(part), said });
 }
 function thread() {
   desk.push(t("card.pieceSentence.threadItBetweenTheFigures2"), { do: "thread", piece: props.piece.key });

@@ -8,9 +8,9 @@ import { t } from "../../words";
 const desk = useDesk();
 const server = useServer();
 const word = computed(() => {
-  if (desk.pristine) return t("card.savedWord.saved");
   const waiting = desk.outbox.length;
-  return (server.away || desk.stuck) && waiting
+  if (!waiting) return t("card.savedWord.saved");
+  return server.away || desk.stuck
     ? t("card.savedWord.notSavedYet", { waiting })
     : t("card.savedWord.saving");
 });

@@ -8,14 +8,14 @@ const desk = useDesk();
 
 <template>
   <el-button
-    :disabled="!desk.saved?.undoes"
-    :title="desk.saved?.undoes ? t('card.undoRedo.undo', { undoes: desk.saved.undoes }) : undefined"
+    :disabled="!desk.undoes"
+    :title="desk.undoes ? t('card.undoRedo.undo', { undoes: desk.undoes }) : undefined"
     @click="desk.undo()"
     >{{ t("card.undoRedo.undo2") }}</el-button
   >
   <el-button
-    :disabled="!desk.saved?.redoes"
-    :title="desk.saved?.redoes ? t('card.undoRedo.redo', { redoes: desk.saved.redoes }) : undefined"
+    :disabled="!desk.redoes"
+    :title="desk.redoes ? t('card.undoRedo.redo', { redoes: desk.redoes }) : undefined"
     @click="desk.redo()"
     >{{ t("card.undoRedo.redo2") }}</el-button
   >
