@@ -7,8 +7,19 @@ import App from "./App.vue";
 import { router } from "./router";
 import { useServer } from "./stores/server";
 import "./styles/base.css";
-import { i18n } from "./words";
+import { useNotices } from "./stores/notices";
+import { i18n, t } from "./words";
 
 const app = createApp(App).use(createPinia()).use(router).use(i18n);
 useServer();
+// What nobody foresaw is said, and the page goes on; what was saved is not touched by it.
+const told = (error: unknown) => {
+  console.error(error);
+  useNotices().say(
+    "page",
+    t("everywhere.noticeLine.somethingWentWrong", { what: String(error).slice(0, 120) }),
+  );
+};
+app.config.errorHandler = told;
+window.addEventListener("unhandledrejection", (event) => told(event.reason));
 app.mount("#app");

@@ -1,3 +1,4 @@
+import { nextTick } from "vue";
 import { createRouter, createWebHistory } from "vue-router";
 import { useNotices } from "./stores/notices";
 import { t } from "./words";
@@ -17,8 +18,13 @@ const PAGES = {
   nowhere: () => import("./pages/NowherePage.vue"),
 };
 
+const LONGEST_WAIT_MS = 1500;
+
 export const router = createRouter({
   history: createWebHistory(),
+  // Back shows what was seen: as far down as it was, once the page stands again. A new page begins at its top.
+  scrollBehavior: (to, from, saved) =>
+    to.path === from.path ? false : saved ? standsAgain(saved) : { top: 0, left: 0 },
   routes: [
     { path: "/", name: "cards", component: PAGES.cards },
     { path: "/desk/:id", name: "desk", component: PAGES.desk, props: true },
@@ -34,9 +40,31 @@ export const router = createRouter({
   ],
 });
 
-router.afterEach((to, from) => {
-  if (to.path !== from.path) useNotices().leavePage();
+/** A place on a page, as soon as the page is as high as that again, or after a while whatever it is. */
+function standsAgain(at: { left: number; top: number }) {
+  return new Promise<typeof at>((done) => {
+    const until = Date.now() + LONGEST_WAIT_MS;
+    (function look() {
+      const reached = document.documentElement.scrollHeight >= at.top + window.innerHeight;
+      if (reached || Date.now() > until) done(at);
+      else requestAnimationFrame(look);
+    })();
+  });
+}
+
+router.afterEach((to, from, failure) => {
+  if (failure || to.path === from.path) return;
+  useNotices().leavePage();
+  if (from.matched.length) void nextTick(() => focusPage());
 });
+/** Who reads by ear or goes by keys is at the beginning of the new page, and not nowhere. */
+function focusPage() {
+  const heading = document.querySelector<HTMLElement>("h1") ?? document.querySelector<HTMLElement>("main");
+  if (!heading || heading.contains(document.activeElement)) return;
+  if (document.activeElement && document.activeElement !== document.body) return;
+  heading.tabIndex = -1;
+  heading.focus({ preventScroll: true });
+}
 router.onError(() => {
   useNotices().say("way", t("everywhere.router.thatPageCannotBeOpened"));
 });

@@ -116,8 +116,9 @@ export function once(request: string) {
 }
 
 /** For a file sent as the body, as it is. */
-export function asFile(type: string, file: Blob) {
-  return { body: file as never, bodySerializer: () => file, headers: { "content-type": type } };
+export function asFile(type: string, file: Blob, request?: string) {
+  const headers = { "content-type": type, ...(request ? once(request).headers : {}) };
+  return { body: file as never, bodySerializer: () => file, headers };
 }
 
 /** How the panel can be shown but as predicted. */

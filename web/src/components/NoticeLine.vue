@@ -15,7 +15,11 @@ function go(source: string, way: Notice["ways"][number]) {
 <template>
   <div class="line" role="status" aria-live="polite">
     <div v-if="server.away" class="words" data-test="away">
-      {{ t("everywhere.noticeLine.cieloDoesNotAnswerWhat") }}
+      {{
+        server.kept
+          ? t("everywhere.noticeLine.cieloDoesNotAnswerWhat")
+          : t("everywhere.noticeLine.thisWindowOnly")
+      }}
     </div>
     <div v-for="[source, notice] in notices.said" :key="source" class="words" :data-test="`notice-${source}`">
       <span>{{ notice.text }}</span>

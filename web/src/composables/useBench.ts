@@ -23,43 +23,65 @@ export interface Running {
 }
 type Way = "air" | "blot" | "heat";
 const TICK_MS = 250;
+const SLEPT_MS = 2000;
+const ticks = () => performance.now();
+/** How soon a step that was not answered is sent again. */
+const AGAIN_MS = 2000;
 
 export function useBench(id: string) {
   const server = useServer();
-  const { run } = useDoing("bench");
-  /** The card of the batch in hand. */
-  const inHand = ref(1);
+  const { attempt } = useDoing("bench");
+  /** The card of the batch that is wanted in hand. */
+  const taken = ref(1);
   /** Steps gone to that the server has not answered yet, by card. */
   const goingTo = shallowRef(new Map<number, string>());
   /** How many cards are wanted in rotation, while that is on its way. */
   const wanted = ref<number | null>(null);
   /** Counts the changes of the plan as it is made, and so of its pictures. */
   const pictured = ref(0);
-  const now = ref(Date.now());
+  /** How far a clock that nobody sets is ahead of the server's; null until it is told. */
   let ahead: number | null = null;
-  useIntervalFn(() => (now.value = Date.now()), TICK_MS);
+  const passed = () => (ahead === null ? Date.now() : ticks() - ahead);
+  const now = ref(passed());
+  // Such a clock may stand while the machine sleeps: where the other has gone on much further, the server is asked.
+  let apart = Date.now() - ticks();
+  let anew = false;
+  useIntervalFn(() => {
+    now.value = passed();
+    const slept = Math.abs(Date.now() - ticks() - apart);
+    if (slept > SLEPT_MS) {
+      apart = Date.now() - ticks();
+      anew = true;
+      void asked.again();
+    }
+  }, TICK_MS);
 
   const asked = useAsked(
     (signal) =>
       ask("get", "/api/cards/{card_id}/bench/{number}", {
-        params: { path: { card_id: id, number: inHand.value } },
+        params: { path: { card_id: id, number: taken.value } },
         signal,
       }),
-    inHand,
+    taken,
   );
   const bench = asked.value;
+  /** The card in hand is the one that is shown: what is done is done to that, also while another is on its way. */
+  const inHand = computed(() => bench.value?.number ?? taken.value);
   watch(bench, (state, before) => {
     if (!state) return;
-    ahead = aheadOfServer(ahead, Date.now() - Date.parse(state.now));
-    now.value = Date.now();
+    ahead = aheadOfServer(anew ? null : ahead, ticks() - Date.parse(state.now));
+    anew = false;
+    now.value = passed();
     if (JSON.stringify(state.plan) !== JSON.stringify(before?.plan)) pictured.value++;
   });
 
-  /** Takes an answer: of another card than the one in hand only what concerns the whole batch. */
+  /** Takes an answer: of another card than the one shown only what concerns the whole batch. */
   function put(state: BenchOut) {
-    if (state.number === inHand.value) asked.put(state);
+    if (state.number === taken.value) return asked.put(state);
+    if (bench.value?.number === state.number) bench.value = state;
     else if (bench.value)
-      asked.put({ ...bench.value, places: state.places, timers: state.timers, now: state.now });
+      bench.value = { ...bench.value, places: state.places, timers: state.timers, now: state.now };
+    void asked.again(); // what is on its way was asked before this was done
   }
   let before: Promise<unknown> = Promise.resolve();
   /** One after the other, in the order they were done: a tap that takes long never undoes a later one. */
@@ -68,7 +90,7 @@ export function useBench(id: string) {
     before = now.catch(() => undefined);
     return now;
   }
-  const perform = (action: () => Promise<BenchOut>) => run(async () => put(await action()));
+  const perform = (action: () => Promise<BenchOut>) => attempt(async () => put(await action()));
   const act = (action: () => Promise<BenchOut>) => inTurn(() => perform(action));
   const path = (number = inHand.value) => ({ params: { path: { card_id: id, number } } });
 
@@ -84,8 +106,9 @@ export function useBench(id: string) {
       const sent = await perform(() =>
         ask("post", "/api/cards/{card_id}/bench/{number}/step", { ...path(number), body: { step: to } }),
       );
-      // Without an answer it stays on its way; one that was refused is told, and the place is the server's again.
-      if ((sent || !server.away) && goingTo.value.get(number) === to) {
+      // Without an answer it stays on its way and is sent again; one that was refused is told, and the place is the server's again.
+      if (sent === "unanswered") setTimeout(() => void send(number, to), AGAIN_MS);
+      else if (goingTo.value.get(number) === to) {
         const rest = new Map(goingTo.value);
         rest.delete(number);
         goingTo.value = rest;
@@ -110,7 +133,7 @@ export function useBench(id: string) {
         }),
       );
       if (wanted.value === cards) wanted.value = null;
-      if (inHand.value > cards) inHand.value = 1;
+      if (taken.value > cards) taken.value = 1;
     });
   }
 
@@ -127,7 +150,7 @@ export function useBench(id: string) {
       part: timer.part,
       step: timer.step,
       at: timer.at,
-      left: Date.parse(timer.ends_at) - (now.value - (ahead ?? 0)),
+      left: Date.parse(timer.ends_at) - now.value,
     })),
   );
 
@@ -142,7 +165,9 @@ export function useBench(id: string) {
     cards: computed(() => wanted.value ?? Object.keys(places.value).length),
     pictured,
     timers,
-    take: (number: number) => (inHand.value = number),
+    /** The card that is wanted, where it is not shown yet. */
+    coming: computed(() => (taken.value === inHand.value ? null : taken.value)),
+    take: (number: number) => (taken.value = number),
     setBatch,
     go,
     finish: () => act(() => ask("post", "/api/cards/{card_id}/bench/{number}/made", path())),

@@ -6,6 +6,7 @@
 import { computed, onBeforeUnmount, type Ref, ref, watch } from "vue";
 import { askPicture, isGivenUp, type Look, NoAnswer, pictureUrl, Refusal } from "../api/client";
 import type { CardStore } from "../stores/card";
+import { useShown } from "./useShown";
 
 /** Dots to the inch of live pictures, coarse to sharp, and of the saved one. */
 const LIVE_DPI = [40, 60, 100];
@@ -19,7 +20,6 @@ export function usePicture(
   look: Ref<Look | null>,
   lamp: Ref<Place | null>,
 ) {
-  const shown = ref("");
   const canvas = ref<HTMLCanvasElement | null>(null);
   /** How many live pictures were drawn; 0 while the saved one is what is seen. */
   const drawn = ref(0);
@@ -28,32 +28,25 @@ export function usePicture(
   let current: AbortController | null = null;
   let waiting = false;
 
-  const saved = computed(() =>
+  const wanted = computed(() =>
     desk.pristine && desk.saved
-      ? pictureUrl(desk.id, desk.saved.revision, FULL_DPI, steps.value, look.value)
-      : "",
+      ? {
+          url: pictureUrl(desk.id, desk.saved.revision, FULL_DPI, steps.value, look.value),
+          of: Math.min(steps.value, desk.saved.plan.steps.length),
+        }
+      : null,
   );
+  const { shown, missed, settled } = useShown(wanted);
   const live = computed(() => !desk.pristine || lamp.value !== null);
-
-  // A new picture is shown when it is there, never a gap between the old and the new.
-  watch(
-    saved,
-    (url) => {
-      if (!url) return;
-      const image = new Image();
-      image.onload = () => {
-        if (url !== saved.value) return;
-        shown.value = url;
-        if (!live.value) drawn.value = 0;
-      };
-      image.src = url;
-    },
-    { immediate: true },
-  );
+  /** After how many steps the live picture that is seen is. */
+  const liveOf = ref(0);
+  watch(shown, () => {
+    if (!live.value && settled.value) drawn.value = 0;
+  });
   watch(live, (now) => {
     if (now) return;
     current?.abort();
-    if (shown.value === saved.value) drawn.value = 0;
+    if (settled.value) drawn.value = 0;
   });
 
   function question(dpi: number, signal: AbortSignal): Promise<Blob> | null {
@@ -76,7 +69,7 @@ export function usePicture(
     });
   }
 
-  async function draw(picture: Blob, dpi: number) {
+  async function draw(picture: Blob, dpi: number, of: number) {
     const bitmap = await createImageBitmap(picture);
     const on = canvas.value;
     if (!on || !live.value) return bitmap.close();
@@ -84,6 +77,7 @@ export function usePicture(
     on.height = bitmap.height;
     on.getContext("bitmaprenderer")?.transferFromImageBitmap(bitmap);
     drawn.value += 1;
+    liveOf.value = of;
     sharp.value = dpi === FULL_DPI && !waiting;
   }
 
@@ -99,8 +93,9 @@ export function usePicture(
     waiting = false;
     try {
       const dpi = LIVE_DPI[sharpness] ?? FULL_DPI;
+      const of = Math.min(steps.value, desk.card?.plan.steps.length ?? 0);
       const picture = await question(dpi, mine.signal);
-      if (picture && !mine.signal.aborted) await draw(picture, dpi);
+      if (picture && !mine.signal.aborted) await draw(picture, dpi, of);
     } catch (error) {
       // What cannot be drawn is told when it is saved.
       if (!isGivenUp(error) && !(error instanceof NoAnswer) && !(error instanceof Refusal)) throw error;
@@ -117,10 +112,13 @@ export function usePicture(
 
   onBeforeUnmount(() => current?.abort());
   return {
-    shown,
+    shown: computed(() => shown.value?.url ?? ""),
     canvas,
     drawn,
     sharp,
-    settled: computed(() => saved.value !== "" && shown.value === saved.value && drawn.value === 0),
+    missed,
+    /** After how many steps the panel is that is seen; null while none is. */
+    of: computed(() => (drawn.value ? liveOf.value : (shown.value?.of ?? null))),
+    settled: computed(() => settled.value && drawn.value === 0),
   };
 }

@@ -3,7 +3,7 @@
 import { useEventListener, useWakeLock } from "@vueuse/core";
 import { computed, onMounted, watch } from "vue";
 import { useRouter } from "vue-router";
-import { ask } from "../api/client";
+import { ask, once } from "../api/client";
 import PageState from "../components/PageState.vue";
 import { useBench } from "../composables/useBench";
 import { useDoing } from "../composables/useDoing";
@@ -28,12 +28,13 @@ const { bench, inHand, timers } = at_bench;
 const shelf = useShelf();
 const server = useServer();
 const router = useRouter();
-const { run } = useDoing("journal");
+const { make } = useDoing("journal");
 /** What was made goes on record, and she says there how it was. */
 const record = () =>
-  run(async () => {
+  make(`record-${bench.value?.number}`, async (request) => {
     const number = bench.value?.number ?? 1;
-    const entry = await ask("post", "/api/journal/made", { body: { card: props.id, number } });
+    const body = { card: props.id, number };
+    const entry = await ask("post", "/api/journal/made", { body, ...once(request) });
     await router.push({ name: "journal", query: { entry: entry.id } });
   });
 const { ofCard, back } = useWays(() => ({ id: props.id }));
@@ -132,6 +133,7 @@ useEventListener("keydown", (event) => {
         :places="places"
         :in-hand="inHand"
         :cards="at_bench.cards.value"
+        :coming="at_bench.coming.value"
         @take="at_bench.take"
         @batch="at_bench.setBatch"
       />

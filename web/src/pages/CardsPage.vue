@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import PictureHere from "../components/PictureHere.vue";
 import { useFileDialog } from "@vueuse/core";
 import { computed, ref } from "vue";
 import { useRouter } from "vue-router";
-import { ask, asFile, pictureUrl } from "../api/client";
+import { ask, asFile, pictureUrl, once } from "../api/client";
 import type { CardSummary } from "../api/models";
 import PageHead from "../components/PageHead.vue";
 import PageState from "../components/PageState.vue";
@@ -57,8 +58,8 @@ files.onChange(async (chosen) => {
     notices.say("bring-in", t("cards.page.isMbCieloReadsPlan", { name: file.name, size }));
     return;
   }
-  await bringing.run(async () => {
-    const card = await ask("post", "/api/cards/import", asFile("application/json", file));
+  await bringing.make(`bring in ${file.name}`, async (request) => {
+    const card = await ask("post", "/api/cards/import", asFile("application/json", file, request));
     const { inks, stocks } = await ask("post", "/api/things/offer", asFile("application/json", file));
     const names = [...stocks, ...inks].map((thing) => thing.name);
     if (names.length)
@@ -81,8 +82,9 @@ files.onChange(async (chosen) => {
 });
 
 const copy = (card: CardSummary) =>
-  doing.run(async () => {
-    const made = await ask("post", "/api/cards/{card_id}/copy", { params: { path: { card_id: card.id } } });
+  doing.make(`copy ${card.id}`, async (request) => {
+    const params = { path: { card_id: card.id } };
+    const made = await ask("post", "/api/cards/{card_id}/copy", { params, ...once(request) });
     await router.push({ name: "desk", params: { id: made.id } });
   });
 
@@ -194,7 +196,7 @@ async function putInGroup(card: CardSummary, group: string) {
                   height: `${card.card_height_mm * SCALE}px`,
                 }"
               >
-                <img
+                <PictureHere
                   :src="pictureUrl(card.id, card.revision, 50)"
                   loading="lazy"
                   :alt="t('cards.page.asPredicted', { title: card.title })"

@@ -140,6 +140,8 @@ watch(
 );
 const choose = (id: string | null) => (chosen.value = chosen.value === id ? null : id);
 
+/** After how many steps the panel is that is seen: a caption is of the picture beside it. */
+const seen = ref<number | null>(null);
 /** Whether the whole card is shown, put together. */
 const together = ref(false);
 
@@ -226,12 +228,13 @@ useEventListener("keydown", (event) => {
             @print="choosePrint"
             @tap="(at) => (tapped = at)"
             @point="point"
+            @shown="(of) => (seen = of)"
           />
           <PanelAnswer
             v-if="!before && !beside"
             :answer="place && answer.value.value"
             :card="card"
-            :steps="stepsDone"
+            :steps="seen ?? stepsDone"
             :tapped="!!tapped"
             :look="look"
             :sight="sight"
@@ -274,6 +277,7 @@ useEventListener("keydown", (event) => {
         :steps="steps"
         :chosen="chosen"
         :findings="findings"
+        :seen="seen"
         @choose="choose"
         @show="(to) => (chosen = to)"
       />

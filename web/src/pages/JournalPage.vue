@@ -2,7 +2,7 @@
 /** The journal: what was made, pictures first, and what it taught. */
 import { computed, ref } from "vue";
 import { useRoute, useRouter } from "vue-router";
-import { ask } from "../api/client";
+import { ask, once } from "../api/client";
 import type { Schemas } from "../api/models";
 import PageHead from "../components/PageHead.vue";
 import PageState from "../components/PageState.vue";
@@ -27,7 +27,7 @@ const {
 const { value: learnt, again: learnAgain } = useAsked((signal) =>
   ask("get", "/api/journal/learnt", { signal }),
 );
-const { run } = useDoing("journal");
+const { run, make } = useDoing("journal");
 const text = ref("");
 const shown = computed(() => searched(entries.value ?? [], text.value));
 const by = ref<ShownBy>("time");
@@ -46,8 +46,9 @@ async function gone() {
 const title = ref("");
 async function add() {
   if (!title.value.trim()) return;
-  await run(async () => {
-    const entry = await ask("post", "/api/journal", { body: { title: title.value.trim() } as never });
+  await make("other", async (request) => {
+    const body = { title: title.value.trim() } as never;
+    const entry = await ask("post", "/api/journal", { body, ...once(request) });
     title.value = "";
     await again();
     await choose(entry.id);

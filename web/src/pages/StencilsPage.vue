@@ -22,7 +22,7 @@ const {
   refusal,
   again,
 } = useAsked((signal) => ask("get", "/api/stencils", { signal }));
-const { run } = useDoing("stencils");
+const { run, make } = useDoing("stencils");
 const notices = useNotices();
 
 const SORTS: { key: string; name: string; hint: string }[] = [
@@ -44,8 +44,8 @@ drawings.onChange(async (files) => {
   const file = files?.[0];
   if (!file) return;
   const name = file.name.replace(/\.svg$/i, "").slice(0, 60) || "drawing";
-  await run(() =>
-    ask("post", "/api/stencils", { params: { query: { name } }, ...asFile("image/svg+xml", file) }),
+  await make(`keep ${name}`, (request) =>
+    ask("post", "/api/stencils", { params: { query: { name } }, ...asFile("image/svg+xml", file, request) }),
   );
   await again();
 });

@@ -128,7 +128,7 @@ function makeStore(id: string) {
       }
     }
     function keepOutbox(gone: string[]) {
-      kept.value = writeOutbox(id, outbox.value, gone);
+      server.kept = kept.value = writeOutbox(id, outbox.value, gone);
     }
     function done(edit: Edit) {
       const revision = saved.value?.revision ?? null;
@@ -176,10 +176,10 @@ function makeStore(id: string) {
     /** An edit that cannot be taken for now waits; and if she would rather not wait for it, it can be dropped. */
     function tellStuck(edit: Edit, why: string) {
       stuck.value = true;
-      const words = kept.value
-        ? "everywhere.card.whatYouDoIsKept"
-        : "everywhere.card.whatYouDoIsInThisWindow";
-      notices.say("store", t(words, { message: why }), {
+      const told = kept.value
+        ? t("everywhere.card.whatYouDoIsKept", { message: why })
+        : t("everywhere.card.whatYouDoIsInThisWindow", { message: why });
+      notices.say("store", told, {
         label: t("everywhere.card.dropThisChange"),
         go: () => {
           leave(edit);
@@ -256,7 +256,13 @@ function makeStore(id: string) {
       const said = (way === "undo" ? saved.value?.undoes : saved.value?.redoes) ?? null;
       if (!before && (said === null || !own(by))) {
         if (said !== null)
-          notices.say("back", t("everywhere.card.wasNotDone2", { way: t(`everywhere.card.${way}`), said }));
+          notices.say(
+            "back",
+            t("everywhere.card.wasNotDone2", {
+              way: way === "undo" ? t("everywhere.card.undo") : t("everywhere.card.redo"),
+              said,
+            }),
+          );
         return;
       }
       const based_on = before ? null : (saved.value?.revision ?? null);

@@ -10,6 +10,8 @@ export const useServer = defineStore("server", () => {
   const away = ref(false);
   /** How often it came back. */
   const returns = ref(0);
+  /** Whether the browser keeps what is done meanwhile; told by whoever keeps it. */
+  const kept = ref(true);
   let wait = FIRST_LOOK_MS;
 
   function look() {
@@ -33,5 +35,5 @@ export const useServer = defineStore("server", () => {
       look();
     },
   });
-  return { away, returns };
+  return { away, returns, kept };
 });

@@ -60,6 +60,10 @@ export const i18n = createI18n({
   messages: { en },
 });
 
+// What is written on the page is in the language that it is written in, which is that of its words and not of the browser.
+const spoken = String(i18n.global.locale.value).split("-")[0] ?? "en";
+if (globalThis.document) document.documentElement.lang = spoken in { en } ? spoken : "en";
+
 /** A sentence, with what stands in its braces; where it tells of one or of many apart, as it is said of so many. */
 export function t(sentence: Named<typeof en>, values: Record<string, unknown> = {}, many = 1): string {
   return i18n.global.t(sentence, values, many);

@@ -1,10 +1,12 @@
+import { keep, readKept } from "../../logic/storage";
+
 /** What was taken lately, by the label of the word; kept with the browser. */
 const PLACE = "cielo.lately";
 const MOST = 6;
 
 function all(): Record<string, string[]> {
   try {
-    const kept: unknown = JSON.parse(localStorage.getItem(PLACE) ?? "{}");
+    const kept: unknown = JSON.parse(readKept(PLACE) ?? "{}");
     return typeof kept === "object" && kept !== null ? (kept as Record<string, string[]>) : {};
   } catch {
     return {};
@@ -16,9 +18,5 @@ export function latelyTaken(label: string): string[] {
 }
 export function take(label: string, value: string) {
   const kept = [value, ...latelyTaken(label).filter((other) => other !== value)].slice(0, MOST);
-  try {
-    localStorage.setItem(PLACE, JSON.stringify({ ...all(), [label]: kept }));
-  } catch {
-    return;
-  }
+  keep(PLACE, JSON.stringify({ ...all(), [label]: kept }));
 }

@@ -5,7 +5,13 @@ import { type InBatch, nextInReach } from "../../logic/batch";
 import { sayClock } from "../../logic/time";
 import { t } from "../../words";
 
-const props = defineProps<{ places: InBatch[]; inHand: number; cards: number }>();
+const props = defineProps<{
+  places: InBatch[];
+  inHand: number;
+  cards: number;
+  /** The card that is wanted in hand and on its way. */
+  coming: number | null;
+}>();
 const emit = defineEmits<{ take: [number: number]; batch: [cards: number] }>();
 
 /** In a large batch only the cards next in reach are shown, until all are asked for. */
@@ -28,6 +34,7 @@ const shown = computed(() =>
         type="button"
         class="chip"
         :aria-current="place.number === inHand"
+        :aria-busy="place.number === coming"
         @click="emit('take', place.number)"
       >
         <span class="visually-hidden">{{ t("bench.batchChips.card") }} </span>{{ place.number
@@ -69,6 +76,10 @@ const shown = computed(() =>
 </template>
 
 <style scoped>
+[aria-busy="true"] {
+  outline: 2px dashed currentcolor;
+  outline-offset: 2px;
+}
 .batch {
   display: flex;
   flex-wrap: wrap;

@@ -2,7 +2,7 @@
 /** The panel as it should look after the step in hand, with the masks that lie on it; tilted to the light where that is wanted. */
 import { computed, ref } from "vue";
 import type { BenchOut, Step } from "../../api/models";
-import { useNewest } from "../../composables/useNewest";
+import { useShown } from "../../composables/useShown";
 import LyingMasks from "./LyingMasks.vue";
 import { t } from "../../words";
 
@@ -24,12 +24,20 @@ const size = computed(() => ({
 const tilted = ref(false);
 /** Where the lamp is held, as shares of the panel. */
 const lamp = ref({ x: 0.25, y: 0.2 });
-const url = computed(() => {
+const wanted = computed(() => {
   const { x, y } = lamp.value;
   const held = tilted.value ? `&lamp=${(x * size.value.w).toFixed(1)},${(y * size.value.h).toFixed(1)}` : "";
-  return `/api/cards/${props.id}/bench/${props.bench.number}/picture.png?steps=${props.number}&made=${props.pictured}${held}`;
+  const made = `steps=${props.number}&made=${props.pictured}`;
+  return {
+    url: `/api/cards/${props.id}/bench/${props.bench.number}/picture.png?${made}${held}`,
+    of: { card: props.bench.number, number: props.number },
+  };
 });
-const shown = useNewest(url);
+const { shown, settled, missed } = useShown(wanted);
+/** Whether what is seen is of the card and step in hand, though maybe not yet under the lamp where it is now. */
+const ofTheStep = computed(
+  () => shown.value?.of.card === props.bench.number && shown.value.of.number === props.number,
+);
 
 function follow(event: PointerEvent) {
   if (!tilted.value || !(event.currentTarget instanceof HTMLImageElement)) return;
@@ -49,7 +57,10 @@ function follow(event: PointerEvent) {
     <div class="surround">
       <img
         v-if="!away && shown"
-        :src="shown"
+        :src="shown.url"
+        :data-of="shown.of.number"
+        :data-settled="settled"
+        :class="{ before: !ofTheStep }"
         :alt="t('bench.benchPicture.thePanelAsItShould')"
         @pointermove="follow"
         @pointerdown="follow"
@@ -57,7 +68,9 @@ function follow(event: PointerEvent) {
       <LyingMasks v-if="!tilted" :reading="bench.reading" :plan="bench.plan" :step="step" />
     </div>
     <figcaption>
-      <span>{{
+      <span v-if="missed">{{ t("panel.panelTable.thePictureDidNotCome") }}</span>
+      <span v-else-if="!ofTheStep">{{ t("bench.benchPicture.itIsBeingDrawn") }}</span>
+      <span v-else>{{
         tilted
           ? t("bench.benchPicture.tiltedToTheLightMove")
           : bench.differences.length
@@ -94,6 +107,10 @@ figure {
   height: 100%;
   min-height: 0;
   object-fit: contain;
+}
+/* The picture before this one, until this one is there. */
+.before {
+  opacity: 0.35;
 }
 .surround > svg {
   pointer-events: none;

@@ -8,7 +8,8 @@ import InkDab from "../../components/InkDab.vue";
 import InkPicker from "../../components/InkPicker.vue";
 import { useDesk } from "../../composables/useDesk";
 import { useSlowEdit } from "../../composables/useSlowEdit";
-import { newKey } from "../../logic/keys";
+import { newKey, windowKey } from "../../logic/keys";
+import { smaller } from "../../logic/smaller";
 import { sayEvened } from "../../logic/solving";
 import FindColour from "../solving/FindColour.vue";
 import PictureBeside from "../solving/PictureBeside.vue";
@@ -49,12 +50,14 @@ const pictures = useFileDialog({
 pictures.onChange(async (files) => {
   const file = files?.[0];
   if (!file) return;
-  const done = await looking.go((work, based_on) =>
-    ask("post", "/api/cards/{card_id}/from-picture", {
-      params: { path: { card_id: props.card.id }, query: { based_on, work } },
-      ...asFile(file.type, file),
-    }),
-  );
+  const done = await looking.go(async (work, based_on) => {
+    const query = { based_on, work, key: newKey(), window: windowKey() };
+    const small = await smaller(file);
+    return ask("post", "/api/cards/{card_id}/from-picture", {
+      params: { path: { card_id: props.card.id }, query },
+      ...asFile(small.type, small),
+    });
+  });
   if (!done) return;
   seen.value = file;
   emit("laidAnew");
@@ -69,7 +72,7 @@ async function even() {
     const params = { path: { card_id: props.card.id }, query: { work } };
     const evened = await ask("post", "/api/cards/{card_id}/even", {
       params,
-      body: { based_on, key: newKey() },
+      body: { based_on, key: newKey(), window: windowKey() },
     });
     told = sayEvened(evened.before, evened.after);
     return evened.card;

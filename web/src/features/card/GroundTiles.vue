@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The grounds a card may start from, each as it would look on this stock: with the inks chosen, or before that with inks that suit. */
+import PictureHere from "../../components/PictureHere.vue";
 import { computed } from "vue";
 import { ask } from "../../api/client";
 import { useAsked } from "../../composables/useAsked";
@@ -59,7 +60,7 @@ const others = computed(() => (store.grounds ?? []).filter((ground) => !fitting.
           @click="emit('choose', ground.key, inksFor(ground.key))"
         >
           <span class="picture">
-            <img :src="picture(ground.key)" alt="" loading="lazy" />
+            <PictureHere :src="picture(ground.key)" alt="" loading="lazy" />
           </span>
           <b>{{ ground.name }}</b>
           <small>{{ ground.hint }}</small>

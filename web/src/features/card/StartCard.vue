@@ -2,7 +2,7 @@
 /** A new card from nothing: one sentence to fill in, inks to pick, a ground to lay. */
 import { computed, ref, watch } from "vue";
 import { useRouter } from "vue-router";
-import { ask } from "../../api/client";
+import { ask, once } from "../../api/client";
 import type { Disc, Edge, Schemas, Units } from "../../api/models";
 import InkPicker from "../../components/InkPicker.vue";
 import StockWord from "../../components/StockWord.vue";
@@ -28,7 +28,7 @@ const emit = defineEmits<{ close: [] }>();
 const shelf = useShelf();
 const grounds = useGrounds();
 const router = useRouter();
-const { run, busy } = useDoing("start");
+const { make, busy } = useDoing("start");
 
 const title = ref("");
 const units = ref<Units>(usualUnits());
@@ -150,29 +150,33 @@ const wishSize = computed(() => {
 /** A ground that answers a wish is begun at once, in its own inks. */
 async function takeWish(proposed: Schemas["ProposedOut"]) {
   [ground.value, inks.value] = [proposed.ground, proposed.inks];
-  await run(async () => {
+  await make(`proposed ${proposed.ground}`, async (request) => {
     const body = { ...asked(), ground: proposed.ground };
-    const made = await ask("post", "/api/cards/on-ground", { body });
+    const made = await ask("post", "/api/cards/on-ground", { body, ...once(request) });
     await router.push({ name: "desk", params: { id: made.id } });
   });
 }
 /** With nothing laid: she knows what she wants to do, step by step. */
 async function startBare() {
   if (!stock.value || busy.value) return;
-  await run(async () => {
-    const made = await ask("post", "/api/cards", { body: asked() });
+  await make("bare", async (request) => {
+    const made = await ask("post", "/api/cards", { body: asked(), ...once(request) });
     await router.push({ name: "desk", params: { id: made.id } });
   });
 }
 async function start() {
   if (!ready.value || busy.value) return;
-  await run(async () => {
+  await make("ground", async (request) => {
     const card = asked();
     const made = banded.value
       ? await ask("post", "/api/cards/on-gradient", {
           body: { ...card, light_edge: light.value, seams: "lighter-again", disc: roundMask() },
+          ...once(request),
         })
-      : await ask("post", "/api/cards/on-ground", { body: { ...card, ground: ground.value } });
+      : await ask("post", "/api/cards/on-ground", {
+          body: { ...card, ground: ground.value },
+          ...once(request),
+        });
     await router.push({ name: "desk", params: { id: made.id } });
   });
 }

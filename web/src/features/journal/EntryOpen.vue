@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** One card that was made: its photograph beside the prediction, what it taught, and what she says of it. */
+import { smaller } from "../../logic/smaller";
 import { useFileDialog } from "@vueuse/core";
 import { computed, ref } from "vue";
 import { useRouter } from "vue-router";
-import { ask, asFile } from "../../api/client";
+import { ask, asFile, once } from "../../api/client";
 import type { Schemas } from "../../api/models";
 import WordText from "../../components/word/WordText.vue";
 import WordToggle from "../../components/word/WordToggle.vue";
@@ -21,7 +22,7 @@ type Entry = Schemas["JournalEntryOut"];
 const props = defineProps<{ entry: Entry }>();
 const emit = defineEmits<{ changed: [entry: Entry]; gone: []; leave: [] }>();
 const router = useRouter();
-const { run, busy } = useDoing("journal");
+const { run, make, busy } = useDoing("journal");
 const path = computed(() => ({ params: { path: { entry: props.entry.id } } }));
 /** A new photograph has a new picture under the same address. */
 const version = ref(0);
@@ -55,7 +56,9 @@ photos.onChange((files) => {
   const file = files?.[0];
   if (file)
     void seenAnew((work) =>
-      ask("post", "/api/journal/{entry}/photo", { ...worked(work), ...asFile(file.type, file) }),
+      smaller(file).then((small) =>
+        ask("post", "/api/journal/{entry}/photo", { ...worked(work), ...asFile(small.type, small) }),
+      ),
     );
 });
 const practise = () =>
@@ -87,8 +90,8 @@ async function takeOut() {
   if (await run(() => ask("delete", "/api/journal/{entry}", path.value))) emit("gone");
 }
 const again = () =>
-  run(async () => {
-    const card = await ask("post", "/api/journal/{entry}/again", path.value);
+  make("again", async (request) => {
+    const card = await ask("post", "/api/journal/{entry}/again", { ...path.value, ...once(request) });
     await router.push({ name: "desk", params: { id: card.id } });
   });
 const apart = computed(

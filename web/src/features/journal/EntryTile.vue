@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A card that was made, as it lies in the journal: its photograph, its prediction, or her words on it. */
+import PictureHere from "../../components/PictureHere.vue";
 import type { Schemas } from "../../api/models";
 import { sayDay } from "../../logic/versions";
 import { t } from "../../words";
@@ -11,7 +12,7 @@ const emit = defineEmits<{ choose: [] }>();
 <template>
   <button type="button" class="tile" @click="emit('choose')">
     <span class="picture">
-      <img
+      <PictureHere
         v-if="entry.photographed || entry.planned"
         loading="lazy"
         :src="`/api/journal/${entry.id}/${entry.photographed ? 'photo.jpg' : 'picture.png'}`"

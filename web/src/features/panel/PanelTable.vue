@@ -49,6 +49,8 @@ const emit = defineEmits<{
   openings: [keys: string[]];
   print: [place: number];
   tap: [place: Place | null];
+  /** After how many steps the panel is that is seen; null while none is. */
+  shown: [steps: number | null];
 }>();
 
 const RULER = 28;
@@ -57,12 +59,14 @@ const desk = useDesk();
 const table = ref<HTMLElement | null>(null);
 const { width, height } = useElementSize(table);
 const lamp = ref<Place | null>(null);
-const { shown, settled, canvas, drawn, sharp } = usePicture(
+const { shown, settled, canvas, drawn, sharp, of, missed } = usePicture(
   desk,
   toRef(props, "steps"),
   toRef(props, "look"),
   lamp,
 );
+
+watch(of, (steps) => emit("shown", steps), { immediate: true });
 
 const base = computed(() => props.card.plan.card);
 const mats = computed(() => matsRound(base.value));
@@ -198,7 +202,11 @@ function tap(event: MouseEvent) {
           draggable="false"
           data-test="panel"
           :data-settled="settled"
+          :data-of="of"
         />
+        <p v-if="missed && !drawn" class="missed" role="status">
+          {{ t("panel.panelTable.thePictureDidNotCome") }}
+        </p>
         <canvas
           v-show="drawn"
           ref="canvas"
@@ -258,6 +266,14 @@ function tap(event: MouseEvent) {
 </template>
 
 <style scoped>
+.missed {
+  position: absolute;
+  inset: auto 0 0;
+  margin: 0;
+  padding: 4px 10px;
+  background: var(--paper);
+  z-index: 2;
+}
 .table {
   height: 100%;
   display: grid;

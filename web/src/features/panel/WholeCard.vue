@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The whole card put together, with all its pieces. */
+import PictureHere from "../../components/PictureHere.vue";
 import { computed } from "vue";
 import type { CardOut } from "../../api/models";
 import { wholeOf } from "../../logic/beside";
@@ -34,7 +35,7 @@ const drawnPlain = computed(() => {
 <template>
   <figure class="together">
     <figcaption v-if="drawnPlain">{{ drawnPlain }}</figcaption>
-    <img
+    <PictureHere
       :src="`/api/cards/${wholeOf(card.id)}/assembled.png?revision=${card.revision}&dpi=90`"
       :alt="t('panel.wholeCard.theWholeCardPutTogether')"
       data-test="together"

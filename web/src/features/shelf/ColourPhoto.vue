@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Colours from a photograph of the swatch sheet that Cielo prints. */
+import { smaller } from "../../logic/smaller";
 import { useFileDialog } from "@vueuse/core";
 import { ref } from "vue";
 import { ask, asFile } from "../../api/client";
@@ -24,7 +25,10 @@ photos.onChange(async (files) => {
   if (!file) return;
   await run(async () => {
     const params = { query: { stock: props.stock } };
-    const seen = await ask("post", "/api/things/photo", { params, ...asFile("image/jpeg", file) });
+    const seen = await ask("post", "/api/things/photo", {
+      params,
+      ...asFile("image/jpeg", await smaller(file)),
+    });
     [boxes.value, warning.value] = [seen.boxes, seen.warning];
   });
 });

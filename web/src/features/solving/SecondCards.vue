@@ -2,7 +2,7 @@
 /** A second card from what this one leaves over: its offcuts, and the ink that is nearly out. */
 import { computed, ref, watch } from "vue";
 import { useRouter } from "vue-router";
-import { ask } from "../../api/client";
+import { ask, once } from "../../api/client";
 import type { Units } from "../../api/models";
 import { useAsked } from "../../composables/useAsked";
 import { useDoing } from "../../composables/useDoing";
@@ -14,7 +14,7 @@ import { t } from "../../words";
 
 const props = defineProps<{ cardId: string; title: string; count: number; sheet: string; units: Units }>();
 const router = useRouter();
-const { run } = useDoing("second-card");
+const { make } = useDoing("second-card");
 const open = ref(false);
 const work = useWork();
 const asked = useAsked(
@@ -42,7 +42,7 @@ const proposals = computed(() =>
 async function take(key: string) {
   const one = asked.value.value?.find(({ ground }) => ground === key);
   if (!one) return;
-  await run(async () => {
+  await make(`second ${one.ground}`, async (request) => {
     const body = {
       title: t("solving.secondCards.whatWasLeft", { slice: props.title.slice(0, 60) }),
       units: props.units,
@@ -52,7 +52,7 @@ async function take(key: string) {
       inks: one.inks,
       ground: one.ground,
     };
-    const made = await ask("post", "/api/cards/on-ground", { body });
+    const made = await ask("post", "/api/cards/on-ground", { body, ...once(request) });
     await router.push({ name: "desk", params: { id: made.id } });
   });
 }

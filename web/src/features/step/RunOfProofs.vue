@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One small picture a step, in working order; drag one elsewhere, and what breaks is marked at once. */
+import PictureHere from "../../components/PictureHere.vue";
 import { computed, nextTick, ref, watch } from "vue";
 import { proofUrl } from "../../api/client";
 import type { Finding, Step } from "../../api/models";
@@ -174,9 +175,9 @@ watch(
             worst(step.id) === "stop" ? "!" : "?"
           }}</b></span
         >
-        <img
+        <PictureHere
           v-if="proofs.has(step.id)"
-          :src="proofs.get(step.id)"
+          :src="proofs.get(step.id) ?? ''"
           :style="{ width: `${proofSize.width}px`, height: `${proofSize.height}px` }"
           alt=""
           draggable="false"

@@ -11,6 +11,8 @@ const props = defineProps<{
   steps: Step[];
   chosen: string | null;
   findings: Map<string, Finding[]>;
+  /** After how many steps the panel is that is seen; null while none is. */
+  seen: number | null;
 }>();
 const emit = defineEmits<{
   /** A proof was tapped. */
@@ -26,6 +28,7 @@ const {
 } = useIntervalFn(
   () => {
     const at = props.steps.findIndex((step) => step.id === props.chosen);
+    if (props.seen !== at + 1) return; // its picture is still on its way
     const next = props.steps[at + 1];
     if (next) emit("show", next.id);
     else pause();

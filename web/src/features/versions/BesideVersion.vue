@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** The card as it stood and as it stands: side by side or under a line, with what is otherwise, what will go wrong and how long each takes. */
+import PictureHere from "../../components/PictureHere.vue";
 import { computed, ref, watch } from "vue";
-import { ask } from "../../api/client";
+import { ask, once } from "../../api/client";
 import type { CardOut } from "../../api/models";
 import LineAcross from "../../components/LineAcross.vue";
 import WordMenu from "../../components/word/WordMenu.vue";
@@ -83,11 +84,14 @@ function bringBack() {
   desk.push(t("versions.besideVersion.bringAnEarlierVersionBack"), { do: "version", number: props.was });
   emit("leave");
 }
-const { busy, run } = useDoing("vary");
+const { busy, make } = useDoing("vary");
 const vary = () =>
-  run(async () => {
-    const path = { card_id: props.card.id, number: props.was };
-    const card = await ask("post", "/api/cards/{card_id}/versions/{number}/vary", { params: { path } });
+  make(`vary ${props.was}`, async (request) => {
+    const params = { path: { card_id: props.card.id, number: props.was } };
+    const card = await ask("post", "/api/cards/{card_id}/versions/{number}/vary", {
+      params,
+      ...once(request),
+    });
     await router.push({ name: "desk", params: { id: card.id } });
   });
 </script>
@@ -139,7 +143,7 @@ const vary = () =>
     />
     <div class="pair">
       <div v-for="one in sides" :key="one.side" class="one">
-        <img
+        <PictureHere
           v-if="!across"
           :src="one.src"
           :alt="

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** How the card came to be: every plan it has had, as a picture, the newest first. One tap lays it beside what stands now. */
+import PictureHere from "../../components/PictureHere.vue";
 import { ask } from "../../api/client";
 import type { CardOut } from "../../api/models";
 import PageState from "../../components/PageState.vue";
@@ -34,7 +35,7 @@ const picture = (number: number) => `/api/cards/${props.card.id}/picture.png?rev
     <ol v-else>
       <li v-for="(version, at) in versions" :key="version.number">
         <button type="button" :disabled="at === 0" @click="emit('beside', version.number)">
-          <img :src="picture(version.number)" alt="" loading="lazy" />
+          <PictureHere :src="picture(version.number)" alt="" loading="lazy" />
           <span>{{ at === 0 ? t("versions.cardHistory.asItStandsNow") : version.said }}</span>
           <span class="quiet">{{ sayWhen(version.made_at) }}</span>
         </button>
