@@ -39,8 +39,8 @@ from cielo.api.routers import (
 )
 from cielo.app.films_kept import keep_on
 from cielo.app.keeping_safe import keep_safe
-from cielo.app.timetabling import end_solvers_for_good, solvers_may_begin
-from cielo.app.walled import end_readers_for_good, readers_may_begin
+from cielo.app.timetabling import end_solvers_for_good
+from cielo.app.walled import end_readers_for_good
 from cielo.errors import NotFound
 from cielo.store.database import Store
 
@@ -84,8 +84,6 @@ def create_app(store: Store, web_root: Path | None = None, lan: Lan | None = Non
 
     @asynccontextmanager
     async def running(_app: FastAPI) -> AsyncIterator[None]:
-        readers_may_begin()
-        solvers_may_begin()
         ended = keep_safe(store)
         yield
         ended.set()

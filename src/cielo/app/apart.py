@@ -20,6 +20,7 @@ from cielo.app.frames import Broken, read_frame, write_frame
 from cielo.errors import CieloError, Stopped, TooLarge
 
 LONG_S = 3600.0
+SHUTTING_DOWN = ("Cielo is shutting down; start it again, and ask again.",)
 
 
 class Unforeseen(RuntimeError):
@@ -42,7 +43,7 @@ class Apart:
         self.lock = Lock()
         self.process: subprocess.Popen[bytes] | None = None
         self.asked = 0
-        self.over = False
+        self.ends = 0  # how often everything was ended, with whatever was waited for
 
     def ask(self, function: Callable[..., Any], args: tuple[object, ...], most_s: float = LONG_S) -> Any:
         """``function(*args)`` as the process answers it; all must be what can be pickled, and the answer what frames.py knows.
@@ -50,9 +51,12 @@ class Apart:
         Raises what the function raises of our own errors; Late where it takes longer than ``most_s``, Ended where the process falls,
         Unforeseen for a fault of the function itself or a process that cannot begin, Stopped where Cielo is shutting down.
         """
+        ends = self.ends
         with self.lock:
+            if ends != self.ends:
+                raise Stopped(*SHUTTING_DOWN)
             begun = self.process if self.process is not None and self.process.poll() is None else self._begin()
-            done, answer = self._answer(begun, function, args, most_s)
+            done, answer = self._answer(begun, function, args, most_s, ends)
         if done:
             return answer
         kind, reason, field, mend = answer
@@ -63,7 +67,7 @@ class Apart:
         raise found(reason, field=field, mend=mend)
 
     def _answer(
-        self, begun: subprocess.Popen[bytes], function: Callable[..., Any], args: tuple[object, ...], most_s: float
+        self, begun: subprocess.Popen[bytes], function: Callable[..., Any], args: tuple[object, ...], most_s: float, ends: int
     ) -> tuple[bool, Any]:
         assert begun.stdin is not None
         assert begun.stdout is not None
@@ -88,8 +92,8 @@ class Apart:
             return done, answer
         except (EOFError, OSError, Broken, ValueError, TypeError) as error:
             self._end()
-            if self.over:
-                raise Stopped("Cielo is shutting down.", mend="Start it again, and ask again.") from error
+            if ends != self.ends:
+                raise Stopped(*SHUTTING_DOWN) from error
             raise (Late if late else Ended) from error
         except BaseException:
             self._end()  # whoever asked was interrupted: what it still answers is for nobody
@@ -107,18 +111,12 @@ class Apart:
 
     def end_for_good(self) -> None:
         """End the process whatever it is at, because Cielo ends; whoever waits for it is told so."""
-        self.over = True
+        self.ends += 1
         process = self.process
         if process is not None:
             process.kill()
 
-    def may_begin(self) -> None:
-        """Cielo begins, or begins again in the same process."""
-        self.over = False
-
     def _begin(self) -> subprocess.Popen[bytes]:
-        if self.over:
-            raise Stopped("Cielo is shutting down.", mend="Start it again, and ask again.")
         few_threads = dict.fromkeys(("OPENBLAS_NUM_THREADS", "OMP_NUM_THREADS", "NUMBA_NUM_THREADS"), "1")
         self.process = subprocess.Popen(
             [sys.executable, "-c", self.begins],

@@ -150,13 +150,13 @@ def clocked(store: Store, card_id: str, number: int) -> tuple[Took, ...]:
 
 def start_timer(store: Store, card_id: str, step: str, number: int = 1, way: DryingWay | None = None) -> BenchState:
     """Start the timer of a drying step, or start it again: as long as planned, or as the ink and stock want it another way."""
+    state = stand_at_bench(store, card_id, number)
+    drying = state.plan.steps[state.plan.index_of(step)]
+    if not isinstance(drying, Dry):
+        raise BadInput("only a drying step has a timer.", field="step")
+    minutes = drying.minutes if way in (None, drying.way) else suggested_minutes(state.plan, drying, way)
     with store.transaction() as session:
         bench = _Bench(session, card_id, number)
-        state = _state(bench)
-        drying = state.plan.steps[state.plan.index_of(step)]
-        if not isinstance(drying, Dry):
-            raise BadInput("only a drying step has a timer.", field="step")
-        minutes = drying.minutes if way in (None, drying.way) else suggested_minutes(state.plan, drying, way)
         kept = bench.kept(step)
         timers = {**bench.attempt.timers, kept: now() + timedelta(minutes=minutes)}
         return bench.keep(_standing(bench.attempt.model_copy(update={"timers": timers}), kept))

@@ -37,8 +37,9 @@ from cielo.exchange.journal_file import (
 from cielo.exchange.photo import as_kept
 from cielo.exchange.plan_file import PlanModel
 from cielo.exchange.png import write_png
+from cielo.store.bench import change_attempt, read_attempts
 from cielo.store.database import Store
-from cielo.store.journal import Entry, add_entry, change_entry, drop_entry, read_entries, read_entry
+from cielo.store.journal import Entry, add_entry, change_entry, drop_entry, has_entry, read_entries, read_entry
 from cielo.store.once import made_once
 
 Side = Literal["photographed", "predicted", "difference"]
@@ -81,12 +82,19 @@ def record_made(store: Store, card_id: str, number: int, request: str | None = N
         differently=differently,
         took=tuple(TookModel(**vars(one)) for one in clocked(store, card_id, number)),
     )
-    return _new(store, document, request)
+    with store.transaction() as session:
+        attempt = read_attempts(session, whole).get(number)
+        if attempt is not None and attempt.recorded is not None and has_entry(session, attempt.recorded):
+            return read_entry(session, attempt.recorded)  # one card is on record once, however often it is asked for
+        entry = _keep_new(session, document, request)
+        change_attempt(session, whole, number, lambda kept: kept.model_copy(update={"recorded": entry.id}))
+        return entry
 
 
 def record_other(store: Store, facts: MadeFacts, request: str | None = None) -> Entry:
     """A card made without a plan, put on record with a few words; once for one ``request``."""
-    return _new(store, JournalModel(facts=facts), request)
+    with store.transaction() as session:
+        return _keep_new(session, JournalModel(facts=facts), request)
 
 
 def note_of(store: Store, entry_id: str, facts: MadeFacts) -> Entry:
@@ -294,15 +302,14 @@ def _corners_of(seen: Compared) -> Corners:
     return (a, b, c, d)
 
 
-def _new(store: Store, document: JournalModel, request: str | None) -> Entry:
+def _keep_new(session: Session, document: JournalModel, request: str | None) -> Entry:
     entry = Entry(uuid4().hex[:12], datetime.now(UTC), document, False)
 
     def keep() -> str:
         add_entry(session, entry)
         return entry.id
 
-    with store.transaction() as session:
-        return read_entry(session, made_once(session, request, keep))
+    return read_entry(session, made_once(session, request, keep))
 
 
 def _plan_of(entry: Entry) -> Plan:

@@ -27,12 +27,6 @@ def end_solvers() -> None:
         solver.end()
 
 
-def solvers_may_begin() -> None:
-    """Cielo begins."""
-    for solver in _SOLVERS:
-        solver.may_begin()
-
-
 def end_solvers_for_good() -> None:
     """End the processes whatever they are at, because Cielo ends."""
     for solver in _SOLVERS:

@@ -60,12 +60,6 @@ def end_readers() -> None:
         reader.end()
 
 
-def readers_may_begin() -> None:
-    """Cielo begins."""
-    for reader in (_READER, _ARCHIVER):
-        reader.may_begin()
-
-
 def end_readers_for_good() -> None:
     """End the processes whatever they are at, because Cielo ends."""
     for reader in (_READER, _ARCHIVER):

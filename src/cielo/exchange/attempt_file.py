@@ -44,7 +44,8 @@ class BookedModel(Strict):
 
 
 class AttemptModel(Strict):
-    """One attempt at one card: all of it goes when another card is begun in its place."""
+    """One attempt at one card: all of it goes when another card is begun in its place. ``recorded``: the entry of the journal it is on
+    record as."""
 
     step: Kept = ""
     since: datetime | None = None
@@ -53,3 +54,4 @@ class AttemptModel(Strict):
     differences: tuple[KeptDifferenceModel, ...] = ()
     last_difference: Annotated[int, Field(ge=0)] = 0
     booked: dict[Kept, BookedModel] = {}
+    recorded: Annotated[str, Field(max_length=64)] | None = None

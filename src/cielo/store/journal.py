@@ -48,6 +48,11 @@ def read_entry(session: Session, entry_id: str) -> Entry:
     return Entry(row.id, _utc(row.made_at), document, bool(row.photo), row.photo, card.card_group if card else "")
 
 
+def has_entry(session: Session, entry_id: str) -> bool:
+    """Whether there is such an entry."""
+    return session.get(JournalRow, entry_id) is not None
+
+
 def add_entry(session: Session, entry: Entry) -> None:
     """Keep a new entry."""
     made_at = entry.made_at.astimezone(UTC).replace(tzinfo=None)

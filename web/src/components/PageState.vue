@@ -57,7 +57,10 @@ const emit = defineEmits<{ again: [] }>();
         ><p role="status">{{ why }}</p></template
       >
       <template #extra
-        ><el-button @click="emit('again')">{{ t("everywhere.pageState.lookAgain") }}</el-button></template
+        ><el-button @click="emit('again')">{{ t("everywhere.pageState.lookAgain") }}</el-button
+        ><RouterLink v-slot="{ navigate }" to="/" custom
+          ><el-button @click="navigate()">{{ t("everywhere.pageState.toAllCards") }}</el-button></RouterLink
+        ></template
       >
     </el-result>
   </component>

@@ -1,6 +1,6 @@
 /** The one way to ask for something that a page shows: its state is all that the page may say about it. */
 import { computed, getCurrentScope, onScopeDispose, ref, shallowRef, watch, type WatchSource } from "vue";
-import { isGivenUp, NoAnswer, Refusal } from "../api/client";
+import { isForNow, isGivenUp, NoAnswer, Refusal } from "../api/client";
 import { useServer } from "../stores/server";
 
 /**
@@ -8,6 +8,9 @@ import { useServer } from "../stores/server";
  * asked again when it does. refused: it answered with a refusal.
  */
 export type State = "asking" | "ready" | "absent" | "away" | "refused";
+
+/** How soon it is asked again after an answer that did not come, or not to the end. */
+const AGAIN_MS = 3000;
 
 /** Asks with a signal that gives it up, or null where nothing is wanted now. */
 type Ask<T> = (signal: AbortSignal) => Promise<T> | null;
@@ -23,9 +26,12 @@ export function useAsked<T>(question: Ask<T>, on?: WatchSource) {
   const refusal = shallowRef<Refusal | null>(null);
   const busy = ref(false);
   let current: AbortController | null = null;
+  let missed = false;
+  let later: ReturnType<typeof setTimeout> | undefined;
 
   async function again(): Promise<void> {
     current?.abort();
+    clearTimeout(later);
     const mine = new AbortController();
     current = mine;
     const answer = question(mine.signal);
@@ -43,17 +49,22 @@ export function useAsked<T>(question: Ask<T>, on?: WatchSource) {
       state.value = "ready";
     } catch (error) {
       if (mine.signal.aborted || isGivenUp(error)) return;
-      if (error instanceof NoAnswer) state.value = value.value === null ? "away" : "ready";
-      else if (error instanceof Refusal) {
+      if (error instanceof NoAnswer || isForNow(error)) {
+        state.value = value.value === null ? "away" : "ready";
+        missed = true;
+        later = setTimeout(() => missed && void again(), AGAIN_MS);
+        return;
+      }
+      if (error instanceof Refusal) {
         refusal.value = error;
+        // An address that cannot be one names nothing either.
         state.value = error.status === 404 ? "absent" : "refused";
       } else throw error;
-      missed = error instanceof NoAnswer;
+      missed = false;
     } finally {
       if (current === mine) busy.value = false;
     }
   }
-  let missed = false;
 
   /** Gives up what is on its way; what is here stays. */
   function stop() {
@@ -71,7 +82,11 @@ export function useAsked<T>(question: Ask<T>, on?: WatchSource) {
       }
     },
   );
-  if (getCurrentScope()) onScopeDispose(() => current?.abort());
+  if (getCurrentScope())
+    onScopeDispose(() => {
+      current?.abort();
+      clearTimeout(later);
+    });
   void again();
 
   return {

@@ -33,12 +33,24 @@ export function usePlacing<T extends Placed>(on: Placing<T>) {
   let going: T | null = null;
   const noGuides = () => (guides.value = { x: null, y: null });
 
-  const { held, grab } = useDragging<T>({
+  /** Where the hand is on the panel, mm: also when that is shown larger, smaller or elsewhere since it took hold. */
+  let panel: Element | null = null;
+  function handAt(event: PointerEvent) {
+    const box = panel?.getBoundingClientRect() ?? { left: 0, top: 0 };
+    return {
+      x_mm: (event.clientX - box.left) / on.scale.value,
+      y_mm: (event.clientY - box.top) / on.scale.value,
+    };
+  }
+  let from = { x_mm: 0, y_mm: 0 };
+
+  const { held, grab: hold } = useDragging<T>({
     slack: 2,
-    move(thing, dx, dy) {
-      const to = (way: "x_mm" | "y_mm", by: number) =>
-        snap(thing[way] + by / on.scale.value, on.lines?.(thing, way) ?? [], on.step.value);
-      const [x, y] = [to("x_mm", dx), to("y_mm", dy)];
+    move(thing, _dx, _dy, event) {
+      const hand = handAt(event);
+      const to = (way: "x_mm" | "y_mm") =>
+        snap(thing[way] + hand[way] - from[way], on.lines?.(thing, way) ?? [], on.step.value);
+      const [x, y] = [to("x_mm"), to("y_mm")];
       guides.value = { x: x.on, y: y.on };
       going = within({ ...thing, x_mm: x.mm, y_mm: y.mm });
       on.draft(going);
@@ -56,6 +68,12 @@ export function usePlacing<T extends Placed>(on: Placing<T>) {
       on.draft(null);
     },
   });
+
+  function grab(event: PointerEvent, thing: T) {
+    panel = event.currentTarget instanceof Element ? event.currentTarget.closest("svg") : null;
+    from = handAt(event);
+    hold(event, thing);
+  }
 
   let keyed: T | null = null;
   let resting: ReturnType<typeof setTimeout> | undefined;

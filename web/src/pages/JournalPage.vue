@@ -27,7 +27,7 @@ const {
 const { value: learnt, again: learnAgain } = useAsked((signal) =>
   ask("get", "/api/journal/learnt", { signal }),
 );
-const { run, make } = useDoing("journal");
+const { make } = useDoing("journal");
 const text = ref("");
 const shown = computed(() => searched(entries.value ?? [], text.value));
 const by = ref<ShownBy>("time");

@@ -6,9 +6,10 @@ import { defineStore, getActivePinia } from "pinia";
 import { computed, getCurrentScope, onScopeDispose, ref, shallowRef, watch } from "vue";
 import { ask, isForNow, NoAnswer, Refusal } from "../api/client";
 import type { CardOut } from "../api/models";
-import { type Change, type Edit, Gone, withChanges, withWas } from "../logic/edits";
+import { type Change, type Edit, withChanges, withWas } from "../logic/edits";
 import { newKey, windowKey } from "../logic/keys";
 import { readOutbox, writeOutbox } from "../logic/outbox";
+import { keep, readKept } from "../logic/storage";
 import { useNotices } from "./notices";
 import { isRebased, sendEdit } from "./sendEdit";
 import { useServer } from "./server";
@@ -72,7 +73,8 @@ function makeStore(id: string) {
         if (error instanceof NoAnswer || isForNow(error)) {
           state.value = saved.value ? "ready" : "away";
           later();
-        } else if (error instanceof Refusal) state.value = error.status === 404 ? "absent" : "refused";
+        } else if (error instanceof Refusal)
+          state.value = error.status === 404 || error.status === 422 ? "absent" : "refused";
         else throw error;
       } finally {
         fetching--;
@@ -190,6 +192,8 @@ function makeStore(id: string) {
       });
     }
 
+    /** The newest revision that came without this window's doing. */
+    let foreign = Number(readKept(`cielo.foreign.${id}`, "sessionStorage") ?? 0);
     /** The newest revision that was told of and has not come yet. */
     let heard = 0;
     let following = false;
@@ -200,16 +204,23 @@ function makeStore(id: string) {
       if (sending.value || outbox.value.length || fetching || following) return;
       following = true;
       await load().finally(() => (following = false));
+      if (saved.value && !saved.value.undoes_of) {
+        foreign = saved.value.revision;
+        keep(`cielo.foreign.${id}`, String(foreign), "sessionStorage");
+      }
       if (saved.value && heard > saved.value.revision) later();
     }
     /** Take on what something this window did by another way than an edit has made of the card. */
     function take(came: CardOut) {
       takeOn(came);
+      if (foreign === came.revision) foreign = 0;
     }
 
     /** Edits taken back before they were sent, the last one last. */
     const takenBack = shallowRef<Edit[]>([]);
-    const own = (window: string | null | undefined) => !window || window === windowKey();
+    /** Whether an edit is of this window. Of one that says of no window it is known by how the news of it came, also after a reload. */
+    const own = (window: string | null | undefined) =>
+      window ? window === windowKey() : saved.value?.revision !== foreign;
     /** The last edit of all that are on their way, where it is not being sent yet. */
     const unsent = computed(() => {
       const last = outbox.value.at(-1);
@@ -350,7 +361,7 @@ function letGo() {
     const store = made.get(id)?.();
     if (!store || store.outbox.length || store.sending) continue;
     store.$dispose();
-    if (pinia) delete pinia.state.value[store.$id];
+    if (pinia) Reflect.deleteProperty(pinia.state.value, store.$id);
     made.delete(id);
   }
 }

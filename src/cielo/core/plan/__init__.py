@@ -10,15 +10,13 @@ from cielo.core.plan.edits import (
     free_key,
     insert_step,
     move_step,
-    new_piece_key,
-    new_step_id,
     on_stock,
     replace_mask,
     replace_step,
-    with_given,
     without_steps,
 )
 from cielo.core.plan.fitting import fitted
+from cielo.core.plan.given import new_piece_key, new_step_id, with_given
 from cielo.core.plan.images import Motif
 from cielo.core.plan.pieces import Belongs, Cut, Focal, Outline, Piece, Used
 from cielo.core.plan.placements import (

@@ -4,6 +4,7 @@ from dataclasses import replace
 from typing import Any
 
 from cielo.core.plan.card import Card, Reveals
+from cielo.core.plan.given import with_given
 from cielo.core.plan.pieces import Belongs, Cut, Piece
 from cielo.core.plan.whole import Plan
 from cielo.errors import NotFound
@@ -98,5 +99,5 @@ def with_piece(plan: Plan, piece: Piece) -> Plan:
 
 
 def without_piece(plan: Plan, key: str) -> Plan:
-    """The plan without a piece."""
-    return replace(plan, pieces=tuple(piece for piece in plan.pieces if piece.key != key))
+    """The plan without a piece. Its key is not given again."""
+    return with_given(replace(plan, pieces=tuple(piece for piece in plan.pieces if piece.key != key)), plan)
