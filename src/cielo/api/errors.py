@@ -41,8 +41,11 @@ def install(app: FastAPI) -> None:
         return problem(422, "This cannot be used", BadInput("the body broke off.", mend="Send it again."))
 
     @app.exception_handler(RequestValidationError)
-    async def invalid(_request: Request, error: RequestValidationError) -> JSONResponse:
+    async def invalid(request: Request, error: RequestValidationError) -> JSONResponse:
         errors: list[dict[str, Any]] = [dict(e) for e in error.errors()]
+        if any(one["loc"] == ("body",) for one in errors) and "json" not in request.headers.get("content-type", ""):
+            mend = "Send it as JSON, with the content type application/json."
+            return problem(422, "This cannot be used", BadInput("the body is not sent as JSON.", mend=mend))
         for one in errors:
             one["loc"] = one["loc"][1:]  # without "body", "query", "path"
             if one["type"] == "json_invalid":

@@ -8,7 +8,7 @@ from sqlalchemy import create_engine
 
 from cielo.errors import StoreTrouble
 from cielo.store.database import migrate_to
-from cielo.store.trouble import BRING_BACK
+from cielo.store.trouble import BRING_BACK, migrations
 
 # The columns of each table: name, type, whether it must be given, its place in the key.
 Shape = dict[str, tuple[tuple[str, str, int, int], ...]]
@@ -17,7 +17,7 @@ Shape = dict[str, tuple[tuple[str, str, int, int], ...]]
 def ensure_shape(looking: sqlite3.Connection, path: Path) -> None:
     """Raises StoreTrouble for a database, whole in itself, whose tables are not those of the version it says it is of."""
     versions = [version for (version,) in looking.execute("select version_num from alembic_version")]
-    if len(versions) != 1 or _shape_of(looking) != _shape_at(versions[0]):
+    if len(versions) != 1 or versions[0] not in migrations() or _shape_of(looking) != _shape_at(versions[0]):
         raise StoreTrouble("its tables are not as Cielo makes them.", field=path.name, mend=BRING_BACK)
 
 

@@ -60,6 +60,7 @@ function go(source: string, way: Notice["ways"][number]) {
   background: var(--ink);
   color: var(--paper-lift);
   border-radius: 4px;
+  overflow-wrap: anywhere;
 }
 .words :deep(.el-button) {
   color: inherit;

@@ -9,6 +9,7 @@ import PageHead from "../components/PageHead.vue";
 import PageState from "../components/PageState.vue";
 import { useAsked } from "../composables/useAsked";
 import { useDoing } from "../composables/useDoing";
+import { useRemembered } from "../composables/useRemembered";
 import DevicesHere from "../features/DevicesHere.vue";
 import StartCard from "../features/card/StartCard.vue";
 import WordText from "../components/word/WordText.vue";
@@ -33,7 +34,7 @@ const {
   (signal) => ask("get", "/api/cards", { params: { query: { away: showAway.value } }, signal }),
   showAway,
 );
-const search = ref("");
+const search = useRemembered("search", "");
 const groups = computed(() => grouped(cards.value ?? [], search.value));
 const groupNames = computed(() => [
   ...new Set((cards.value ?? []).map((card) => card.group).filter(Boolean)),
@@ -334,6 +335,7 @@ img {
   display: block;
 }
 .title {
+  overflow-wrap: anywhere;
   display: block;
   margin-top: 8px;
   font: 620 21px/1.2 var(--display);

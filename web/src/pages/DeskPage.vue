@@ -9,6 +9,7 @@ import PageState from "../components/PageState.vue";
 import { useAsked } from "../composables/useAsked";
 import type { Place } from "../composables/usePicture";
 import { provideDesk } from "../composables/useDesk";
+import { useRemembered } from "../composables/useRemembered";
 import { useVersions } from "../composables/useVersions";
 import CardName from "../features/card/CardName.vue";
 import CardFacts from "../features/card/CardFacts.vue";
@@ -47,7 +48,7 @@ watch(
   { immediate: true },
 );
 
-const chosen = ref<string | null>(null);
+const chosen = useRemembered<string | null>("chosen", null);
 const steps = computed(() => card.value?.plan.steps ?? []);
 const at = computed(() => steps.value.findIndex((step) => step.id === chosen.value));
 const stepsDone = computed(() => (at.value < 0 ? steps.value.length : at.value + 1));
