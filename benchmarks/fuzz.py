@@ -36,7 +36,6 @@ from cielo.exchange.plan_file import read_plan, write_plan
 from cielo.exchange.shelf_csv import read_shelf_csv, write_shelf_csv
 from cielo.exchange.svg_drawing import read_svg
 from cielo.store.database import Store
-from cielo.store.tables import Base
 
 ROOT = Path(__file__).parents[1]
 # Bytes that readers trip over.
@@ -87,7 +86,6 @@ DRAWING = b"""<svg xmlns="http://www.w3.org/2000/svg" width="50mm" height="50mm"
 PENS = b"IN;SP1;PU100,100;PD900,100,900,700,100,700,100,100;PR;PU10,10;PD40,0,0,40;PA;PU;SP0;"
 PALETTE = b"GIMP Palette\nName: Mine\nColumns: 4\n#\n240 220 110\tYucca 1\n 80 110 170\tSage 8\n"
 # Each reader, what it wants beside the bytes (before and after them), and sound files of its kind.
-TABLES = [table.name for table in Base.metadata.sorted_tables]
 Importer = tuple[Callable[..., object], tuple[object, ...], tuple[object, ...], Callable[[], list[bytes]]]
 IMPORTERS: dict[str, Importer] = {
     "plans": (read_plan, (), (), lambda: [write_plan(plan) for plan in demo_plans()[:6]]),
@@ -102,7 +100,7 @@ IMPORTERS: dict[str, Importer] = {
     ),
     "palettes (GPL)": (read_gpl, (), (), lambda: [PALETTE]),
     "photographs": (read_photo, (), (), photographs),
-    "archives": (read_archive, (), ("9999", TABLES), lambda: archives(demo_plans()[3])),
+    "archives": (read_archive, (), ("9999",), lambda: archives(demo_plans()[3])),
 }
 
 
@@ -136,12 +134,17 @@ def harmed(draw: st.DrawFn, seeds: list[bytes]) -> bytes:
     return bytes(data[:300_000])
 
 
+def only_read(read: Callable[..., object], *args: object) -> None:
+    """Read it, and answer nothing: what a file was made into stays behind the wall."""
+    read(*args)
+
+
 def fuzz(name: str, count: int) -> int:
     """How many of so many harmed files of one kind met a fault."""
     read, before, after, made = IMPORTERS[name]
     seeds, faults, refused, ended, longest, done = made(), [], 0, 0, 0.0, 0
     for seed in seeds:
-        walled(read, *before, seed, *after)  # sound ones are read; and what is compiled at first use is
+        walled(only_read, read, *before, seed, *after)  # sound ones are read; and what is compiled at first use is
 
     @settings(
         max_examples=count,
@@ -156,14 +159,14 @@ def fuzz(name: str, count: int) -> int:
         nonlocal refused, ended, longest, done
         done, began = done + 1, time.perf_counter()
         try:
-            walled(read, *before, data, *after)
+            walled(only_read, read, *before, data, *after)
         except Unforeseen as fault:
             faults.append(str(fault))
         except CieloError as error:
             refused += 1
             if not error.reason:
                 faults.append("a refusal without words")
-            if "more time or memory" in error.reason or "more memory" in error.reason:
+            if "takes longer" in error.reason or "more memory" in error.reason or "broke off" in error.reason:
                 ended += 1
                 return
         longest = max(longest, time.perf_counter() - began)

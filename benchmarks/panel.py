@@ -18,6 +18,8 @@ from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.reference import reference_xyz
 from cielo.core.simulation.run import picture
 
+TIMES = 15
+
 
 def seconds(action: Callable[[], object]) -> float:
     begin = time.perf_counter()
@@ -45,13 +47,13 @@ def measure(name: str, plan: Plan) -> None:
         forget()
         picture(plan, grid)
 
-    colds = [seconds(cold) for _ in range(7)]
-    variants = [changed(plan, passes) for passes in range(3, 18)]
+    colds = [seconds(cold) for _ in range(TIMES // 2)]
+    variants = [changed(plan, passes) for passes in range(3, 3 + TIMES)]
     changes = [seconds(partial(picture, variant, grid)) for variant in variants]
     forget()
     picture(plan, grid)
     pngs = [seconds(partial(panel_png, variant, 100, packed=False)) for variant in variants]
-    references = [seconds(lambda: reference_xyz(plan, grid)) for _ in range(3)]
+    references = [seconds(lambda: reference_xyz(plan, grid)) for _ in range(1 + TIMES // 8)]
     advice = [seconds(partial(judge, variant)) for variant in variants]
     print(f"{name}: panel {grid.columns} x {grid.rows} px at 100 px/in, {len(plan.steps)} steps; medians")
     print(f"  cold                        {statistics.median(colds) * 1000:8.1f} ms")

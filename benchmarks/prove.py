@@ -2,7 +2,8 @@
 
 Kills: a writer that edits cards, takes steps at the bench, brings cards in and starts with tables of an earlier form is killed at a
 moment by chance; whatever it had said was done must be there. Crowd: so many clients edit, look and ask for pictures for a minute; no
-answer may be a fault, and memory must stay level. Upgrades: a process that brings a database of an earlier form up is killed at a moment by
+answer may be a fault, and memory must stay level. Imports: whoever takes lists in, merges inks or brings a backup back is killed likewise;
+each was done whole or not at all. Upgrades: a process that brings a database of an earlier form up is killed at a moment by
 chance; the next one must find every card. Files: see fuzz.py.
 """
 
@@ -15,6 +16,7 @@ import sys
 import time
 import urllib.error
 import urllib.request
+from collections import Counter
 from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 from tempfile import TemporaryDirectory
@@ -22,10 +24,11 @@ from tempfile import TemporaryDirectory
 from benchmarks.fuzz import IMPORTERS, fuzz
 from benchmarks.shelf import Serving
 from cielo.app.cards import list_cards, start_card
+from cielo.app.things import list_things
 from cielo.app.walled import end_readers
 from cielo.demo.cards import demo_plans
 from cielo.exchange.plan_file import write_plan
-from cielo.store.backups import ensure_whole
+from cielo.store.backups import backup_to, ensure_whole
 from cielo.store.database import Store
 
 WRITER = """
@@ -182,17 +185,85 @@ def crowd(clients: int, seconds: float, folder: Path) -> int:
         server.stop()
 
 
+IMPORTER = """
+import sys
+from pathlib import Path
+from cielo.app.shelf_files import import_csv
+from cielo.app.things import merge_things
+from cielo.store.database import Store
+path, n = Path(sys.argv[1]), int(sys.argv[2])
+store = Store(path)
+while True:
+    n += 1
+    lines = "\\n".join(f"Ink {n} {k},#{(n * 7919 + k) % 0xffffff:06x}" for k in range(LIST))
+    import_csv(store, "ink", f"name,colour\\n{lines}\\n".encode(), take=True)
+    print("list", n, flush=True)
+    merge_things(store, "ink", f"ink-{n}-0", f"ink-{n}-1")
+    print("merged", n, flush=True)
+"""
+# Inks in a list of the importer; of each list two are merged into one.
+LIST = 30
+
+
+def imports_killed(times: int, folder: Path) -> int:
+    """How many lists were taken in part, or told as taken and not there, where their taking and merging was killed at a moment by chance;
+    and how many restores, killed likewise, left neither what was there nor what was brought back."""
+    path, broken, told = folder / "imports.sqlite", 0, 0
+    Store(path).close()
+    chance, number = random.Random(7), 0
+    for _ in range(times):
+        code = f"LIST = {LIST}\n{IMPORTER}"
+        writer = subprocess.Popen([sys.executable, "-c", code, str(path), str(number)], stdout=subprocess.PIPE, text=True)
+        assert writer.stdout is not None
+        said = [writer.stdout.readline().split()]
+        time.sleep(chance.uniform(0, 1.0))
+        writer.kill()
+        said += [line.split() for line in writer.stdout.read().splitlines()]
+        store = Store(path)
+        inks = [thing.key for thing in list_things(store) if thing.kind == "ink"]
+        store.close()
+        of = Counter(int(key.split("-")[1]) for key in inks)
+        number = max(of, default=number)
+        broken += sum(count not in (LIST, LIST - 1) for count in of.values())
+        broken += sum(of[int(n)] == 0 or (what == "merged" and of[int(n)] != LIST - 1) for what, n in filter(None, said))
+        told += len(said)
+    copy, lost = folder / "copy.sqlite", 0
+    backup_to(path, copy)
+    for _ in range(times):
+        code = "import sys; from pathlib import Path; from cielo.store.backups import restore_from; restore_from(*map(Path, sys.argv[1:]))"
+        restorer = subprocess.Popen([sys.executable, "-c", code, str(copy), str(path)])
+        time.sleep(chance.uniform(0.3, 2.5))
+        restorer.kill()
+        restorer.wait()
+        there = [path] if path.exists() else sorted(folder.glob(f"{path.name}.before-*"), reverse=True)[:1]
+        lost += not there
+        for one in there:
+            ensure_whole(one)
+        if there and there[0] != path:
+            there[0].rename(path)
+        for old in folder.glob(f"{path.name}.before-*"):
+            old.unlink()
+    print(f"{times} kills while lists were taken and inks merged: {told} told as done, {broken} broken")
+    print(f"{times} kills while a backup was brought back: {lost} times neither was there", flush=True)
+    return broken + lost
+
+
 def main() -> None:
     asked = argparse.ArgumentParser()
     asked.add_argument("--kills", type=int, default=200)
     asked.add_argument("--upgrades", type=int, default=60)
+    asked.add_argument("--imports", type=int, default=40)
     asked.add_argument("--files", type=int, default=2000)
     asked.add_argument("--clients", type=int, default=20)
     asked.add_argument("--seconds", type=float, default=60)
     wanted = asked.parse_args()
     with TemporaryDirectory() as folder:
         broken = kills(wanted.kills, Path(folder)) + crowd(wanted.clients, wanted.seconds, Path(folder))
-        broken += upgrades_killed(wanted.upgrades, Path(folder)) + sum(fuzz(name, wanted.files) for name in IMPORTERS)
+        broken += (
+            upgrades_killed(wanted.upgrades, Path(folder))
+            + imports_killed(wanted.imports, Path(folder))
+            + sum(fuzz(name, wanted.files) for name in IMPORTERS)
+        )
     end_readers()
     sys.exit(1 if broken else 0)
 

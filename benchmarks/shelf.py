@@ -24,6 +24,9 @@ class Serving(Server):
     command = "serve"
 
 
+INKS = (30, 500)
+
+
 def filled(path: Path, inks: int) -> None:
     """A shelf of so many inks, and one card."""
     rows = ["name,kind,colour"]
@@ -69,7 +72,7 @@ def main() -> None:
     found = {}
     with TemporaryDirectory() as folder, sync_playwright() as playwright:
         browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM_ARGUMENTS)
-        for inks in (30, 500):
+        for inks in INKS:
             path = Path(folder) / f"{inks}.sqlite"
             filled(path, inks)
             server = Serving(path)
@@ -78,8 +81,8 @@ def main() -> None:
             finally:
                 server.stop()
         browser.close()
-    for what, few, many in zip(("opening the Shelf", "opening a list of inks"), found[30], found[500], strict=True):
-        print(f"{what:24} 30 inks {few:7.0f} ms, 500 inks {many:7.0f} ms, {many / few:5.2f} times")
+    for what, few, many in zip(("opening the Shelf", "opening a list of inks"), *(found[inks] for inks in INKS), strict=True):
+        print(f"{what:24} {INKS[0]} inks {few:7.0f} ms, {INKS[1]} inks {many:7.0f} ms, {many / few:5.2f} times")
 
 
 if __name__ == "__main__":

@@ -20,6 +20,9 @@ from cielo.demo.cards import demo_plans
 from cielo.demo.shelf import INKS, STOCKS
 from cielo.demo.solved import solved_plans
 
+# How many inks there are to choose from, and how many cards of the demo are evened.
+COUNTS, CARDS = (20, 60, 200), 4
+
 
 def shelf_of(count: int) -> list[Ink]:
     """So many invented dyes."""
@@ -46,7 +49,7 @@ def main() -> None:
     stock = STOCKS[0]
     find_colour((60, 20, 10), stock, shelf_of(3))
     before = 0.0
-    for count in (20, 60, 200):
+    for count in COUNTS:
         inks = shelf_of(count)
         films = seconds(lambda inks=inks: [film_of(ink, stock.paper) for ink in inks])
         times = [
@@ -59,7 +62,7 @@ def main() -> None:
             f"find a colour among {count} inks: {took:.2f} s{ratio}; the first {times[0]:.2f} s; their films, once, {films:.2f} s"
         )
         before = took
-    plans = [plan for plan in demo_plans() if len(plan.steps) > 5][:4]
+    plans = [plan for plan in demo_plans() if len(plan.steps) > 5][:CARDS]
     for plan in plans:
         KEPT.clear()
         print(f"even {plan.title}: {seconds(lambda plan=plan: even_gradient(plan)):.2f} s")
@@ -72,7 +75,7 @@ def proposing() -> None:
     moths = solved_plans()[2]
     last = moths.steps[-1].id
     before = {"show": 0.0, "wish": 0.0}
-    for count in (20, 60, 200):
+    for count in COUNTS:
         KEPT.clear()
         inks = shelf_of(count)
         took = {

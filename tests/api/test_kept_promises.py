@@ -1,5 +1,6 @@
 """What the edge promises: how much a route takes, what is asked twice, who may take back, and what strangers are told."""
 
+import os
 from typing import Any
 
 import numpy as np
@@ -8,6 +9,8 @@ from fastapi.testclient import TestClient
 
 from cielo.api.guard import LARGEST_BODY
 from cielo.exchange.photo import write_photo
+from cielo.store.backups import backup_now
+from cielo.store.database import Store
 from tests.api.test_api import first_card
 
 
@@ -115,3 +118,15 @@ def test_a_put_that_is_not_json_is_answered_in_words(web: TestClient, kind: str)
     told = answer.json()
     assert "JSON" in told["detail"]
     assert "dictionary" not in told["detail"]
+
+
+def test_the_cards_page_is_told_when_the_last_backup_is_old(web: TestClient, store: Store) -> None:
+    assert web.get("/api/safe").json() == {"last_backup": None, "old": False}, "none yet: one is made within the day"
+    os.utime(backup_now(store.path, "2026-11-01"), (0, 0))
+    card = first_card(web)
+    web.post(f"/api/cards/{card['id']}/copy")
+    told = web.get("/api/safe").json()
+    assert told["old"]
+    assert told["last_backup"].startswith("1970-01-01")
+    backup_now(store.path, "2026-11-02")
+    assert not web.get("/api/safe").json()["old"]

@@ -260,9 +260,9 @@ def test_a_look_and_a_taking_say_the_same_of_every_row(store: Store, take: bool,
 
 def test_a_list_is_taken_whole_or_not_at_all(store: Store, monkeypatch: pytest.MonkeyPatch) -> None:
     from cielo.app import shelf_files
+    from cielo.app.things import write_thing as really
 
     written: list[str] = []
-    really = shelf_files.write_thing
 
     def failing(session, thing, known):  # type: ignore[no-untyped-def]
         if len(written) == 2:
@@ -281,6 +281,6 @@ def test_a_list_is_taken_whole_or_not_at_all(store: Store, monkeypatch: pytest.M
 def test_names_are_on_one_line_and_hide_nothing(bad: str) -> None:
     from cielo.exchange.materials_model import StockModel
 
-    made = StockModel(key="k", name=bad, paper={"lab": (90.0, 0.0, 0.0), "surface": "uncoated"})
+    made = StockModel.model_validate({"key": "k", "name": bad, "paper": {"lab": (90.0, 0.0, 0.0), "surface": "uncoated"}})
     assert made.name.isprintable()
     assert len(made.name.split()) >= 1

@@ -28,7 +28,7 @@ def test_the_same_question_at_the_same_time_is_worked_out_once() -> None:
         return n * n
 
     found: list[int] = []
-    asking = [threading.Thread(target=lambda n=n % 2: found.append(slow(n + 1000))) for n in range(12)]  # type: ignore[misc]
+    asking = [threading.Thread(target=lambda n=n % 2: found.append(slow(n + 1000))) for n in range(12)]
     for one in asking:
         one.start()
     for one in asking:

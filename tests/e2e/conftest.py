@@ -1,17 +1,18 @@
 """A server with the demo and a browser that notices everything: console errors, failures, requests to other hosts."""
 
 import os
+import re
 import socket
 import subprocess
 import sys
 import time
 import urllib.request
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from pathlib import Path
 from typing import Any
 
 import pytest
-from playwright.sync_api import BrowserContext, Page, expect
+from playwright.sync_api import BrowserContext, Page, Route, expect
 
 # The machines that run this are shared: what is right is waited for a little longer.
 expect.set_options(timeout=15_000)
@@ -122,4 +123,54 @@ def page(context: BrowserContext, server: Server, expected_refusals: list[int | 
     opened.on("response", response)
     opened.on("request", request)
     yield opened
+    # Whatever a test held or turned aside is let go first, and waited for: nothing of it goes on when the test is over.
+    opened.unroute_all(behavior="wait")
     assert trouble == []
+
+
+class Held:
+    """Requests that are held back until the test lets them go, so that answers come late, torn, refused or never, and in any order.
+    A route that sleeps would hold the test up itself, and hide what such answers do."""
+
+    def __init__(self, page: Page, pattern: str, methods: tuple[str, ...]) -> None:
+        self.page, self.pattern, self.methods = page, re.compile(pattern), methods
+        self.waiting: list[Route] = []
+        self.holds = True
+        page.route(self.pattern, self._take)
+
+    def _take(self, route: Route) -> None:
+        if self.holds and route.request.method in self.methods:
+            self.waiting.append(route)
+        else:
+            route.fallback()
+
+    def wait_for(self, count: int = 1) -> None:
+        """Until so many are held."""
+        deadline = time.monotonic() + 20
+        while len(self.waiting) < count and time.monotonic() < deadline:
+            self.page.wait_for_timeout(20)
+        assert len(self.waiting) >= count, f"{len(self.waiting)} of {count} came"
+
+    def let_go(self, how: Callable[[Route], None] | None = None, *, holding: bool = False) -> None:
+        """Answer what is held, as the server does or as ``how`` says; with ``holding`` what comes next is held too."""
+        self.holds = holding
+        waiting, self.waiting = self.waiting, []
+        for route in waiting:
+            (how or (lambda one: one.continue_()))(route)
+
+
+Hold = Callable[..., Held]
+
+
+@pytest.fixture
+def hold(page: Page) -> Iterator[Hold]:
+    """Holds back what matches a pattern of addresses, of those methods."""
+    made: list[Held] = []
+
+    def holding(pattern: str, *methods: str) -> Held:
+        made.append(Held(page, pattern, methods or ("GET", "PUT", "POST", "DELETE")))
+        return made[-1]
+
+    yield holding
+    for one in made:
+        one.let_go()

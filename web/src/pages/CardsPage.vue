@@ -16,6 +16,7 @@ import WordText from "../components/word/WordText.vue";
 import { grouped } from "../logic/cardGroups";
 import { sayLength } from "../logic/length";
 import { sayLeft } from "../logic/things";
+import { sayWhen } from "../logic/versions";
 import { useNotices } from "../stores/notices";
 import { useThings } from "../stores/things";
 import { t } from "../words";
@@ -34,6 +35,8 @@ const {
   (signal) => ask("get", "/api/cards", { params: { query: { away: showAway.value } }, signal }),
   showAway,
 );
+/** Whether everything was copied whole lately: where it was not for more than a day, something keeps it from being. */
+const { value: safe } = useAsked((signal) => ask("get", "/api/safe", { signal }));
 const search = useRemembered("search", "");
 const groups = computed(() => grouped(cards.value ?? [], search.value));
 const groupNames = computed(() => [
@@ -264,6 +267,9 @@ async function putInGroup(card: CardSummary, group: string) {
         </li>
       </ul>
     </template>
+    <p v-if="safe?.old && safe.last_backup" class="quiet" role="status" data-test="backup">
+      {{ t("cards.page.theLastBackupIsOf", { day: sayWhen(safe.last_backup) }) }}
+    </p>
     <p v-if="state === 'ready' && !groups.length && (search || showAway)" class="quiet nothing" role="status">
       {{ search ? t("cards.page.noCardIsLikeThat") : t("cards.page.nothingIsPutAway") }}
     </p>

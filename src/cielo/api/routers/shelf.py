@@ -7,7 +7,7 @@ from fastapi import APIRouter, Query
 from cielo.api.dependencies import CardId, StoreOfApp
 from cielo.api.schemas.problem import REFUSALS
 from cielo.api.schemas.reading import path_of
-from cielo.api.schemas.shelf import FormatOut, InkOut, MotifOut, ShelfOut, SightOut, StockOut, ToolOut
+from cielo.api.schemas.shelf import FormatOut, InkOut, MotifOut, SafeOut, ShelfOut, SightOut, StockOut, ToolOut
 from cielo.api.schemas.supplies import NoteLeft, SupplyOut
 from cielo.app import shelf as shelf_of_app
 from cielo.app.day import MOST_CARDS
@@ -18,6 +18,7 @@ from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.sight import SIGHTS
 from cielo.core.optics.spectra import hex_from_lab
 from cielo.exchange.materials_model import InkModel, StockModel
+from cielo.store.backups import backup_is_old, last_backup
 
 router = APIRouter(tags=["shelf"])
 
@@ -26,6 +27,12 @@ router = APIRouter(tags=["shelf"])
 async def health() -> dict[str, str]:
     """Answers when the server is up."""
     return {"status": "ok"}
+
+
+@router.get("/safe", responses=REFUSALS)
+def safe(store: StoreOfApp) -> SafeOut:
+    """When everything was last copied whole."""
+    return SafeOut(last_backup=last_backup(store.path), old=backup_is_old(store.path))
 
 
 @router.put("/shelf/left", status_code=204, responses=REFUSALS)

@@ -1,5 +1,7 @@
 """What the web gets of the shelf a card is planned from."""
 
+from datetime import datetime
+
 from pydantic import BaseModel
 
 from cielo.api.schemas.reading import FromCore
@@ -59,3 +61,10 @@ class ShelfOut(BaseModel):
     motifs: list[MotifOut]
     water_tools: list[str]
     sights: list[SightOut]
+
+
+class SafeOut(BaseModel):
+    """Whether what she makes is kept safe: when the last whole copy was made, and whether it is older than it should be."""
+
+    last_backup: datetime | None
+    old: bool
