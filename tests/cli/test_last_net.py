@@ -8,6 +8,7 @@ from unittest.mock import patch
 import pytest
 
 from cielo.app.loops_kept import hers_alone
+from cielo.core.plan import Brush
 from cielo.exchange.plan_file import write_plan
 from tests.cli.test_cli import cielo
 from tests.core.plans import gradient
@@ -42,8 +43,8 @@ def test_what_nobody_foresaw_is_a_sentence_a_log_and_an_exit_code_of_its_own(
         ("wish", "PLAN", "--out", "out", "--use-up", "nothing"),
         ("wish", "PLAN", "--out", "out", "--minutes", "99999999999"),
         ("wish", "PLAN", "--out", "out", "--minutes", "nan"),
-        ("show", "PLAN", "--step", "s1", "--out", "x.json", "--contrast", "nan"),
-        ("show", "PLAN", "--step", "s1", "--out", "x.json", "--contrast", "1e9"),
+        ("show", "PLAN", "--step", "STEP", "--out", "x.json", "--contrast", "nan"),
+        ("show", "PLAN", "--step", "STEP", "--out", "x.json", "--contrast", "1e9"),
         ("render", "PLAN", "--out", "x.png", "--dpi", "nan"),
         ("render", "PLAN", "--out", "x.png", "--step", "-5"),
         ("unpack", "PLAN", "--db", "new.sqlite"),
@@ -56,7 +57,8 @@ def test_bad_input_is_refused_in_a_sentence(
     command: tuple[str, ...], plan: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     monkeypatch.chdir(tmp_path)
-    ran = cielo(*(str(plan) if part == "PLAN" else part for part in command))
+    step = next(step.id for step in gradient().steps if isinstance(step, Brush))
+    ran = cielo(*({"PLAN": str(plan), "STEP": step}.get(part, part) for part in command))
     assert ran.returncode == 2, ran.stderr
     assert "Traceback" not in ran.stderr
 
@@ -90,3 +92,15 @@ def test_loops_are_taken_from_no_folder_that_others_could_write_in(tmp_path: Pat
     strange.mkdir(mode=0o700)
     with patch("os.getuid", return_value=os.getuid() + 1):
         assert hers_alone(strange) != strange
+
+
+@pytest.mark.parametrize("version", [3, 99, 10**9])
+def test_a_plan_of_a_later_version_is_told_as_one(plan: Path, version: int) -> None:
+    import json
+
+    document = json.loads(plan.read_text())
+    document |= {"version": version, "something_new": [1, 2]}
+    plan.write_text(json.dumps(document))
+    ran = cielo("check", plan)
+    assert ran.returncode == 2
+    assert "written by a newer Cielo" in ran.stderr

@@ -58,15 +58,25 @@ router.afterEach((to, from, failure) => {
   if (from.matched.length) void nextTick(() => focusPage());
 });
 /** Who reads by ear or goes by keys is at the beginning of the new page, and not nowhere. */
-function focusPage() {
-  const heading = document.querySelector<HTMLElement>("h1") ?? document.querySelector<HTMLElement>("main");
-  if (!heading || heading.contains(document.activeElement)) return;
+function focusPage(until = Date.now() + LONGEST_WAIT_MS) {
   if (document.activeElement && document.activeElement !== document.body) return;
+  const heading = document.querySelector<HTMLElement>("h1");
+  if (!heading) {
+    if (Date.now() < until) requestAnimationFrame(() => focusPage(until)); // it comes with what the page shows
+    return;
+  }
   heading.tabIndex = -1;
   heading.focus({ preventScroll: true });
 }
-router.onError(() => {
-  useNotices().say("way", t("everywhere.router.thatPageCannotBeOpened"));
+router.onError((error) => {
+  // A part of a page that was not fetched is told by the browser as that alone; anything else is a fault of the page.
+  const notFetched = error instanceof TypeError && /import|module|fetch/i.test(error.message);
+  useNotices().say(
+    "way",
+    notFetched
+      ? t("everywhere.router.thatPageCannotBeOpened")
+      : t("everywhere.noticeLine.somethingWentWrong", { what: String(error).slice(0, 120) }),
+  );
 });
 void router.isReady().then(() => {
   for (const page of Object.values(PAGES)) void page().catch(() => undefined);

@@ -23,7 +23,7 @@ POLICY = (
     "connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'"
 )
 # What a page may ask the browser for: nothing but full screen and sharing.
-PERMISSIONS = "camera=(), microphone=(), geolocation=(), payment=(), usb=(), serial=(), bluetooth=(), midi=(), display-capture=()"
+PERMISSIONS = "camera=(), microphone=(), geolocation=(), payment=(), usb=(), serial=(), midi=(), display-capture=()"
 
 
 class Guard:

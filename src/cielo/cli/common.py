@@ -1,6 +1,7 @@
 """What all commands share: the application, their options, files in and out with words for what fails."""
 
 import json
+import math
 import os
 import sys
 from datetime import datetime
@@ -40,6 +41,13 @@ class About:
             field = f"{self.path.name}, {error.field}" if error.field else self.path.name
             kind = Contradiction if isinstance(error, Contradiction) else BadInput
             raise kind(error.reason, field=field, mend=error.mend) from error
+
+
+def finite(value: float | None) -> float | None:
+    """Refuses what is no number: it is neither below the least nor above the most. Raises BadParameter."""
+    if value is not None and not math.isfinite(value):
+        raise typer.BadParameter(f"{value} is no number that can be measured.")
+    return value
 
 
 def plan_of(path: Path) -> Any:

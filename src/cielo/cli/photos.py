@@ -6,7 +6,7 @@ from typing import Annotated
 
 import typer
 
-from cielo.cli.common import About, AsJson, PlanFile, app, plan_of, print_json, read_file, write_file
+from cielo.cli.common import About, AsJson, PlanFile, app, finite, plan_of, print_json, read_file, write_file
 
 
 @app.command()
@@ -14,7 +14,9 @@ def photograph(
     plan: PlanFile,
     out: Annotated[Path, typer.Option(help="the JPEG to write")],
     seed: Annotated[int, typer.Option(min=0, help="the same seed, the same light, cast and tilt")] = 0,
-    hand: Annotated[float, typer.Option(min=0.2, max=4.0, help="every strength taken times this: another hand")] = 1.0,
+    hand: Annotated[
+        float, typer.Option(callback=finite, min=0.2, max=4.0, help="every strength taken times this: another hand")
+    ] = 1.0,
 ) -> None:
     """A photograph of the predicted card as a camera on a table would take it: cast, falling light, tilt and noise."""
     from cielo.app.photographs import photographed

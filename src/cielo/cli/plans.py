@@ -12,6 +12,7 @@ from cielo.cli.common import (
     AsJson,
     PlanFile,
     app,
+    finite,
     make_folder,
     plan_of,
     print_json,
@@ -47,7 +48,7 @@ def predict(
 def render(
     plan: PlanFile,
     out: Annotated[Path, typer.Option(help="the PNG to write")],
-    dpi: Annotated[float, typer.Option(help="dots to the inch")] = 300,
+    dpi: Annotated[float, typer.Option(callback=finite, help="dots to the inch")] = 300,
     step: Annotated[int | None, typer.Option(help="after this many steps; all where left out")] = None,
     piece: Annotated[str | None, typer.Option(help="a piece of the card, by its key, in place of the panel")] = None,
     together: Annotated[bool, typer.Option("--together", help="the whole card put together, up to 300 dots to the inch")] = False,
@@ -76,7 +77,7 @@ def render(
 def proofs(
     plan: PlanFile,
     out: Annotated[Path, typer.Option(help="the folder to write into")],
-    dpi: Annotated[float, typer.Option(help="dots to the inch")] = 100,
+    dpi: Annotated[float, typer.Option(callback=finite, help="dots to the inch")] = 100,
     moving: Annotated[bool, typer.Option("--moving", help="a moving picture of them too")] = False,
 ) -> None:
     """The panel after every step, as PNGs: 00.png is bare, 01.png after the first step."""

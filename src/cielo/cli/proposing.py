@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING, Annotated, Any
 
 import typer
 
-from cielo.cli.common import About, AsJson, PlanFile, app, make_folder, plan_of, print_json, write_file
+from cielo.cli.common import About, AsJson, PlanFile, app, finite, make_folder, plan_of, print_json, write_file
 from cielo.cli.inks import Shelf, inks_or_usual
 from cielo.errors import BadInput
 
@@ -24,7 +24,8 @@ def show(
     step: Annotated[str, typer.Option(help="the step that is to stand out")],
     out: OutFile,
     contrast: Annotated[
-        float, typer.Option(min=1, max=100, help="by how much, CIEDE2000: 7 tone on tone, 25 plainly, 45 strongly")
+        float,
+        typer.Option(callback=finite, min=1, max=100, help="by how much, CIEDE2000: 7 tone on tone, 25 plainly, 45 strongly"),
     ] = 25.0,
     tone: Annotated[bool, typer.Option("--tone", help="only in its ground's own hue")] = False,
     shelf: Shelf = None,
@@ -91,7 +92,7 @@ def wish(
     plan: PlanFile,
     out: OutFolder,
     words: Annotated[str, typer.Option(help="colours and mood, such as: dusk, from warm to cold")] = "",
-    minutes: Annotated[float | None, typer.Option(min=1, max=1440, help="the time at hand")] = None,
+    minutes: Annotated[float | None, typer.Option(callback=finite, min=1, max=1440, help="the time at hand")] = None,
     focal: Annotated[str | None, typer.Option(help="what is to stand out on it: dark or light")] = None,
     use_up: Annotated[str, typer.Option(help="keys of inks to be used up, KEY,KEY")] = "",
     shelf: Shelf = None,

@@ -16,6 +16,7 @@ from cielo.core.bounds import Given, Hand, Name, bounds_of
 from cielo.core.plan import Card, Cut, Focal, Hold, Mask, Pace, Pad, Piece, Plan, Schools, Step, Wish, ensure_sound
 from cielo.core.table.purpose import settled
 from cielo.core.units import Units
+from cielo.errors import BadInput
 from cielo.exchange.materials_model import CrossingModel, InkModel, StockModel, Strict, say_units
 from cielo.exchange.reading import read_json
 
@@ -25,6 +26,9 @@ def most(field: str) -> Any:
     bound = bounds_of(Plan)[field]
     assert isinstance(bound, Len)
     return Field(max_length=bound.max_length)
+
+
+NEWEST = 2
 
 
 class PlanModel(Strict):
@@ -73,7 +77,28 @@ class PlanModel(Strict):
 
 def read_plan(data: bytes) -> Plan:
     """The bytes of a plan file to a plan. Raises BadInput or TooLarge, naming the field."""
-    return read_json(PlanModel, data, what="plan file").to_core()
+    try:
+        return read_json(PlanModel, data, what="plan file").to_core()
+    except BadInput as error:
+        if _is_newer(data):
+            raise BadInput(
+                "this plan was written by a newer Cielo.",
+                field="version",
+                mend="Open it with that one, or bring Cielo up to date.",
+            ) from error
+        raise
+
+
+def _is_newer(data: bytes) -> bool:
+    """Whether what cannot be read is a plan of a version that this Cielo does not know yet."""
+    try:
+        document = json.loads(data)
+    except (ValueError, RecursionError):
+        return False
+    if not isinstance(document, dict) or document.get("format") != "cielo.plan":
+        return False
+    version = document.get("version")
+    return type(version) is int and version > NEWEST
 
 
 def write_plan(plan: Plan) -> bytes:

@@ -18,6 +18,7 @@ import { sayLength } from "../logic/length";
 import { sayLeft } from "../logic/things";
 import { sayWhen } from "../logic/versions";
 import { useNotices } from "../stores/notices";
+import { useServer } from "../stores/server";
 import { useThings } from "../stores/things";
 import { t } from "../words";
 
@@ -26,6 +27,7 @@ const LARGEST_FILE = 2_000_000;
 const SCALE = 1.28;
 
 const showAway = ref(false);
+const server = useServer();
 const {
   value: cards,
   state,
@@ -33,7 +35,7 @@ const {
   again,
 } = useAsked(
   (signal) => ask("get", "/api/cards", { params: { query: { away: showAway.value } }, signal }),
-  showAway,
+  () => [showAway.value, server.saves],
 );
 /** Whether everything was copied whole lately: where it was not for more than a day, something keeps it from being. */
 const { value: safe } = useAsked((signal) => ask("get", "/api/safe", { signal }));

@@ -139,6 +139,7 @@ function makeStore(id: string) {
       outbox.value = outbox.value.map((other) => meant(other, edit.key, revision));
       keepOutbox([edit.key]);
       stuck.value = false;
+      server.saves++;
       wait = TRY_AGAIN_MS;
       notices.clear("store");
     }

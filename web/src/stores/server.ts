@@ -12,6 +12,8 @@ export const useServer = defineStore("server", () => {
   const returns = ref(0);
   /** Whether the browser keeps what is done meanwhile; told by whoever keeps it. */
   const kept = ref(true);
+  /** How many edits of cards it has taken: what lists them is asked for anew. */
+  const saves = ref(0);
   let wait = FIRST_LOOK_MS;
 
   function look() {
@@ -35,5 +37,5 @@ export const useServer = defineStore("server", () => {
       look();
     },
   });
-  return { away, returns, kept };
+  return { away, returns, kept, saves };
 });

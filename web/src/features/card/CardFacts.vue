@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What the card is, on one line; opened in place it is the sentence in which all of it is changed. */
-import { useLocalStorage } from "@vueuse/core";
+import { asYes, useKept } from "../../composables/useKept";
 import { computed, nextTick, ref } from "vue";
 import type { CardOut } from "../../api/models";
 import { sayLength, showLength } from "../../logic/length";
@@ -12,7 +12,7 @@ const props = defineProps<{ card: CardOut }>();
 const emit = defineEmits<{ laidAnew: []; turned: [by: number] }>();
 const shelf = useShelf();
 const plan = computed(() => props.card.plan);
-const wanted = useLocalStorage("cielo-facts-open", false);
+const wanted = useKept("cielo-facts-open", false, asYes);
 /** With nothing planned yet, what the card is comes first. */
 const open = computed(() => wanted.value || !plan.value.steps.length);
 const size = computed(() => {
