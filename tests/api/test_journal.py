@@ -269,7 +269,7 @@ def test_find_even_colourways_and_bridges_by_the_web(web: TestClient) -> None:
 
 def test_the_bench_clocks_her_and_days_reckon_with_it_when_she_agrees(web: TestClient, monkeypatch: pytest.MonkeyPatch) -> None:
     clock = [datetime(2026, 1, 7, 9, 0, tzinfo=UTC)]
-    for module in ("cielo.store.bench", "cielo.app.bench"):
+    for module in ("cielo.store.bench", "cielo.app.bench", "cielo.app.at_bench"):
         monkeypatch.setattr(f"{module}.now", lambda: clock[0])
     card = web.get(f"/api/cards/{web.get('/api/cards').json()[0]['id']}").json()
     bench = f"/api/cards/{card['id']}/bench"

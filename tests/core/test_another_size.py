@@ -6,7 +6,7 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from cielo.app.cards import card_of
+from cielo.app.card_sizes import card_of
 from cielo.core.geometry.formats import FORMATS
 from cielo.core.order.derive import with_derived
 from cielo.core.plan import Band, Brush, Card, Plan, Reveals, Slant, Stencil, ensure_sound, fitted, span_mm

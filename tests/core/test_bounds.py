@@ -5,7 +5,7 @@ from itertools import product
 
 import pytest
 
-from cielo.app.cards import card_of
+from cielo.app.card_sizes import card_of
 from cielo.core.bounds import bounds_of, ensure_within
 from cielo.core.geometry.formats import FORMATS
 from cielo.core.plan import Dry, Focal, Motifs, Plan, ensure_sound, free_key, without_steps

@@ -5,7 +5,7 @@ from collections.abc import Iterator
 
 import pytest
 
-from cielo.app.cards import card_of
+from cielo.app.card_sizes import card_of
 from cielo.core.advice.fresh import laid_fresh
 from cielo.core.advice.judge import judge, troubles
 from cielo.core.geometry.formats import FORMATS

@@ -7,7 +7,7 @@ from itertools import pairwise
 import numpy as np
 import pytest
 
-from cielo.app.cards import card_of
+from cielo.app.card_sizes import card_of
 from cielo.core.advice.fresh import laid_fresh
 from cielo.core.geometry.formats import FORMATS
 from cielo.core.order.reasons import reasons

@@ -8,7 +8,7 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from cielo.app.cards import card_of
+from cielo.app.card_sizes import card_of
 from cielo.core.geometry.designs import DESIGNS
 from cielo.core.geometry.formats import FORMATS
 from cielo.core.geometry.naming import opening_names

@@ -7,22 +7,19 @@ are kept under its key, a tilde and their id. The clock is the server's, so a sl
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
-from sqlalchemy.orm import Session
-
+from cielo.app.at_bench import AtBench, made_differently
 from cielo.app.counted_off import booked, finished, unbooked
 from cielo.app.shelf import supplies_for
 from cielo.core.advice.supplies import Supplies
-from cielo.core.materials import Ink
 from cielo.core.plan import Dry, DryingWay, Plan, Step
 from cielo.core.sequence.durations import usual_seconds, work_of
-from cielo.core.sequence.made import Difference, as_made
+from cielo.core.sequence.made import Difference
 from cielo.core.sequence.pace import Took
-from cielo.core.sequence.timetable import OF_PIECE, parts_of_card
+from cielo.core.sequence.timetable import OF_PIECE
 from cielo.core.table.table import suggested_minutes
 from cielo.errors import BadInput, NotFound
 from cielo.exchange.attempt_file import AttemptModel, KeptDifferenceModel
-from cielo.store.bench import KeptDifference, change_attempt, drop_attempts, now, read_attempts
-from cielo.store.cards import find_card, read_revision
+from cielo.store.bench import KeptDifference, change_attempt, drop_attempts, now
 from cielo.store.database import Store
 from cielo.store.shelf import read_inks
 
@@ -81,7 +78,7 @@ class BenchState:
 def stand_at_bench(store: Store, card_id: str, number: int = 1) -> BenchState:
     """Where a card of the batch stands; at the first step not done yet when it was never there or when that step is gone."""
     with store.reading() as session:
-        return _state(_Bench(session, card_id, number))
+        return _state(AtBench(session, card_id, number))
 
 
 def set_batch(store: Store, card_id: str, cards: int) -> BenchState:
@@ -89,7 +86,7 @@ def set_batch(store: Store, card_id: str, cards: int) -> BenchState:
     if not 1 <= cards <= MOST_CARDS:
         raise BadInput(f"{cards} cards do not fit on the bench.", field="cards", mend=f"Take 1 to {MOST_CARDS}.")
     with store.transaction() as session:
-        bench = _Bench(session, card_id, 1)
+        bench = AtBench(session, card_id, 1)
         drop_attempts(session, bench.card, above=cards)
         for number in range(1, cards + 1):
             if number not in bench.attempts:
@@ -101,7 +98,7 @@ def go_to_step(store: Store, card_id: str, step: str, number: int = 1) -> BenchS
     """Take another step in hand; running timers run on. Going on means that what lies between was done, going back that it was not, but
     where the part was finished."""
     with store.transaction() as session:
-        bench = _Bench(session, card_id, number)
+        bench = AtBench(session, card_id, number)
         state = _state(bench)
         ids = [one.id for one in state.plan.steps]
         at, before = state.plan.index_of(step), ids.index(state.step)
@@ -112,33 +109,33 @@ def go_to_step(store: Store, card_id: str, step: str, number: int = 1) -> BenchS
             attempt = unbooked(session, attempt, ids[at:], bench.piece)
         else:
             attempt = booked(session, attempt, state.plan, ids[before:at], bench.piece)
-        return bench.keep(_standing(attempt, bench.kept(step)))
+        return _kept(bench, _standing(attempt, bench.kept(step)))
 
 
 def finish_card(store: Store, card_id: str, number: int = 1) -> BenchState:
     """All steps of a part of a card of the batch are done; what they took is off the shelf."""
     with store.transaction() as session:
-        bench = _Bench(session, card_id, number)
+        bench = AtBench(session, card_id, number)
         state = _state(bench)
         attempt = bench.attempt
         if not state.made and state.step == state.plan.steps[-1].id:
             attempt = _clocked(bench, state, attempt)
         attempt = booked(session, attempt, state.plan, [step.id for step in state.plan.steps], bench.piece)
-        return bench.keep(_standing(finished(attempt, state.plan, bench.piece), bench.kept(state.plan.steps[-1].id)))
+        return _kept(bench, _standing(finished(attempt, state.plan, bench.piece), bench.kept(state.plan.steps[-1].id)))
 
 
 def make_again(store: Store, card_id: str, number: int = 1) -> BenchState:
     """Another card in the place of one that is made: every part from its first step as it is planned, and taking from the shelf anew."""
     with store.transaction() as session:
-        bench = _Bench(session, card_id, number)
+        bench = AtBench(session, card_id, number)
         _state(bench)
-        return bench.keep(bench.begun())
+        return _kept(bench, bench.begun())
 
 
 def clocked(store: Store, card_id: str, number: int) -> tuple[Took, ...]:
     """How long the steps of a card of the batch took, of all its parts, where the bench has clocked them."""
     with store.reading() as session:
-        bench = _Bench(session, card_id, number)
+        bench = AtBench(session, card_id, number)
         times = bench.attempt.times
         return tuple(
             Took(work_of(plan, step), _usual(plan, step), times[kept])
@@ -156,50 +153,50 @@ def start_timer(store: Store, card_id: str, step: str, number: int = 1, way: Dry
         raise BadInput("only a drying step has a timer.", field="step")
     minutes = drying.minutes if way in (None, drying.way) else suggested_minutes(state.plan, drying, way)
     with store.transaction() as session:
-        bench = _Bench(session, card_id, number)
+        bench = AtBench(session, card_id, number)
         kept = bench.kept(step)
         timers = {**bench.attempt.timers, kept: now() + timedelta(minutes=minutes)}
-        return bench.keep(_standing(bench.attempt.model_copy(update={"timers": timers}), kept))
+        return _kept(bench, _standing(bench.attempt.model_copy(update={"timers": timers}), kept))
 
 
 def stop_timer(store: Store, card_id: str, step: str, number: int = 1) -> BenchState:
     """Stop a timer."""
     with store.transaction() as session:
-        bench = _Bench(session, card_id, number)
+        bench = AtBench(session, card_id, number)
         timers = {kept: ends for kept, ends in bench.attempt.timers.items() if kept != bench.kept(step)}
-        return bench.keep(bench.attempt.model_copy(update={"timers": timers}))
+        return _kept(bench, bench.attempt.model_copy(update={"timers": timers}))
 
 
 def do_differently(store: Store, card_id: str, number: int, difference: Difference) -> BenchState:
     """Note that a step was done differently; all that follows is predicted from there, and what it took is counted off. Raises BadInput
     for what cannot be."""
     with store.transaction() as session:
-        bench = _Bench(session, card_id, number)
+        bench = AtBench(session, card_id, number)
         state = _state(bench)
         at = state.plan.index_of(difference.step)
-        made = _made_differently(state.plan, difference, read_inks(session))
+        made = made_differently(state.plan, difference, read_inks(session))
         attempt, kept = bench.attempt, bench.kept(difference.step)
         noted = KeptDifferenceModel(id=attempt.last_difference + 1, step=kept, how=difference.how, value=difference.value)
         attempt = attempt.model_copy(update={"differences": (*attempt.differences, noted), "last_difference": noted.id})
         if difference.how == "skipped" and state.step == difference.step and made.steps:
             attempt = _standing(attempt, bench.kept(made.steps[min(at, len(made.steps) - 1)].id))
-        return bench.keep(_counted_as_made(bench, attempt, difference.step))
+        return _kept(bench, _counted_as_made(bench, attempt, difference.step))
 
 
 def as_planned_after_all(store: Store, card_id: str, number: int, difference_id: int) -> BenchState:
     """Take a note of a difference back."""
     with store.transaction() as session:
-        bench = _Bench(session, card_id, number)
+        bench = AtBench(session, card_id, number)
         gone = next((one for one in bench.attempt.differences if one.id == difference_id), None)
         if gone is None:
             return _state(bench)
         rest = tuple(one for one in bench.attempt.differences if one is not gone)
         attempt = bench.attempt.model_copy(update={"differences": rest})
         own = bench.own(gone.step)
-        return bench.keep(attempt if own is None else _counted_as_made(bench, attempt, own))
+        return _kept(bench, attempt if own is None else _counted_as_made(bench, attempt, own))
 
 
-def _counted_as_made(bench: "_Bench", attempt: AttemptModel, step: str) -> AttemptModel:
+def _counted_as_made(bench: AtBench, attempt: AttemptModel, step: str) -> AttemptModel:
     """The attempt, where a step that was counted off before was done differently: counted as it was done; a step that was left out, or
     is done after all behind where she stands, likewise."""
     made = bench.made_of(attempt)[0]
@@ -222,7 +219,7 @@ def _standing(attempt: AttemptModel, kept: str) -> AttemptModel:
     return attempt if attempt.step == kept else attempt.model_copy(update={"step": kept, "since": now()})
 
 
-def _clocked(bench: "_Bench", state: BenchState, attempt: AttemptModel) -> AttemptModel:
+def _clocked(bench: AtBench, state: BenchState, attempt: AttemptModel) -> AttemptModel:
     """The attempt with how long the step in hand took, until now. Hands do one thing at a time: theirs began when anything was last done
     on any card of the batch; a drying began when its own card came to it. What took far longer than it can was left lying, and says
     nothing."""
@@ -242,87 +239,13 @@ def _usual(plan: Plan, step: Step) -> float:
     return usual_seconds(plan, step) / (plan.pace.dry if isinstance(step, Dry) else 1.0)
 
 
-class _Bench:
-    """One part of one card of the batch, as it is planned, and how its steps are kept."""
-
-    def __init__(self, session: Session, card_id: str, number: int) -> None:
-        self.session, self.number = session, number
-        self.card, _, self.piece = card_id.partition(OF_PIECE)
-        card = find_card(session, self.card)
-        whole = read_revision(session, self.card, card.revision).plan
-        self.parts = {key.removesuffix(OF_PIECE): (plan, _name_of(whole, key)) for key, plan in parts_of_card(whole)}
-        if self.piece not in self.parts:
-            raise NotFound("that piece is not on the card any more.", mend="Choose another piece.")
-        self.plan = self.parts[self.piece][0]
-        if not self.plan.steps:
-            raise BadInput("this card has no steps yet.", mend="Plan it on the Desk first.")
-        self.attempts = read_attempts(session, self.card)
-        self.attempt = self.attempts.get(number, AttemptModel())
-
-    def again(self) -> "_Bench":
-        """The same, as it is kept now."""
-        return _Bench(self.session, f"{self.card}{OF_PIECE}{self.piece}" if self.piece else self.card, self.number)
-
-    def begun(self) -> AttemptModel:
-        """A card that is begun now."""
-        return AttemptModel(step=self.kept(self.plan.steps[0].id), since=now())
-
-    def keep(self, attempt: AttemptModel) -> BenchState:
-        """Keep this card of the batch so, and see where it stands then."""
-        change_attempt(self.session, self.card, self.number, lambda _: attempt)
-        return _state(self.again())
-
-    def made_of(self, attempt: AttemptModel) -> tuple[Plan, frozenset[int], tuple[KeptDifference, ...]]:
-        """This part as it is made with an attempt's differences, those that it cannot be made with, and all of them."""
-        kept = tuple(
-            KeptDifference(one.id, Difference(own, one.how, one.value))
-            for one in attempt.differences
-            if (own := self.own(one.step)) is not None
-        )
-        return *_as_far_as_can_be(self.plan, kept, read_inks(self.session)), kept
-
-    def kept(self, step: str, piece: str | None = None) -> str:
-        """What a step of a part is kept under."""
-        of = self.piece if piece is None else piece
-        return f"{of}{OF_PIECE}{step}" if of else step
-
-    def own(self, kept: str) -> str | None:
-        """The id of a step by what it is kept under; None where it is of another part."""
-        piece, of, step = kept.rpartition(OF_PIECE)
-        return step if piece == self.piece and bool(of) == bool(self.piece) else None
-
-    def done(self, number: int, step: str, piece: str | None = None) -> bool:
-        attempt = self.attempts.get(number)
-        return attempt is not None and self.kept(step, piece) in attempt.booked
+def _kept(bench: AtBench, attempt: AttemptModel) -> BenchState:
+    """Keep this card of the batch so, and see where it stands then."""
+    change_attempt(bench.session, bench.card, bench.number, lambda _: attempt)
+    return _state(bench.again())
 
 
-def _made_differently(plan: Plan, difference: Difference, shelf: tuple[Ink, ...]) -> Plan:
-    try:
-        made = as_made(plan, [difference], shelf)
-    except BadInput as error:
-        if difference.how != "skipped":
-            raise
-        raise BadInput(
-            f"a later step leans on it: {error.reason}", field="step", mend="Skip that one first, or do this one as planned."
-        ) from error
-    if not made.steps:
-        raise BadInput("nothing would be left to do.", field="step", mend="Do this one, or plan the card anew on the Desk.")
-    return made
-
-
-def _as_far_as_can_be(plan: Plan, kept: tuple[KeptDifference, ...], shelf: tuple[Ink, ...]) -> tuple[Plan, frozenset[int]]:
-    """The plan with the differences it can still be made with, and the ids of the others: a plan changed on the Desk never locks
-    the bench."""
-    set_aside = set()
-    for one in kept:
-        try:
-            plan = _made_differently(plan, one.difference, shelf)
-        except BadInput:
-            set_aside.add(one.id)
-    return plan, frozenset(set_aside)
-
-
-def _state(bench: _Bench) -> BenchState:
+def _state(bench: AtBench) -> BenchState:
     session, number = bench.session, bench.number
     if number != 1 and number not in bench.attempts:
         raise NotFound(f"the batch has no card {number}.", field="number", mend="Take one that it has.")
@@ -343,11 +266,7 @@ def _state(bench: _Bench) -> BenchState:
     )
 
 
-def _name_of(plan: Plan, key: str) -> str:
-    return next((piece.name for piece in plan.pieces if key == f"{piece.key}{OF_PIECE}"), "panel")
-
-
-def _place(bench: _Bench, number: int, kept: str, plan: Plan) -> str:
+def _place(bench: AtBench, number: int, kept: str, plan: Plan) -> str:
     """The step in hand of this part: where she stands, or the first that is not done."""
     own = bench.own(kept) if kept else None
     if own in {step.id for step in plan.steps}:
@@ -356,7 +275,7 @@ def _place(bench: _Bench, number: int, kept: str, plan: Plan) -> str:
     return left[0] if left else plan.steps[-1].id
 
 
-def _running(bench: _Bench) -> tuple[Running, ...]:
+def _running(bench: AtBench) -> tuple[Running, ...]:
     """The timers of all parts whose steps are still planned."""
     running = []
     for number, attempt in bench.attempts.items():

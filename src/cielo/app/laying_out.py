@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import replace
 
-from cielo.app.cards import CardWish, empty_plan
+from cielo.app.card_sizes import CardWish, empty_plan
 from cielo.app.shelf import find_inks, find_stock
 from cielo.core.advice.fresh import laid_fresh
 from cielo.core.order.derive import with_derived

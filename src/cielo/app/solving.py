@@ -2,7 +2,8 @@
 
 from dataclasses import dataclass
 
-from cielo.app.cards import Basis, CardOnDesk, CardWish, card_at, change_card, empty_plan, open_card, whole_id
+from cielo.app.card_sizes import CardWish, empty_plan
+from cielo.app.cards import Basis, CardOnDesk, card_at, change_card, open_card, whole_id
 from cielo.app.cutting import lay_out_pieces
 from cielo.app.shelf import find_inks, find_stock, look_at_shelf
 from cielo.app.walled import walled

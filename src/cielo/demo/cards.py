@@ -4,7 +4,7 @@ from dataclasses import replace
 
 from shapely import Point
 
-from cielo.app.cards import CardWish, empty_plan
+from cielo.app.card_sizes import CardWish, empty_plan
 from cielo.app.laying_out import propose
 from cielo.core.geometry.designs import DESIGNS, lay_design
 from cielo.core.geometry.printing import shape_at

@@ -7,7 +7,7 @@ import numpy as np
 import pytest
 from scipy.optimize import differential_evolution
 
-from cielo.app.cards import card_of
+from cielo.app.card_sizes import card_of
 from cielo.core.advice.judge import checked, troubles
 from cielo.core.geometry.formats import FORMATS
 from cielo.core.materials import Ink

@@ -4,7 +4,7 @@ import numpy as np
 import pytest
 from scipy.cluster.vq import kmeans2
 
-from cielo.app.cards import card_of
+from cielo.app.card_sizes import card_of
 from cielo.core.advice.judge import judge, troubles
 from cielo.core.geometry.formats import FORMATS
 from cielo.core.materials import Ink

@@ -2,7 +2,8 @@ import { describe, expect, it } from "vitest";
 import type { PlanModel } from "../api/models";
 import { PLAN } from "../testing/server";
 import { newCut, USES } from "./cuts";
-import { changed, Gone, type PlanChange, withChanges } from "./edits";
+import { changed, type PlanChange, withChanges } from "./edits";
+import { Gone } from "./reworking";
 import { newFocal } from "./focal";
 import { isInUse, NEW_MASKS, newMask } from "./masks";
 

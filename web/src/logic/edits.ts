@@ -12,9 +12,19 @@ import type {
   Step,
 } from "../api/models";
 import { merged } from "./merging";
-import { newStepId, spellAgain, withoutStep, withStepAfter, withStepBefore, withWord } from "./steps";
+import {
+  withMaskInstead,
+  withOtherInks,
+  withRecipe,
+  withInk,
+  withShield,
+  replaced,
+  without,
+  withItem,
+  mustHave,
+} from "./reworking";
+import { spellAgain, withoutStep, withStepAfter, withStepBefore, withWord } from "./steps";
 import { withGiven } from "./given";
-import { t } from "../words";
 
 /**
  * Changes that are worked out here, and sent as the plan they lead to. Of a thing that is changed `was` is how it stood: only what is
@@ -107,9 +117,6 @@ export interface Edit {
   change: Change;
 }
 
-/** What a change was for is not on the card any more. */
-export class Gone extends Error {}
-
 const SERVER = new Set<Change["do"]>([
   "gradient",
   "ground",
@@ -134,91 +141,6 @@ const SERVER = new Set<Change["do"]>([
 ]);
 export function isPlanChange(change: Change): change is PlanChange {
   return !SERVER.has(change.do);
-}
-
-interface Keyed {
-  key: string;
-}
-function replaced<T extends Keyed>(list: T[], item: T, called: string, was?: T): T[] {
-  if (!list.some((other) => other.key === item.key))
-    throw new Gone(t("logic.edits.theIsNotOnThe", { called }));
-  return list.map((other) => (other.key === item.key ? (was ? merged(other, was, item) : item) : other));
-}
-function without<T extends Keyed>(list: T[], key: string): T[] {
-  return list.filter((other) => other.key !== key);
-}
-/** With an item that may have come by another way already. */
-function withItem<T extends Keyed>(list: T[], item: T): T[] {
-  return [...without(list, item.key), item];
-}
-function mustHave(plan: PlanModel, step: string) {
-  if (!plan.steps.some((other) => other.id === step)) throw new Gone(t("logic.edits.theStepItWasFor"));
-}
-
-/** Another sheet wherever one of the same key was laid; which of its openings were inked is not known of the new one. */
-function withMaskInstead(plan: PlanModel, mask: Mask): PlanModel {
-  const steps = plan.steps.map((step) =>
-    step.do === "brush" && step.region.over === "inside" && step.region.mask === mask.key
-      ? { ...step, region: { ...step.region, openings: [], covered: false } }
-      : step,
-  );
-  const holds = plan.holds.filter((hold) => hold.mask !== mask.key);
-  return { ...plan, masks: replaced(plan.masks, mask, mask.name), steps, holds };
-}
-
-/** Every laying of an ink by the one that takes its place, on the panel and on every piece. */
-function withOtherInks(plan: PlanModel, inks: Record<string, InkModel>): PlanModel {
-  const named = (key: string) => inks[key]?.key ?? key;
-  const reinked = (steps: Step[]) =>
-    steps.map((step) => (step.do === "brush" ? { ...step, ink: named(step.ink) } : step));
-  const taken = plan.inks.map((ink) => inks[ink.key] ?? ink);
-  return {
-    ...plan,
-    inks: taken.filter((ink, at) => taken.findIndex((other) => other.key === ink.key) === at),
-    steps: reinked(plan.steps),
-    focal: plan.focal.map((piece) => (piece.ink ? { ...piece, ink: named(piece.ink) } : piece)),
-    pieces: plan.pieces.map((piece) => ({ ...piece, steps: reinked(piece.steps) })),
-    crossings: [],
-  };
-}
-
-/** Inks taken to the card and laid one after the other. */
-function withRecipe(plan: PlanModel, inks: InkModel[], after: string | null, steps: Step[]): PlanModel {
-  if (after !== null) mustHave(plan, after);
-  const known = new Set(plan.inks.map((ink) => ink.key));
-  let now: PlanModel = { ...plan, inks: [...plan.inks, ...inks.filter((ink) => !known.has(ink.key))] };
-  let last = after;
-  for (const step of steps) {
-    const id = newStepId(now);
-    now = withStepAfter(now, last, { ...step, id });
-    last = id;
-  }
-  return now;
-}
-
-function withInk(plan: PlanModel, step: string, ink: InkModel, touch: Touch, passes: number): PlanModel {
-  mustHave(plan, step);
-  const was = plan.steps.find((other) => other.id === step);
-  const steps = plan.steps.map((other) =>
-    other.id === step && other.do === "brush" ? { ...other, ink: ink.key, touch, passes } : other,
-  );
-  const idle =
-    was?.do === "brush" && was.ink !== ink.key && !steps.some((s) => s.do === "brush" && s.ink === was.ink);
-  const focal = plan.focal.some((piece) => was?.do === "brush" && piece.ink === was.ink);
-  const kept = plan.inks.filter((other) => !(idle && !focal && other.key === was.ink));
-  return { ...plan, steps, inks: kept.some(({ key }) => key === ink.key) ? kept : [...kept, ink] };
-}
-
-/** A mask over part of the panel for the time of one step. */
-function withShield(plan: PlanModel, step: string, mask: Mask): PlanModel {
-  mustHave(plan, step);
-  const at = plan.steps.findIndex((other) => other.id === step);
-  const before = plan.steps[at - 1]?.id ?? null;
-  const now = plan.masks.some(({ key }) => key === mask.key)
-    ? plan
-    : { ...plan, masks: [...plan.masks, mask] };
-  const laid = withStepAfter(now, before, { do: "lay-mask", id: newStepId(now), mask: mask.key });
-  return withStepAfter(laid, step, { do: "lift-mask", id: newStepId(laid), mask: mask.key });
 }
 
 /** A change with how its thing stands where it is made, so that it can be made on a newer plan. */

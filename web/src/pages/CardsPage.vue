@@ -11,12 +11,12 @@ import { useAsked } from "../composables/useAsked";
 import { useDoing } from "../composables/useDoing";
 import { useRemembered } from "../composables/useRemembered";
 import DevicesHere from "../features/DevicesHere.vue";
+import OldBackup from "../features/OldBackup.vue";
 import StartCard from "../features/card/StartCard.vue";
 import WordText from "../components/word/WordText.vue";
 import { grouped } from "../logic/cardGroups";
 import { sayLength } from "../logic/length";
 import { sayLeft } from "../logic/things";
-import { sayWhen } from "../logic/versions";
 import { useNotices } from "../stores/notices";
 import { useServer } from "../stores/server";
 import { useThings } from "../stores/things";
@@ -37,8 +37,6 @@ const {
   (signal) => ask("get", "/api/cards", { params: { query: { away: showAway.value } }, signal }),
   () => [showAway.value, server.saves],
 );
-/** Whether everything was copied whole lately: where it was not for more than a day, something keeps it from being. */
-const { value: safe } = useAsked((signal) => ask("get", "/api/safe", { signal }));
 const search = useRemembered("search", "");
 const groups = computed(() => grouped(cards.value ?? [], search.value));
 const groupNames = computed(() => [
@@ -269,10 +267,8 @@ async function putInGroup(card: CardSummary, group: string) {
         </li>
       </ul>
     </template>
-    <p v-if="safe?.old && safe.last_backup" class="quiet" role="status" data-test="backup">
-      {{ t("cards.page.theLastBackupIsOf", { day: sayWhen(safe.last_backup) }) }}
-    </p>
-    <p v-if="state === 'ready' && !groups.length && (search || showAway)" class="quiet nothing" role="status">
+    <OldBackup class="quiet" />
+    <p v-if="state === 'ready' && !groups.length && (search || showAway)" class="quiet" role="status">
       {{ search ? t("cards.page.noCardIsLikeThat") : t("cards.page.nothingIsPutAway") }}
     </p>
   </main>
@@ -305,9 +301,6 @@ h2 {
 h2 small {
   font: 16px var(--text);
   color: var(--ink-soft);
-}
-.nothing {
-  margin-top: 30px;
 }
 .cards {
   list-style: none;

@@ -25,7 +25,7 @@ from cielo.api.schemas.cards import (
     StartOnGround,
 )
 from cielo.api.schemas.problem import REFUSALS
-from cielo.app import cards, laying_out
+from cielo.app import card_sizes, cards, laying_out
 from cielo.app.cards import CardOnDesk
 from cielo.app.pictures import Look, panel_png, proofs_moving
 from cielo.app.proofs import proof_keys
@@ -60,7 +60,7 @@ def list_cards(store: StoreOfApp, away: bool = False) -> list[CardSummary]:
 @router.post("", status_code=201)
 def start_card(body: StartBare, store: StoreOfApp, request: RequestKey = None) -> CardOut:
     """Start a card with nothing laid yet, with inks of the shelf beside it."""
-    plan = cards.empty_plan(body.title, body.units, body.card, find_stock(store, body.stock))
+    plan = card_sizes.empty_plan(body.title, body.units, body.card, find_stock(store, body.stock))
     plan = replace(plan, inks=find_inks(store, body.inks))
     return card_out(cards.start_card(store, plan, f"start {body.title}", request=request))
 

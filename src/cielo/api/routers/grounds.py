@@ -7,7 +7,7 @@ from fastapi import APIRouter, Query, Response
 from cielo.api.dependencies import StoreOfApp
 from cielo.api.schemas.cards import GroundOut, GroundWarning
 from cielo.api.schemas.problem import REFUSALS
-from cielo.app.cards import CardWish
+from cielo.app.card_sizes import CardWish
 from cielo.app.laying_out import proposed_on_ground
 from cielo.app.pictures import panel_png
 from cielo.app.shelf import find_stock, look_at_shelf

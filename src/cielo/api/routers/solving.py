@@ -24,7 +24,7 @@ from cielo.api.schemas.solving import (
     WishOut,
 )
 from cielo.app import solving
-from cielo.app.cards import CardWish
+from cielo.app.card_sizes import CardWish
 from cielo.core.bounds import Key
 from cielo.core.optics.spectra import hex_from_lab
 from cielo.core.solvers.wish import Wish, unknown_words

@@ -5,7 +5,8 @@ from typing import Annotated, Self
 from pydantic import BaseModel, ConfigDict, Field
 
 from cielo.api.schemas.reading import FromCore, ReadingOut, path_of
-from cielo.app.cards import OF, Basis, CardOnDesk, CardWish, ListedCard
+from cielo.app.card_sizes import CardWish
+from cielo.app.cards import OF, Basis, CardOnDesk, ListedCard
 from cielo.app.reading import Reading
 from cielo.core.bounds import MOST_INKS, Key, Name, Side
 from cielo.core.geometry.shapes import rings_mm
