@@ -15,7 +15,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from sqlalchemy import text
 
-from cielo.app import cards
+from cielo.app import card_sizes, cards
 from cielo.app.bench import (
     as_planned_after_all,
     do_differently,
@@ -233,7 +233,7 @@ WRITER = """
 import sys
 from dataclasses import replace
 from pathlib import Path
-from cielo.app import cards
+from cielo.app import card_sizes, cards
 from cielo.app.cards import Basis
 from cielo.store.database import Store
 store = Store(Path(sys.argv[1]))
@@ -412,18 +412,18 @@ def test_cards_are_grouped_put_away_and_deleted_with_all_that_is_theirs(store: S
 @pytest.mark.parametrize(
     ("wish", "width", "height", "panel"),
     [
-        (cards.CardWish("five-seven"), 127.0, 177.8, (120.65, 171.45)),
-        (cards.CardWish("five-seven", across=True, fold="top"), 177.8, 127.0, (171.45, 120.65)),
-        (cards.CardWish(None, 150.0, 100.0, fold="right"), 150.0, 100.0, (143.65, 93.65)),
-        (cards.CardWish("six-square", panel_width_mm=100.0, panel_height_mm=120.0), 152.4, 152.4, (100.0, 120.0)),
+        (card_sizes.CardWish("five-seven"), 127.0, 177.8, (120.65, 171.45)),
+        (card_sizes.CardWish("five-seven", across=True, fold="top"), 177.8, 127.0, (171.45, 120.65)),
+        (card_sizes.CardWish(None, 150.0, 100.0, fold="right"), 150.0, 100.0, (143.65, 93.65)),
+        (card_sizes.CardWish("six-square", panel_width_mm=100.0, panel_height_mm=120.0), 152.4, 152.4, (100.0, 120.0)),
     ],
 )
 def test_a_card_of_her_own_size_any_way_round(
-    wish: cards.CardWish, width: float, height: float, panel: tuple[float, float]
+    wish: card_sizes.CardWish, width: float, height: float, panel: tuple[float, float]
 ) -> None:
-    card = cards.card_for(wish, "in")
+    card = card_sizes.card_for(wish, "in")
     assert (card.width_mm, card.height_mm) == pytest.approx((width, height))
     assert (card.panel_width_mm, card.panel_height_mm) == pytest.approx(panel)
     assert card.fold == (wish.fold or "left")
     with pytest.raises(BadInput, match="larger than its card"):
-        cards.card_for(replace(wish, panel_width_mm=500.0, panel_height_mm=50.0), "in")
+        card_sizes.card_for(replace(wish, panel_width_mm=500.0, panel_height_mm=50.0), "in")

@@ -202,7 +202,7 @@ useEventListener("keydown", (event) => {
       </template>
     </PageHead>
     <template v-if="card">
-      <main :class="{ wide }">
+      <main class="both" :class="{ wide }">
         <div class="left" :style="{ '--eyes': throughEyes(sight)?.filter }">
           <PieceRow
             v-if="card.pieces.length"
@@ -294,17 +294,17 @@ useEventListener("keydown", (event) => {
   display: flex;
   flex-direction: column;
 }
-main {
+.both {
   flex: 1;
   min-height: 0;
   display: grid;
   grid-template-columns: minmax(0, 2.05fr) minmax(410px, 1fr);
 }
-main.wide {
+.both.wide {
   grid-template-columns: minmax(0, 1fr);
 }
 @media (max-width: 760px) {
-  main {
+  .both {
     grid-template-columns: minmax(0, 1fr);
     grid-template-rows: minmax(260px, 46vh) auto;
   }
