@@ -195,4 +195,6 @@ def main(argv: list[str] | None = None) -> int:
 
 
 if __name__ == "__main__":
-    sys.exit(1 if main() else 0)
+    from benchmarks import fuzz as by_name  # what is asked of a reader apart goes by its name there, which `__main__` is not
+
+    sys.exit(1 if by_name.main() else 0)

@@ -54,7 +54,7 @@ BAD: list[tuple[bytes, str, str]] = [
     (changed(["steps", 1, "colour"], "red"), "steps[1].colour", "nothing called “colour”"),
     (changed(["inks", 0, "swatches", 0, "lab"], [101, 0, 0]), "inks[0].swatches[0].lab[0]", "at most 100"),
     (changed(["inks", 0, "swatches"], []), "inks[0].swatches", "nothing in it"),
-    (changed(["version"], 99), "version", "1"),
+    (changed(["version"], 99), "version", "written by a newer Cielo"),
     (changed(["format"], "something.else"), "format", "cielo.plan"),
     (changed(["title"], "x" * 500), "title", "80"),
     (write_plan(gradient()).replace(b'"diameter_mm": 36.0', b'"diameter_mm": NaN'), "", "NaN"),

@@ -16,7 +16,7 @@ from cielo.app.cards import list_cards, start_card
 from cielo.app.journal import look_through, record_other
 from cielo.app.shelf_files import import_csv
 from cielo.app.things import keep_thing, list_things
-from cielo.errors import BadInput, TooLarge
+from cielo.errors import BadInput, CieloError, TooLarge
 from cielo.exchange.archive import read_archive, write_archive
 from cielo.exchange.journal_file import MadeFacts
 from cielo.store.backups import backups_of
@@ -95,6 +95,18 @@ def test_what_a_zip_says_of_its_sizes_is_not_believed(monkeypatch: pytest.Monkey
         read_archive(bytes(bomb), "0011")
     with pytest.raises(TooLarge):
         read_archive(packed_of({"about.json": ABOUT, "tables/card.json": b"[" + b" " * 5_000_000 + b"]"}), "0011")
+
+
+@pytest.mark.parametrize("sign", [0, 1, 8, 127, 128, 255])
+def test_an_archive_with_any_one_sign_changed_or_its_end_cut_is_read_or_refused_in_words(sign: int) -> None:
+    whole = packed_of({"about.json": ABOUT, "tables/card.json": b"[]"})
+    harmed = [whole[:at] + bytes([sign]) + whole[at + 1 :] for at in range(len(whole))]
+    harmed += [whole[:at] + whole[at + 1 + sign :] for at in range(len(whole))]
+    for data in harmed:
+        try:
+            read_archive(data, "0011")
+        except CieloError as refused:
+            assert refused.reason
 
 
 @pytest.mark.parametrize("how", [zipfile.ZIP_BZIP2, zipfile.ZIP_LZMA])

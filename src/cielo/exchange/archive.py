@@ -12,6 +12,7 @@ What is read back are the tables, and every document in them passes the reader o
 
 import base64
 import json
+import struct
 import zipfile
 import zlib
 from collections.abc import Callable, Mapping, Sequence
@@ -22,6 +23,8 @@ from cielo.errors import BadInput, CieloError, TooLarge
 
 FORMAT, VERSION = "cielo-archive", 1
 LARGEST_BYTES, LARGEST_UNPACKED, MOST_FILES, MOST_ROWS = 200_000_000, 400_000_000, 20_000, 500_000
+# What the zip reader of the standard library ends in where offsets, sizes, names or packed bytes lie.
+DAMAGED = (zipfile.BadZipFile, zlib.error, struct.error, EOFError, OSError, NotImplementedError, RuntimeError, ValueError)
 MORE_THAN_READ = ("the archive holds more than Cielo reads; check that it is the right file.",)
 
 Rows = list[dict[str, Any]]
@@ -65,7 +68,7 @@ def read_archive(data: bytes, schema: str, photo: Callable[[bytes], bytes] = byt
                 raise BadInput("this archive was written by a newer Cielo.", mend="Bring Cielo up to date.")
             names = [name for name in archive.namelist() if name.startswith("tables/") and name.endswith(".json")]
             tables = {name[len("tables/") : -len(".json")]: _rows(reader.read(name), name) for name in dict.fromkeys(names)}
-    except (zipfile.BadZipFile, zlib.error, EOFError, OSError, NotImplementedError, RuntimeError) as error:
+    except DAMAGED as error:
         raise BadInput("this is no archive, or it is damaged.", mend="Check that it is the right file, whole.") from error
     for n, row in enumerate(tables.get("journal", ())):
         if row.get("photo"):
