@@ -195,6 +195,7 @@ def main(argv: list[str] | None = None) -> int:
 
 
 if __name__ == "__main__":
-    from benchmarks import fuzz as by_name  # what is asked of a reader apart goes by its name there, which `__main__` is not
+    # What is asked of a reader apart goes by its name there, which `__main__` is not.
+    from benchmarks import fuzz as by_name  # noqa: PLW0406
 
     sys.exit(1 if by_name.main() else 0)
