@@ -13,6 +13,7 @@ from cielo.core.advice.judge import judge
 from cielo.core.advice.supplies import OnShelf, Supplies, not_on_shelf
 from cielo.core.geometry.envelopes import pile_mm
 from cielo.core.geometry.pieces import pieces_of
+from cielo.core.geometry.putting_on import piece_shape
 from cielo.core.materials import MeasuredCrossing, Stock
 from cielo.core.optics.spectra import hex_from_lab
 from cielo.core.order.arrange import in_order
@@ -33,7 +34,7 @@ from cielo.core.plan import (
     without_piece,
 )
 from cielo.core.say.step import say
-from cielo.core.simulation.assembled import SHADOW, assembled, piece_shape
+from cielo.core.simulation.assembled import SHADOW, assembled
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.run import picture
 from cielo.core.table.purpose import settled

@@ -3,9 +3,9 @@
 from sqlalchemy.orm import Session
 
 from cielo.core.materials import Ink
-from cielo.core.plan import Plan
+from cielo.core.plan import OF_PIECE, Plan
 from cielo.core.sequence.made import Difference, as_made
-from cielo.core.sequence.timetable import OF_PIECE, parts_of_card
+from cielo.core.sequence.timetable import parts_of_card
 from cielo.errors import BadInput, NotFound
 from cielo.exchange.attempt_file import AttemptModel
 from cielo.store.bench import KeptDifference, now, read_attempts

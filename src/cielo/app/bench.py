@@ -11,11 +11,10 @@ from cielo.app.at_bench import AtBench, made_differently
 from cielo.app.counted_off import booked, finished, unbooked
 from cielo.app.shelf import supplies_for
 from cielo.core.advice.supplies import Supplies
-from cielo.core.plan import Dry, DryingWay, Plan, Step
+from cielo.core.plan import OF_PIECE, Dry, DryingWay, Plan, Step
 from cielo.core.sequence.durations import usual_seconds, work_of
 from cielo.core.sequence.made import Difference
 from cielo.core.sequence.pace import Took
-from cielo.core.sequence.timetable import OF_PIECE
 from cielo.core.table.table import suggested_minutes
 from cielo.errors import BadInput, NotFound
 from cielo.exchange.attempt_file import AttemptModel, KeptDifferenceModel

@@ -13,7 +13,19 @@ from cielo.core.advice.supplies import Supplies
 from cielo.core.learnt import Remembered
 from cielo.core.order.arrange import in_order
 from cielo.core.order.derive import with_derived
-from cielo.core.plan import Card, Plan, ensure_sound, fitted, plan_of_piece, with_piece_plan
+from cielo.core.plan import (
+    OF_PIECE,
+    Card,
+    Plan,
+    ensure_sound,
+    fitted,
+    piece_of,
+    plan_of_piece,
+    run_of,
+    with_all_put_on,
+    with_piece_plan,
+    with_run,
+)
 from cielo.core.say import say
 from cielo.core.table.purpose import resettled, settled
 from cielo.errors import BadInput, NotFound, OutOfDate
@@ -88,24 +100,25 @@ def delete_card(store: Store, card_id: str) -> None:
         session.delete(card)
 
 
-# A card's id, and after this sign the key of one of its pieces, where that is worked on as a plan of its own.
-OF = "~"
-
-
 def whole_id(card_id: str) -> str:
-    """The id of the whole card."""
-    return card_id.partition(OF)[0]
+    """The id of the whole card, of its own or of one of its pieces: that is the card's, a tilde and the piece's key."""
+    return card_id.partition(OF_PIECE)[0]
+
+
+def part_key(card_id: str) -> str:
+    """The key of the piece that an id means, "" where it means the whole card."""
+    return card_id.partition(OF_PIECE)[2]
 
 
 def _part_of(card_id: str, plan: Plan) -> Plan:
     """The plan that an id means: the whole, or one of its pieces. Raises NotFound."""
-    piece = card_id.partition(OF)[2]
+    piece = part_key(card_id)
     return plan_of_piece(plan, piece) if piece else plan
 
 
 def with_part(card_id: str, plan: Plan, part: Plan) -> Plan:
     """The whole plan after the part that an id means was changed."""
-    piece = card_id.partition(OF)[2]
+    piece = part_key(card_id)
     return with_piece_plan(plan, piece, part) if piece else part
 
 
@@ -146,7 +159,7 @@ def start_card(store: Store, plan: Plan, said: str, *, by_her_hand: bool = True,
         begun = begun_now(session, plan, by_her_hand=by_her_hand)
         before = made_before(session, request)
     if before is None:
-        begun = settled(begun)  # what takes long keeps nobody waiting who writes
+        begun = settled(with_all_put_on(begun))  # what takes long keeps nobody waiting who writes
         with store.transaction() as session:
             before = made_once(session, request, lambda: add_card(session, begun, said).card_id)
     return open_card(store, before)
@@ -184,6 +197,8 @@ def change_card(store: Store, card_id: str, basis: Basis, said: str, change: Cal
 
 def keep_edit(store: Store, card_id: str, basis: Basis, said: str, plan: Plan) -> None:
     """Keep what an edit made of the whole plan, where the card still stands as it was when it was made. Raises OutOfDate, BadInput."""
+    plan = with_all_put_on(plan)
+    plan = with_run(settled(plan), run_of(plan))
     ensure_sound(plan)
     with store.transaction() as session:
         current = to_edit(session, card_id, basis)
@@ -241,13 +256,15 @@ def put_in_order(store: Store, card_id: str, basis: Basis) -> tuple[CardOnDesk, 
     """Set a card's steps in working order, and tell what was moved and why. Raises Contradiction when wishes cannot all be kept."""
     plan = card_at(store, card_id, basis.revision)
     order = in_order(plan)
-    numbers = {step.id: n for n, step in enumerate(plan.steps, 1)}
-    told: dict[str, str] = {}
+    told: dict[tuple[str, str], str] = {}
     for change in order.changes:
-        in_it = order.plan if change.did == "added" else plan
-        said = say(in_it, in_it.steps[in_it.index_of(change.step)])
-        number = f"Step {numbers[change.step]}, " if change.step in numbers else ""
-        told.setdefault(change.step, f"{SAID_OF[change.did]}: {number}{said} {change.reason}")
+        was, now = ((plan_of_piece(of, change.part) if change.part else of) for of in (plan, order.plan))
+        in_it = now if change.did == "added" else was
+        at = in_it.index_of(change.step)
+        number = "" if change.did == "added" else f"Step {at + 1}, "
+        of = f"The {piece_of(plan, change.part).name}: " if change.part else ""
+        said = f"{of}{SAID_OF[change.did]}: {number}{say(in_it, in_it.steps[at])} {change.reason}"
+        told.setdefault((change.part, change.step), said)
     return change_card(store, card_id, basis, "put it in working order", lambda _: order.plan), tuple(told.values())
 
 

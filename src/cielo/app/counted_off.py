@@ -6,8 +6,7 @@ from typing import Literal
 
 from sqlalchemy.orm import Session
 
-from cielo.core.plan import Brush, Plan
-from cielo.core.sequence.timetable import OF_PIECE
+from cielo.core.plan import OF_PIECE, Brush, Plan
 from cielo.core.shelf import Facts
 from cielo.exchange.attempt_file import AttemptModel, BookedModel, CountedOffModel
 from cielo.store.shelf import change_facts

@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 
 from cielo.app.timetabling import shortest_day
-from cielo.core.plan import EdgeMask, Plan
+from cielo.core.plan import OF_PIECE, EdgeMask, Plan
 from cielo.core.say import say
 from cielo.core.sequence.brushes import BrushPlan, plan_brushes
 from cielo.core.sequence.timetable import (
@@ -12,7 +12,6 @@ from cielo.core.sequence.timetable import (
     EFFORT,
     HEAT,
     MAKER,
-    OF_PIECE,
     PRESS,
     Timetable,
     mask_resource,

@@ -11,7 +11,7 @@ import numpy as np
 from sqlalchemy.orm import Session
 
 from cielo.app.bench import clocked, stand_at_bench
-from cielo.app.cards import CardOnDesk, start_card
+from cielo.app.cards import CardOnDesk, start_card, whole_id
 from cielo.app.photographs import compared_with, photographed
 from cielo.app.pictures import panel_png
 from cielo.app.sheets import card_page
@@ -73,7 +73,7 @@ def record_made(store: Store, card_id: str, number: int, request: str | None = N
         for k in state.differences
         if k.id not in state.set_aside
     )
-    whole = card_id.partition("~")[0]
+    whole = whole_id(card_id)
     document = JournalModel(
         facts=MadeFacts(title=state.plan.title),
         plan=PlanModel.of(state.plan),

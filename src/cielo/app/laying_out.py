@@ -7,7 +7,7 @@ from cielo.app.card_sizes import CardWish, empty_plan
 from cielo.app.shelf import find_inks, find_stock
 from cielo.core.advice.fresh import laid_fresh
 from cielo.core.order.derive import with_derived
-from cielo.core.plan import Plan, ensure_sound
+from cielo.core.plan import Plan, ensure_sound, with_all_put_on, with_given
 from cielo.core.sequence.gradient import GradientWish, propose_gradient
 from cielo.core.sequence.grounds import GROUNDS, lay_out
 from cielo.core.units import Units
@@ -21,12 +21,13 @@ def propose(plan: Plan, wish: GradientWish) -> Plan:
 
 
 def _in_place_of(plan: Plan, proposed: Plan) -> Plan:
-    """A proposal in place of a plan's steps and masks. What it does not speak of stays: focal pieces, what is cut, schools,
-    what was measured."""
+    """A proposal in place of a plan's steps and masks. What it does not speak of stays: the pieces, focal pieces, what is
+    cut, schools, what was measured of inks and of her hand."""
     inks = (*proposed.inks, *(ink for ink in plan.inks if ink.key not in {other.key for other in proposed.inks}))
     own = {piece.key for piece in plan.focal}
     focal = (*plan.focal, *(piece for piece in proposed.focal if piece.key not in own))
-    kept = replace(proposed, inks=inks, focal=focal, cuts=plan.cuts, schools=plan.schools, crossings=plan.crossings)
+    kept = replace(plan, inks=inks, masks=proposed.masks, steps=proposed.steps, holds=proposed.holds, focal=focal, wishes=())
+    kept = with_all_put_on(with_given(kept, plan))
     ensure_sound(kept)
     return kept
 

@@ -7,7 +7,7 @@ from typing import Any, Literal
 from cielo.app.cards import Basis, CardOnDesk, change_card, whole_id
 from cielo.app.shelf import find_stock
 from cielo.core.geometry.envelopes import READY_MADE, fold_envelope, pile_mm
-from cielo.core.plan import Belongs, Outline, Piece, Plan, new_piece_key, piece_of, with_piece, without_piece
+from cielo.core.plan import Belongs, Outline, Piece, Plan, PutOn, new_piece_key, piece_of, with_piece, without_piece
 from cielo.core.units import inches
 from cielo.store.database import Store
 
@@ -60,7 +60,9 @@ def make_piece(store: Store, card_id: str, basis: Basis, kind: Kind, stock_key: 
         piece = Piece(key, name, stock, *size, *place, outline, 0.0, raised, kind == "hill")
         piece = replace(piece, belongs=BELONGS.get(kind, "panel"))
         if kind == "second print":
-            piece = replace(piece, masks=plan.masks, steps=plan.steps, holds=plan.holds)
+            piece = replace(
+                piece, masks=plan.masks, steps=tuple(s for s in plan.steps if not isinstance(s, PutOn)), holds=plan.holds
+            )
         return with_piece(plan, piece)
 
     return change_card(

@@ -13,7 +13,7 @@ from cielo.core.materials import TOOLS
 from cielo.core.optics.spectra import hex_from_lab
 from cielo.core.order.reasons import reasons
 from cielo.core.plan import Belongs, Brush, Piece, Plan, Water, pieces_made, plan_of_piece
-from cielo.core.say import say, say_minutes, to_fetch
+from cielo.core.say import say, say_minutes, say_put_on, to_fetch
 from cielo.core.sequence.brushes import plan_brushes
 from cielo.core.sequence.durations import seconds_of
 from cielo.core.sequence.lightness import seen_on
@@ -21,7 +21,7 @@ from cielo.core.sequence.timetable import needs_of, parts_of_card
 from cielo.core.simulation.assembled import SQUARE_MM
 from cielo.core.simulation.grid import for_screen
 from cielo.core.table.table import table_of
-from cielo.core.units import Units, join_words, say_fine, say_length, say_size
+from cielo.core.units import Units, join_words, say_length, say_size
 from cielo.exchange.card_page import CardPage, InkLine, Part
 from cielo.exchange.run_sheet import Made, write_run_sheet
 from cielo.exchange.templates import write_pdf
@@ -116,20 +116,9 @@ def _put_on(plan: Plan, piece: Piece) -> str:
     units = plan.units
     if piece.belongs != "panel":
         return f"{say_size(piece.width_mm, piece.height_mm, units)} of {piece.stock.name}. {BELONGS[piece.belongs]}"
-    turned = f", turned {piece.angle_deg:g}°" if piece.angle_deg else ""
-    how = f"on foam {say_fine(piece.raised_mm, units)} high" if piece.raised_mm else "glued flat"
-    flush = "; trim flush what hangs over" if piece.flush else ""
     size = f"{say_size(piece.width_mm, piece.height_mm, units)} of {piece.stock.name}."
-    if piece.cuts and piece.used == "cuts":
-        return (
-            f"{size} {_cut_from_it(piece, units)} Put each on the panel {how}, in register: where the piece would have shown it."
-        )
-    what = "Put what is left of it" if piece.cuts and piece.used == "rest" else "Put it"
-    cut = f"{_cut_from_it(piece, units)} " if piece.cuts else ""
-    return (
-        f"{size} {cut}{what} on the panel {how}, its middle "
-        f"{say_length(piece.x_mm, units)} from the left and {say_length(piece.y_mm, units)} from the top{turned}{flush}."
-    )
+    cut = f" {_cut_from_it(piece, units)}" if piece.cuts else ""
+    return f"{size}{cut} {say_put_on(piece, units)}"
 
 
 def _cut_from_it(piece: Piece, units: Units) -> str:

@@ -3,7 +3,7 @@
 from dataclasses import dataclass, replace
 from datetime import datetime
 
-from cielo.app.cards import OF, Basis, CardOnDesk, card_at, keep_edit, open_card, start_card, to_edit, whole_id, with_part
+from cielo.app.cards import Basis, CardOnDesk, card_at, keep_edit, open_card, part_key, start_card, to_edit, whole_id, with_part
 from cielo.app.sheets import takes
 from cielo.core.advice.judge import checked, troubles
 from cielo.core.plan import Plan
@@ -42,7 +42,7 @@ class Comparison:
 
 def versions(store: Store, card_id: str) -> tuple[Version, ...]:
     """Every plan the card has had, each once, the newest first; of a piece, those in which it was there already."""
-    piece = card_id.partition(OF)[2]
+    piece = part_key(card_id)
     with store.reading() as session:
         find_card(session, whole_id(card_id))
         rows = distinct_revisions(session, whole_id(card_id))

@@ -151,27 +151,26 @@ def order(
     as_json: AsJson = False,
 ) -> None:
     """The order of work, with reasons; what was moved, added or taken out to get there, and why."""
+    from cielo.app.run_aloud import run_aloud
     from cielo.core.order.arrange import in_order
-    from cielo.core.order.reasons import reasons
-    from cielo.core.say import say
-    from cielo.core.table.table import table_of
+    from cielo.core.plan import kept_under
     from cielo.exchange.plan_file import write_plan
 
     with About(plan):
         result = in_order(plan_of(plan))
     if out is not None:
         write_file(out, write_plan(result.plan))
-    table = table_of(result.plan)
-    why = reasons(table)
-    changes = [{"step": change.step, "did": change.did, "reason": change.reason} for change in result.changes]
+    lines = run_aloud(result.plan)
     if as_json:
-        steps = [{"id": step.id, "says": say(result.plan, step, table), "why": why[step.id]} for step in result.plan.steps]
+        steps = [{"id": line.step, "part": line.part, "says": line.says, "why": line.why} for line in lines]
+        changes = [{"step": one.step, "part": one.part, "did": one.did, "reason": one.reason} for one in result.changes]
         print_json({"steps": steps, "changes": changes})
         return
-    for number, step in enumerate(result.plan.steps, 1):
-        print(f"{number}. {say(result.plan, step, table)}\n   {why[step.id]}")
-    for change in changes:
-        print(f"{change['did'].capitalize()} {change['step']}: {change['reason']}")
+    for number, line in enumerate(lines, 1):
+        of = f"The {line.name}: " if line.part else ""
+        print(f"{number}. {of}{line.says}\n   {line.why}")
+    for change in result.changes:
+        print(f"{change.did.capitalize()} {kept_under(change.part, change.step)}: {change.reason}")
 
 
 @app.command()

@@ -73,12 +73,17 @@ Hiding = Annotated[float, Interval(ge=0.05, le=20)]
 Thickness = Annotated[float, Interval(ge=0.02, le=5)]
 # What keys and ids are made of, in files and on the web.
 Key = Annotated[str, Len(1, 64), Field(pattern=r"^[A-Za-z0-9][A-Za-z0-9 _.\-]*$")]
+# What a step of the card is kept under: its id, that of a piece's step after the piece's key and a tilde.
+RunKey = Annotated[str, Len(1, 129), Field(pattern=r"^[A-Za-z0-9][A-Za-z0-9 _.\-]*(~[A-Za-z0-9][A-Za-z0-9 _.\-]*)?$")]
 OpeningKey = Annotated[str, Field(pattern=r"^(r-?[0-9]{1,4}c-?[0-9]{1,4}|o[0-9]{1,4})$")]
 Name = Annotated[str, BeforeValidator(one_line), Len(1, 80)]
 Text = Annotated[str, Len(1, 120)]
 
 MOST_INKS = 24
 MOST_STEPS = 200
+MOST_PIECES = 12
+# The steps of the panel and of every piece on it.
+MOST_RUN = MOST_STEPS * (MOST_PIECES + 1)
 
 
 def ensure_lab(lab: tuple[float, ...], field: str) -> None:

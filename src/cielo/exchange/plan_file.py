@@ -1,8 +1,9 @@
 """The plan file, ``*.cielo.json``: one self-contained JSON document, versioned, with a published schema.
 
 A plan's nouns are read and written as the core declares them (core.plan); only colours stand otherwise in files, where they may be given
-as Lab or as sRGB (materials_model). Version 2 keeps with each step what it was planned for (``purpose``); a file of version 1 is brought
-up when it is read.
+as Lab or as sRGB (materials_model). Version 2 keeps with each step what it was planned for (``purpose``). Version 3 has one run of
+work: putting a piece on is a step (``put-on``), and ``run`` says how the work on the parts follows on each other. A file of an earlier
+version is brought up when it is read.
 """
 
 import json
@@ -12,8 +13,23 @@ from typing import Annotated, Any, Literal, Self
 from annotated_types import Len
 from pydantic import Field
 
-from cielo.core.bounds import Given, Hand, Name, bounds_of
-from cielo.core.plan import Card, Cut, Focal, Hold, Mask, Pace, Pad, Piece, Plan, Schools, Step, Wish, ensure_sound
+from cielo.core.bounds import Given, Hand, Name, RunKey, bounds_of
+from cielo.core.plan import (
+    Card,
+    Cut,
+    Focal,
+    Hold,
+    Mask,
+    Pace,
+    Pad,
+    Piece,
+    Plan,
+    Schools,
+    Step,
+    Wish,
+    ensure_sound,
+    with_all_put_on,
+)
 from cielo.core.table.purpose import settled
 from cielo.core.units import Units
 from cielo.errors import BadInput
@@ -28,14 +44,14 @@ def most(field: str) -> Any:
     return Field(max_length=bound.max_length)
 
 
-NEWEST = 2
+NEWEST = 3
 
 
 class PlanModel(Strict):
     """A plan as it is stored, sent and exported."""
 
     format: Literal["cielo.plan"] = "cielo.plan"
-    version: Literal[1, 2] = 2
+    version: Literal[1, 2, 3] = 3
     title: Name
     units: Units = "in"
     card: Card
@@ -50,21 +66,22 @@ class PlanModel(Strict):
     wishes: Annotated[tuple[Wish, ...], most("wishes")] = ()
     crossings: Annotated[tuple[CrossingModel, ...], most("crossings")] = ()
     pieces: Annotated[tuple[Piece, ...], most("pieces")] = ()
+    run: Annotated[tuple[RunKey, ...], most("run")] = ()
     hand: Hand = 1.0
     pads: Annotated[tuple[Pad, ...], most("pads")] = ()
     pace: Pace = Pace()
     given: Given = 0
 
     def to_core(self) -> Plan:
-        """The plan as core data; one of version 1 is walked once for what each step is for. Raises BadInput when its parts do not refer
-        to each other or do not fit."""
+        """The plan as core data; one of an earlier version puts its pieces on last, and is walked once for what each step is for. Raises
+        BadInput when its parts do not refer to each other or do not fit."""
         parts = {part.name: getattr(self, part.name) for part in fields(Plan)}
         parts["stock"] = self.stock.to_core()
         parts["inks"] = tuple(ink.to_core() for ink in self.inks)
         parts["crossings"] = tuple(crossing.to_core() for crossing in self.crossings)
         plan = Plan(**parts)
         ensure_sound(plan)
-        return settled(plan) if self.version == 1 else plan
+        return settled(with_all_put_on(plan)) if self.version < NEWEST else plan
 
     @classmethod
     def of(cls, plan: Plan) -> Self:
@@ -106,14 +123,11 @@ def write_plan(plan: Plan) -> bytes:
     document = PlanModel.of(plan).model_dump(mode="json", exclude_none=True)
     if plan.hand == 1:
         del document["hand"]
-    if not plan.pads:
-        del document["pads"]
     if plan.pace == Pace():
         del document["pace"]
-    if not plan.given:
-        del document["given"]
-    if not plan.pieces:  # a plain card never meets the word
-        del document["pieces"]
+    for name in ("pads", "given", "pieces", "run"):  # a plain card never meets the words
+        if not document[name]:
+            del document[name]
     for stock in [document["stock"], *(piece["stock"] for piece in document.get("pieces", []))]:
         if not stock["fibres"]:
             del stock["fibres"]
@@ -133,4 +147,4 @@ def plan_schema() -> dict[str, Any]:
     schema = PlanModel.model_json_schema()
     for noun in schema["$defs"].values():
         say_units(noun)
-    return {"$schema": "https://json-schema.org/draft/2020-12/schema", **schema, "title": "Cielo plan, version 2"}
+    return {"$schema": "https://json-schema.org/draft/2020-12/schema", **schema, "title": f"Cielo plan, version {NEWEST}"}

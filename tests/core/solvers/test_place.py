@@ -10,8 +10,8 @@ from hypothesis import strategies as st
 from shapely import box
 
 from cielo.core.geometry.printing import print_shape, prints_of
+from cielo.core.geometry.putting_on import piece_shape
 from cielo.core.plan import At, Brush, BuiltIn, Card, Piece, Plan, Print, Words, ensure_sound
-from cielo.core.simulation.assembled import piece_shape
 from cielo.core.solvers.place import spread_evenly, thread_strip
 from cielo.errors import BadInput
 from tests.core.test_every_check import SMOOTH, lay, plan

@@ -6,14 +6,14 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from cielo.api.schemas.reading import FromCore, ReadingOut, path_of
 from cielo.app.card_sizes import CardWish
-from cielo.app.cards import OF, Basis, CardOnDesk, ListedCard
+from cielo.app.cards import Basis, CardOnDesk, ListedCard, part_key
 from cielo.app.reading import Reading
 from cielo.core.bounds import MOST_INKS, Key, Name, Side
+from cielo.core.geometry.putting_on import piece_shape
 from cielo.core.geometry.shapes import rings_mm
 from cielo.core.optics.spectra import hex_from_lab
 from cielo.core.plan import Belongs, Card, Cut, Disc, Edge, Fade, Fold, Used, pieces_made
 from cielo.core.sequence.gradient import GradientWish, SeamSchool
-from cielo.core.simulation.assembled import piece_shape
 from cielo.core.units import Units
 from cielo.exchange.materials_model import InkModel
 from cielo.exchange.plan_file import PlanModel
@@ -165,7 +165,7 @@ class CardOut(BaseModel):
             redoes_of=card.redoes_of,
             measured=list(card.measured),
             remembered=[RememberedOut(**vars(one)) for one in card.remembered],
-            piece=card.revision.card_id.partition(OF)[2] or None,
+            piece=part_key(card.revision.card_id) or None,
             pieces=[
                 BesideOut(
                     **{name: getattr(piece, name) for name in PLACED},

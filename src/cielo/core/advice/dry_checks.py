@@ -1,5 +1,5 @@
 """Checks on what is not dry yet: wet-over-wet, mask-on-damp, powder-on-open-ink, finish-not-dry, packed-wet,
-surface-rubbed-up. All read the table's moments.
+surface-rubbed-up, wet-when-put-on. All read the table's moments.
 
 One rule says what a step needs dry (``table.needs``); here it is told, once for each step and kind, with the drying that cures it.
 """
@@ -9,7 +9,7 @@ from collections.abc import Iterator, Sequence
 from cielo.core.advice.finding import Finding, Place, Remedy
 from cielo.core.advice.looking import add_before, meeting_place, strongest
 from cielo.core.materials import FASTER
-from cielo.core.plan import Brush, Dry, LayMask, Plan, Step, Tapes, Water
+from cielo.core.plan import Brush, Dry, LayMask, Plan, PutOn, Step, Tapes, Water, piece_of, plan_of_piece
 from cielo.core.sequence.drying import in_half_minutes
 from cielo.core.table.moment import Wet
 from cielo.core.table.needs import NeedCode
@@ -99,6 +99,25 @@ def packed_wet(plan: Plan, table: Table) -> Iterator[Finding]:
         )
 
 
+def wet_when_put_on(plan: Plan, table: Table) -> Iterator[Finding]:
+    """A piece is put on while it is wet, or what it covers is."""
+    for step, wet in _told(plan, table, "wet-when-put-on"):
+        assert isinstance(step, PutOn)
+        piece = piece_of(plan, step.piece)
+        longest = max(wet, key=lambda one: one.left_min)
+        where = f"on the {piece.name}" if longest.part else "under it"
+        yield Finding(
+            "wet-when-put-on",
+            "warn",
+            step.id,
+            f"{_name(plan, longest)} {where} is still wet when the {piece.name} is put on.",
+            "Wet ink smears under the fingers that press it down, and what is stuck over it cannot dry: it cockles and comes off.",
+            Place(piece.x_mm, piece.y_mm),
+            _let_dry(plan, step, wet),
+            _measure(wet),
+        )
+
+
 def surface_rubbed_up(plan: Plan, table: Table) -> Iterator[Finding]:
     """A stock that is not made for water is worked over while water stands on it."""
     for step, wet in _told(plan, table, "surface-rubbed-up"):
@@ -123,7 +142,8 @@ def _told(plan: Plan, table: Table, code: NeedCode) -> Iterator[tuple[Step, list
 
 
 def _name(plan: Plan, wet: Wet) -> str:
-    step = plan.steps[plan.index_of(wet.step)]
+    part = plan_of_piece(plan, wet.part) if wet.part else plan
+    step = part.steps[part.index_of(wet.step)]
     if isinstance(step, Brush):
         return plan.ink(step.ink).name
     return "the water" if isinstance(step, Water) else "the glue"

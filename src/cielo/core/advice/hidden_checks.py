@@ -12,6 +12,7 @@ from cielo.core.advice.finding import Finding, Place
 from cielo.core.advice.looking import after, area, both, brushings, moved_before, offered, strongest, with_step
 from cielo.core.geometry.lettering import words_shape
 from cielo.core.geometry.printing import Printed, called_prints, moved, print_shape, with_own_mask
+from cielo.core.geometry.putting_on import piece_shape
 from cielo.core.keeping import kept
 from cielo.core.materials import TOOLS, TRANSPARENT_KINDS, Ink, Paper
 from cielo.core.optics.difference import ciede2000
@@ -19,7 +20,6 @@ from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.spectra import lab_from_xyz
 from cielo.core.plan import Brush, Plan, Print, Words, move_step, without_steps
 from cielo.core.sequence.lightness import SAME_LIGHTNESS, lightness_on
-from cielo.core.simulation.assembled import piece_shape
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.maps import layings
 from cielo.core.simulation.run import panel_xyz

@@ -25,8 +25,8 @@ from cielo.core.advice import (
 from cielo.core.advice.finding import Finding, Remedy
 from cielo.core.advice.remedies import with_tried_remedies
 from cielo.core.advice.supplies import Supplies, not_on_shelf
-from cielo.core.plan import Piece, Plan, plan_of_piece, with_piece_plan
-from cielo.core.table.table import Table, table_of
+from cielo.core.plan import Piece, Plan, with_piece_plan
+from cielo.core.table.table import Table, tables_of
 
 Check = Callable[[Plan, Table], Iterator[Finding]]
 
@@ -94,6 +94,7 @@ CHECKS: dict[str, Check] = {
     "register-lost": stamp_checks.register_lost,
     "does-not-fit": fit_checks.does_not_fit,
     "packed-wet": dry_checks.packed_wet,
+    "wet-when-put-on": dry_checks.wet_when_put_on,
     "glue-shows": finish_checks.glue_shows,
 }
 
@@ -112,14 +113,20 @@ def judge(plan: Plan, supplies: Supplies | None = None) -> tuple[Finding, ...]:
 
 def checked(plan: Plan) -> tuple[Finding, ...]:
     """What the checks find, check by check, their remedies not yet tried."""
-    table = table_of(plan)
-    own = (finding for check in CHECKS.values() for finding in check(plan, table))
-    return (*own, *(finding for piece in plan.pieces for finding in _of_piece(plan, piece)))
+    tables = tables_of(plan)
+    return (
+        *_found(plan, tables[""]),
+        *(finding for piece in plan.pieces for finding in _of_piece(plan, piece, tables[piece.key])),
+    )
 
 
-def _of_piece(plan: Plan, piece: Piece) -> Iterator[Finding]:
+def _found(plan: Plan, table: Table) -> tuple[Finding, ...]:
+    return tuple(finding for check in CHECKS.values() for finding in check(plan, table))
+
+
+def _of_piece(plan: Plan, piece: Piece, table: Table) -> Iterator[Finding]:
     """What goes wrong with a piece, told of the card as a whole; what is only to be remembered is told where the piece is worked on."""
-    for finding in troubles(checked(plan_of_piece(plan, piece.key))):
+    for finding in troubles(_found(table.plan, table)):
         cures = (Remedy(cure.label, with_piece_plan(plan, piece.key, cure.plan)) for cure in finding.cures())
         yield replace(finding, step=None, message=f"The {piece.name}: {finding.message}", where=None, cure=cures)
 

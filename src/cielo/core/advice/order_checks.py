@@ -6,7 +6,7 @@ from functools import partial
 
 from cielo.core.advice.finding import Finding, Place, Remedy
 from cielo.core.advice.looking import area, meeting_place
-from cielo.core.order.arrange import in_order
+from cielo.core.order.arrange import part_in_order
 from cielo.core.order.derive import missing_wipes, with_derived
 from cielo.core.order.rules import contact_as_planned, rules_of
 from cielo.core.plan import (
@@ -61,7 +61,7 @@ def _light_to_dark(plan: Plan, pale: Brush, dark: Brush) -> Iterator[Remedy]:
     """The whole order set right, since a step moved alone often only shifts the trouble to the next; or the light one over dry ink."""
     names = plan.ink(pale.ink).name, plan.ink(dark.ink).name
     try:
-        order = in_order(plan)
+        order = part_in_order(plan)
         moved = {change.step for change in order.changes if change.did == "moved"}
         if moved:
             yield Remedy(f"Lay {names[0]} before {names[1]}" if len(moved) == 1 else "Lay all inks light to dark", order.plan)
@@ -155,7 +155,7 @@ def mask_left_on(plan: Plan, table: Table) -> Iterator[Finding]:
 def _back_with_it(plan: Plan, step: str) -> Remedy | None:
     """The step back where its masks are as they were planned; where that cannot be, it is meant as it now stands."""
     try:
-        order = in_order(plan)
+        order = part_in_order(plan)
     except BadInput:
         return None
     if any(change.did == "moved" for change in order.changes):

@@ -26,19 +26,37 @@ from itertools import pairwise
 
 from cielo.core.order.derive import derived, is_ready
 from cielo.core.order.rules import Force, Rule, contact_as_planned, rules_of
-from cielo.core.plan import Brush, Dry, LayMask, LiftMask, Plan, Water, Wipe, WipeBeads, without_steps
+from cielo.core.plan import (
+    Brush,
+    Dry,
+    LayMask,
+    LiftMask,
+    Plan,
+    PutOn,
+    Water,
+    Wipe,
+    WipeBeads,
+    plan_of_piece,
+    run_of,
+    with_piece_plan,
+    with_run,
+    without_steps,
+)
 from cielo.core.sequence.chains import fewest_moved
+from cielo.core.table.marks import is_laid_under
 from cielo.core.table.purpose import moved_between, purpose_of, settled
 from cielo.errors import Contradiction
 
 
 @dataclass(frozen=True)
 class Change:
-    """What was done to a step to get a plan in order, and the rule that bound it."""
+    """What was done to a step to get a plan in order, and the rule that bound it; ``part``: the key of the piece it is of, "" for the
+    panel."""
 
     step: str
     did: str
     reason: str
+    part: str = ""
 
 
 @dataclass(frozen=True)
@@ -50,10 +68,46 @@ class Order:
 
 
 def in_order(plan: Plan) -> Order:
-    """The plan rearranged to keep every rule with the fewest steps moved; a plan that keeps them comes back as it is.
+    """The card rearranged to keep every rule with the fewest steps moved, its pieces first, then the panel, and every piece done before it
+    is put on; one that keeps them comes back as it is.
 
-    The same plan always gives the same order. Raises Contradiction, naming them, when wishes and rules go round in a circle.
+    The same card always gives the same order. Raises Contradiction, naming them, when wishes and rules go round in a circle.
     """
+    plan = settled(plan)
+    changes: list[Change] = []
+    for piece in plan.pieces:
+        try:
+            own = part_in_order(plan_of_piece(plan, piece.key))
+        except Contradiction as error:
+            raise Contradiction(f"of the {piece.name}, {error.reason}", field=error.field, mend=error.mend) from error
+        if own.changes:
+            plan = with_piece_plan(plan, piece.key, own.plan)
+            changes += [replace(change, part=piece.key) for change in own.changes]
+    plan, late = _done_before_they_are_put_on(plan)
+    panel = part_in_order(plan)
+    plan = with_run(panel.plan, run_of(panel.plan)) if panel.plan.run else panel.plan
+    return Order(plan, (*changes, *late, *panel.changes))
+
+
+def _done_before_they_are_put_on(plan: Plan) -> tuple[Plan, list[Change]]:
+    """The card with what is blended, embossed or wetted on a piece done before the piece is put on, wherever the run had it."""
+    if not plan.run:
+        return plan, []
+    run, changes = list(run_of(plan)), []
+    for put_on in [done for done in run if isinstance(done.step, PutOn)]:
+        at, own = run.index(put_on), plan_of_piece(plan, put_on.step.piece)  # type: ignore[union-attr]
+        late = [done for done in run[at:] if done.part == put_on.step.piece]  # type: ignore[union-attr]
+        last = max((n for n, done in enumerate(late) if is_laid_under(own, done.step)), default=-1)
+        if last >= 0:
+            early = late[: last + 1]
+            run = [*run[:at], *early, put_on, *(done for done in run[at + 1 :] if done not in early)]
+            why = "It is done before the piece is on: round its edge ink would go onto the panel."
+            changes += [Change(done.step.id, "moved", why, done.part) for done in early]
+    return with_run(plan, run), changes
+
+
+def part_in_order(plan: Plan) -> Order:
+    """The panel of a card, or a piece as a plan of its own, rearranged; the other parts stay. Raises Contradiction."""
     plan = settled(plan)
     bare = without_steps(plan, {step.id for step in plan.steps if isinstance(step, Wipe)})
     rules = rules_of(bare, contact_as_planned(bare))

@@ -102,7 +102,7 @@ def _with_dryings(plan: Plan, was: Plan) -> tuple[Plan, Added]:
             while on and isinstance(plan.steps[on - 1], LayMask):
                 on -= 1
             moment = moments[on]
-            left = max(moment.left_of(one.step) for one in wet)
+            left = max(one.left_min if one.part else moment.left_of(one.step) for one in wet)
             waits = _waits_already(plan, on, {one.step for one in wet})
             if waits is not None:
                 dries = plan.steps[waits]
@@ -111,7 +111,8 @@ def _with_dryings(plan: Plan, was: Plan) -> tuple[Plan, Added]:
                 plan = replace(plan, steps=(*plan.steps[:waits], longer, *plan.steps[waits + 1 :]))
             else:
                 over = tuple(one.step for one in moment.wet)
-                way: DryingWay = "air" if moment.lying or any(one.of == "alcohol" for one in wet) or left <= SHORT_MIN else "heat"
+                in_the_air = moment.lying or any(one.of == "alcohol" or one.part for one in wet) or left <= SHORT_MIN
+                way: DryingWay = "air" if in_the_air else "heat"
                 dry = Dry(
                     new_step_id(_ids(plan, was)), way, in_half_minutes(left / FASTER[way]), purpose=Purpose(over=over, to=step.id)
                 )
@@ -145,7 +146,7 @@ def _without_idle(plan: Plan) -> Plan:
     contact = contact_of(plan)
     idle = set()
     for step, moment in zip(plan.steps, walk(plan, contact), strict=False):
-        if isinstance(step, Dry) and purpose_of(step).to is not None and not moment.wet:
+        if isinstance(step, Dry) and purpose_of(step).to is not None and not moment.wet and not moment.beside:
             idle.add(step.id)
     return without_steps(plan, idle)
 

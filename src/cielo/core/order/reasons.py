@@ -12,12 +12,14 @@ from cielo.core.plan import (
     LiftMask,
     Plan,
     Prepare,
+    PutOn,
     Step,
     Tapes,
     Water,
     WetArea,
     Wipe,
     WipeBeads,
+    piece_of,
 )
 from cielo.core.sequence.lightness import SAME_LIGHTNESS
 from cielo.core.simulation.contact import TRACE
@@ -33,6 +35,8 @@ ACT_REASONS: dict[Act, str] = {
     "register": "A second print meets the first only if panel and image come back to exactly the same place.",
     "turn": "The hand works best from the top downwards; turned round, the other side is worked the same way.",
     "orient": "A print that has a top and a bottom cannot be turned afterwards.",
+    "cut": "When the ink is dry: a wet edge smears and tears under the blade.",
+    "trim-down": "Here on purpose: what comes after it is meant on the smaller piece.",
     "trim": "Last, when no ink can creep under the edge any more.",
     "mount": "Last of all, when everything is dry.",
 }
@@ -65,6 +69,11 @@ def _reason(plan: Plan, table: Table, at: int, step: Step) -> str:
             return "Water sets ink free that is dry and can move; what the cloth does not take dries as a rim."
         case Prepare():
             return ACT_REASONS[step.act]
+        case PutOn():
+            return (
+                f"The {piece_of(plan, step.piece).name} goes on when what it covers is laid and dry, and it is dry itself: round a piece "
+                "that is on, nothing can be blended."
+            )
         case WipeBeads():
             return "Ink stands in beads on melted powder; left there, it dulls the motif and smears."
         case Brush():

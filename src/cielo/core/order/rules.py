@@ -17,15 +17,17 @@ from cielo.core.plan import (
     LiftMask,
     Plan,
     Prepare,
+    PutOn,
     Step,
     Tapes,
     Vignette,
     Water,
     WipeBeads,
+    piece_of,
 )
 from cielo.core.sequence.lightness import SAME_LIGHTNESS, lightness_on
 from cielo.core.simulation.contact import Contact, contact_of
-from cielo.core.table.marks import covers_what_is_below, embosses, is_figure, is_in_front, rubs
+from cielo.core.table.marks import covers_what_is_below, embosses, is_figure, is_in_front, is_laid_under, rubs
 from cielo.core.table.purpose import purpose_of
 
 # Things done when all ink is laid, in this order.
@@ -67,6 +69,7 @@ def rules_of(plan: Plan, contact: Contact) -> tuple[Rule, ...]:
         *_prepared(plan),
         *(Rule(wish.first, wish.then, "wish", "You asked for it.", Force.WISH) for wish in plan.wishes),
         *_last(plan),
+        *_put_on(plan, contact),
         *_light_before_dark(plan, contact),
         *_embossing(plan, contact),
         *_water(plan, contact),
@@ -118,6 +121,12 @@ def _why_over(plan: Plan, below: str, step: Step) -> str:
     under = next((s for s in plan.steps if s.id == below), None)
     if isinstance(step, WipeBeads):
         return "Beads are wiped off when the ink over the powder is laid."
+    if isinstance(step, PutOn):
+        return f"The {piece_of(plan, step.piece).name} is put on over it."
+    if isinstance(under, PutOn):
+        return f"It goes over the {piece_of(plan, under.piece).name}, which is on by then."
+    if isinstance(under, Prepare):
+        return "It goes on the piece as it is trimmed by then."
     if isinstance(step, Water):
         return "Water works on ink that is there and dry."
     if isinstance(step, Prepare):
@@ -151,8 +160,17 @@ def _last(plan: Plan) -> Iterator[Rule]:
             why = f"{'Trimming' if step.act == 'trim' else 'Mounting'} comes last."
             for other in plan.steps:
                 # A drying stands by what wants it.
-                if not isinstance(other, Dry) and not (isinstance(other, Prepare) and other.act in LAST[rank:]):
+                if not isinstance(other, Dry | PutOn) and not (isinstance(other, Prepare) and other.act in LAST[rank:]):
                     yield Rule(other.id, step.id, "last", why)
+
+
+def _put_on(plan: Plan, contact: Contact) -> Iterator[Rule]:
+    """What lies under a piece is laid before the piece is put on."""
+    for put_on in (step for step in plan.steps if isinstance(step, PutOn)):
+        for step in plan.steps:
+            if is_laid_under(plan, step) and contact.meet(step.id, put_on.id):
+                why = f"The {piece_of(plan, put_on.piece).name} goes on when what lies under it is laid."
+                yield Rule(step.id, put_on.id, "put-on", why)
 
 
 def _light_before_dark(plan: Plan, contact: Contact) -> Iterator[Rule]:

@@ -4,8 +4,10 @@ from dataclasses import replace
 from typing import Any
 
 from cielo.core.plan.card import Card, Reveals
+from cielo.core.plan.edits import without_steps
 from cielo.core.plan.given import with_given
 from cielo.core.plan.pieces import Belongs, Cut, Piece
+from cielo.core.plan.steps import PutOn
 from cielo.core.plan.whole import Plan
 from cielo.errors import NotFound
 
@@ -18,7 +20,7 @@ OUTLINE = "outline"
 OF_THE_PIECE = ("card", "stock", "masks", "steps", "holds", "cuts", "wishes")
 OF_ALL = ("units", "inks", "schools", "hand", "pads", "pace", "given")
 ON_ITS_STOCK = ("crossings",)
-OF_THE_PANEL = ("title", "focal", "pieces")
+OF_THE_PANEL = ("title", "focal", "pieces", "run")
 TABLE = Reveals(TABLE_MM, TABLE_MM, TABLE_MM, TABLE_MM)
 
 
@@ -68,6 +70,7 @@ def plan_of_piece(plan: Plan, key: str) -> Plan:
         # What was measured of two inks is so on the stock it was measured on.
         crossings=plan.crossings if piece.stock == plan.stock else (),
         pieces=(),
+        run=(),
     )
 
 
@@ -99,5 +102,7 @@ def with_piece(plan: Plan, piece: Piece) -> Plan:
 
 
 def without_piece(plan: Plan, key: str) -> Plan:
-    """The plan without a piece. Its key is not given again."""
-    return with_given(replace(plan, pieces=tuple(piece for piece in plan.pieces if piece.key != key)), plan)
+    """The plan without a piece, and without putting it on. Its key is not given again."""
+    put_on = {step.id for step in plan.steps if isinstance(step, PutOn) and step.piece == key}
+    rest = replace(plan, pieces=tuple(piece for piece in plan.pieces if piece.key != key))
+    return with_given(without_steps(rest, put_on), plan)

@@ -9,7 +9,7 @@ from cielo.core.plan.pieces import Piece
 from cielo.core.plan.placements import LEAST_PITCH_MM, MOST_OFFSET_MM, MOST_POINTS, MOST_RINGS, Disc, Drawn, MotifMask
 from cielo.core.plan.prints import MOST_PRINT_POINTS, InPrint, Motifs, OwnImage, Print, Words
 from cielo.core.plan.regions import Band, Halo, Inside, Pressed, Slant, WetArea, span_mm
-from cielo.core.plan.steps import Brush, LayMask, LiftMask, Prepare, Step, Water, Wipe
+from cielo.core.plan.steps import Brush, LayMask, LiftMask, Prepare, PutOn, Step, Water, Wipe
 from cielo.core.plan.whole import Plan, last_water
 from cielo.core.units import Units, say_length
 from cielo.errors import BadInput
@@ -140,6 +140,8 @@ def _ensure_step_sound(plan: Plan, step: Step, field: str) -> None:
         case Water():
             _ensure_known("tool", step.tool, list(WATER_TOOLS), f"{field}.tool")
             _ensure_region_sound(plan, step, f"{field}.region")
+        case PutOn():
+            _ensure_known("piece", step.piece, [p.key for p in plan.pieces if p.belongs == "panel"], f"{field}.piece")
         case Prepare():
             if step.tool is not None or step.act == "clean-tool":
                 _ensure_known("tool", step.tool or "", list(TOOLS), f"{field}.tool")

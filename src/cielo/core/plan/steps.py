@@ -133,13 +133,14 @@ class WipeBeads(Planned):
     do: Literal["wipe-beads"] = "wipe-beads"
 
 
-Act = Literal["anti-static", "clean-tool", "sweep", "register", "orient", "turn", "trim", "mount"]
+Act = Literal["anti-static", "clean-tool", "sweep", "register", "orient", "turn", "cut", "trim-down", "trim", "mount"]
 
 
 @dataclass(frozen=True)
 class Prepare(Planned):
     """A thing done that lays no ink: the anti-static bag, a tool cleaned (``tool``), a clean brush swept over, corner marks, trying on
-    scrap which way is up, turning the panel round, trimming, mounting."""
+    scrap which way is up, turning the panel round, cutting out what is cut from it, trimming it to work on it smaller (``trim-down``) or at
+    the end, mounting."""
 
     id: Key
     act: Act
@@ -147,7 +148,16 @@ class Prepare(Planned):
     do: Literal["prepare"] = "prepare"
 
 
-Step = Annotated[Brush | LayMask | LiftMask | Wipe | Dry | Water | WipeBeads | Prepare, Field(discriminator="do")]
+@dataclass(frozen=True)
+class PutOn(Planned):
+    """A piece made beside the panel is put on it: where, how high and how it is trimmed the piece says itself."""
+
+    id: Key
+    piece: Key
+    do: Literal["put-on"] = "put-on"
+
+
+Step = Annotated[Brush | LayMask | LiftMask | Wipe | Dry | Water | WipeBeads | Prepare | PutOn, Field(discriminator="do")]
 
 
 @dataclass(frozen=True)

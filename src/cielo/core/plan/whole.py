@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from annotated_types import Len
 
-from cielo.core.bounds import MOST_INKS, MOST_STEPS, Given, Hand, Key, Name, Owned, Times
+from cielo.core.bounds import MOST_INKS, MOST_PIECES, MOST_RUN, MOST_STEPS, Given, Hand, Key, Name, Owned, RunKey, Times
 from cielo.core.materials import Ink, MeasuredCrossing, Stock
 from cielo.core.plan.card import Card
 from cielo.core.plan.pieces import Cut, Focal, Piece
@@ -62,6 +62,8 @@ class Plan:
     """All that is needed to make one card, with copies of the stock and inks so that it stands alone.
 
     pieces : what is made beside the panel and put on it; a plain card has none.
+    run : how the work on the panel and on the pieces follows on each other, by what each step is kept under (core.plan.run); empty where
+        every piece is made just before it is put on.
     crossings : what was measured of its inks over each other on its stock; crossings of other inks count for nothing.
     hand : how much ink the maker's own hand lays beside the usual one, as her photographs have taught (core.learnt).
     pads : her pads that lay otherwise than their swatches tell, each ink once, by its key; pads of other inks count for nothing.
@@ -83,7 +85,8 @@ class Plan:
     schools: Schools = Schools()
     wishes: Annotated[tuple[Wish, ...], Len(0, 40)] = ()
     crossings: Annotated[tuple[MeasuredCrossing, ...], Len(0, MOST_INKS * (MOST_INKS - 1))] = ()
-    pieces: Annotated[tuple[Piece, ...], Len(0, 12)] = ()
+    pieces: Annotated[tuple[Piece, ...], Len(0, MOST_PIECES)] = ()
+    run: Annotated[tuple[RunKey, ...], Len(0, MOST_RUN)] = ()
     hand: Hand = 1.0
     pads: Annotated[tuple[Pad, ...], Len(0, MOST_INKS)] = ()
     pace: Pace = Pace()

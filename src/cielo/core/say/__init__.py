@@ -7,6 +7,7 @@ from cielo.core.say.learnt import say_pad, say_pad_beside, say_pair, say_used
 from cielo.core.say.mask import mask_facts, where_to_lay
 from cielo.core.say.part import Part, say_minutes
 from cielo.core.say.prints import print_facts
+from cielo.core.say.putting_on import say_put_on
 from cielo.core.say.step import lies_turned, say, sentence
 from cielo.core.say.words import say_apart
 
@@ -24,6 +25,7 @@ __all__ = [
     "say_pad",
     "say_pad_beside",
     "say_pair",
+    "say_put_on",
     "say_used",
     "sentence",
     "to_fetch",

@@ -13,11 +13,13 @@ from cielo.core.plan import (
     Mask,
     Plan,
     Prepare,
+    PutOn,
     Step,
     Tapes,
     Water,
     Wipe,
     WipeBeads,
+    piece_of,
     same_sheet,
 )
 from cielo.core.say.words import (
@@ -52,6 +54,9 @@ def fetch(plan: Plan, step: Step) -> str:
             return f"clean water, {TOOLS[step.tool].name}{', a cloth to blot with' if step.blot else ''}"
         case Prepare():
             return f"a damp cloth for the {TOOLS[step.tool or ''].name}" if step.act == "clean-tool" else ACT_WORDS[step.act][1]
+        case PutOn():
+            piece = piece_of(plan, step.piece)
+            return f"the {piece.name}, {'foam tape' if piece.raised_mm else 'glue'}{', trimmer' if piece.flush else ''}"
         case Dry():
             return {"air": "a clean flat place", "blot": "a sheet of blotting paper", "heat": "the heat tool"}[step.way]
 
@@ -110,7 +115,7 @@ def _cares(plan: Plan, step: Step) -> Iterator[str]:
         if alcohol:
             yield "Never a heat tool on wet alcohol ink: it burns. Let it dry in the air."
         yield f"The heat tool burns skin and scorches card: keep it moving and from children. {after}"
-    if isinstance(step, Prepare) and step.act == "trim":
+    if isinstance(step, Prepare) and step.act in ("cut", "trim-down", "trim"):
         yield "Blade away from the hand, on a mat; keep it from children."
     if isinstance(step, Brush):
         kind, texture = plan.ink(step.ink).kind, TOOLS[step.tool].texture

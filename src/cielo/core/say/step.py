@@ -13,12 +13,16 @@ from cielo.core.plan import (
     Patches,
     Plan,
     Prepare,
+    PutOn,
     Step,
     Water,
     Wipe,
     WipeBeads,
+    piece_of,
 )
+from cielo.core.plan.beside import OUTLINE
 from cielo.core.say.part import Part, said, say_minutes
+from cielo.core.say.putting_on import say_put_on
 from cielo.core.say.region import region_parts
 from cielo.core.say.words import (
     ACT_WORDS,
@@ -34,7 +38,7 @@ from cielo.core.say.words import (
     several,
 )
 from cielo.core.table.table import Table, table_of
-from cielo.core.units import Units
+from cielo.core.units import Units, join_words
 
 
 def sentence(plan: Plan, step: Step, table: Table | None = None) -> tuple[Part, ...]:
@@ -93,8 +97,14 @@ def _parts(table: Table, step: Step) -> Iterator[Part]:
             yield Part(" before the next ink.")
         case Prepare() if step.act == "mount":
             yield Part(f"Mount the panel on its mats and base{TURNED_WORDS[plan.card.turned_deg]}.")
+        case Prepare() if step.act == "cut" and (
+            cuts := [cut.name for cut in plan.cuts if cut.use != "frame" and cut.key != OUTLINE]
+        ):
+            yield Part(f"Cut {join_words([f'the {name}' for name in cuts])} out of it, now that it is dry.")
         case Prepare():
             yield Part(ACT_WORDS[step.act][0])
+        case PutOn():
+            yield Part(say_put_on(piece_of(plan, step.piece), plan.units))
         case WipeBeads():
             yield Part("Wipe the beads off the embossing, so that the motif shows.")
         case Dry():

@@ -49,6 +49,8 @@ ACT_WORDS: dict[Act, tuple[str, str]] = {
     "register": ("Mark two corners, or set the panel and the stamp in the press.", "pencil and ruler, or the press"),
     "orient": ("Decide which way is up, and try the print on scrap.", "a piece of scrap card"),
     "turn": ("Turn the panel round: what was at the top is now nearest to you.", "nothing more"),
+    "cut": ("Cut it out, now that it is dry.", "blade or punch, a mat to cut on"),
+    "trim-down": ("Trim it down now: what follows goes on it as it is then.", "trimmer, ruler"),
     "trim": ("Trim the panel to its size.", "trimmer, ruler"),
     "mount": ("Mount the panel on its mats and base.", "glue or foam tape, the base"),
 }

@@ -4,7 +4,7 @@ from math import ceil
 
 from cielo.core.bounds import MOST_MINUTES
 from cielo.core.materials import DRIES_LONGER, DRYING_MINUTES, Ink, Surface
-from cielo.core.plan import Brush, Plan, Prepare, Step, Water
+from cielo.core.plan import Brush, Plan, Prepare, PutOn, Step, Water, piece_of
 
 # How much longer than on plain cardstock ink stays wet on a surface.
 SLOWER: dict[Surface, float] = {"uncoated": 1.0, "calendered": 1.1, "coated": 1.4, "rough": 1.5, "synthetic": 2.0}
@@ -47,6 +47,8 @@ def _usually_wants_min(plan: Plan, step: Step) -> float:
             return water_wants(surface) * (BLOTTED_LEAVES if step.blot else 1.0)
         case Prepare(act="mount"):
             return GLUE_MINUTES
+        case PutOn():
+            return 0.0 if piece_of(plan, step.piece).raised_mm else GLUE_MINUTES  # foam sticks at once
         case _:
             return 0.0
 

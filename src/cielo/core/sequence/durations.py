@@ -9,6 +9,7 @@ from cielo.core.plan import (
     Motifs,
     Plan,
     Prepare,
+    PutOn,
     Step,
     Water,
     Whole,
@@ -37,7 +38,7 @@ def work_of(plan: Plan, step: Step) -> Work:
             return "mask"
         case Wipe() | WipeBeads():
             return "wipe"
-        case Prepare():
+        case Prepare() | PutOn():
             return "prepare"
 
 
@@ -85,7 +86,9 @@ def usual_seconds(plan: Plan, step: Step) -> int:
         case Wipe() | WipeBeads():
             return WIPE_S
         case Prepare():
-            return 120 if step.act == "mount" else 40
+            return 120 if step.act in ("mount", "cut") else 40
+        case PutOn():
+            return 60
 
 
 def passing_min(plan: Plan, step: Step) -> tuple[float, float]:

@@ -25,7 +25,9 @@ from math import inf
 
 from cielo.core.materials import RESIST_KINDS
 from cielo.core.plan import (
+    OF_PIECE,
     Brush,
+    Done,
     Dry,
     LayMask,
     LiftMask,
@@ -33,11 +35,13 @@ from cielo.core.plan import (
     Plan,
     Prepare,
     Print,
+    PutOn,
     Step,
     Tapes,
     Water,
     Words,
     plan_of_piece,
+    run_of,
 )
 from cielo.core.sequence.drying import wants_min
 from cielo.core.sequence.durations import seconds_of
@@ -238,10 +242,6 @@ def _slots(tasks: Sequence[Task], at: Mapping[str, int], resources: Mapping[str,
     return tuple(slots)
 
 
-# Between the key of a piece and the id of one of its steps, in the keys of tasks.
-OF_PIECE = "~"
-
-
 def parts_of_card(plan: Plan) -> tuple[tuple[str, Plan], ...]:
     """What is made for a card: the panel, and every piece as a plan of its own, each with what the keys of its steps begin with."""
     return (("", plan), *((f"{piece.key}{OF_PIECE}", plan_of_piece(plan, piece.key)) for piece in plan.pieces))
@@ -250,30 +250,39 @@ def parts_of_card(plan: Plan) -> tuple[tuple[str, Plan], ...]:
 def tasks_of_batch(plan: Plan, cards: int) -> tuple[Task, ...]:
     """The tasks of ``cards`` cards made to one plan; keys are ``card:step id``, cards counted from 1.
 
-    Of a piece they are ``card:piece~step id``. Pieces are made beside the panel, and done before it is mounted.
+    Of a piece they are ``card:piece~step id``. A piece is put on when all is done to it that the run has before that; the panel is mounted
+    when the base and its own back are done.
     """
     return tuple(task for card in range(1, cards + 1) for task in _tasks_of_card(plan, card))
 
 
 def _tasks_of_card(plan: Plan, card: int) -> Iterator[Task]:
-    lasts = []
-    for prefix, part in parts_of_card(plan)[1:]:
-        yield from _chain(part, f"{card}:{prefix}", ())
-        lasts += [f"{card}:{prefix}{step.id}" for step in part.steps[-1:]]
-    yield from _chain(plan, f"{card}:", tuple(lasts))
+    """The steps of a card in the order of its run, each after the one before on its part and after what it waits for of the others."""
+    parts = {prefix.removesuffix(OF_PIECE): part for prefix, part in parts_of_card(plan)}
+    put_on = {step.piece for step in plan.steps if isinstance(step, PutOn)}
+    before_mounting = [
+        p.key for p in plan.pieces if p.belongs in ("base", "back") or (p.belongs == "panel" and p.key not in put_on)
+    ]
+    last: dict[str, Done] = {}  # on each part so far
+    for done in run_of(plan):
+        part, step, before = parts[done.part], done.step, last.get(done.part)
+        waits_for = [before] if before is not None else []
+        if isinstance(step, PutOn) and step.piece in last:
+            waits_for.append(last[step.piece])
+        elif isinstance(step, Prepare) and step.act == "mount":
+            waits_for += [last[key] for key in before_mounting if key in last]
+        after = tuple(f"{card}:{other.kept}" for other in waits_for)
+        within = _within_s(part, before.step, step) if before is not None else None
+        yield Task(f"{card}:{done.kept}", seconds_of(part, step), needs_of(part, step), after, within)
+        last[done.part] = done
+        if isinstance(step, PutOn):  # what is done on the piece from now on is done on the panel
+            last[step.piece] = done
 
 
-def _chain(plan: Plan, prefix: str, before_mounting: tuple[str, ...]) -> Iterator[Task]:
-    """The steps of a panel or piece, each after the one before; mounting after what is to be done by then too."""
-    before: Step | None = None
-    for step in plan.steps:
-        after = (f"{prefix}{before.id}",) if before is not None else ()
-        damp = isinstance(step, Brush) and step.onto in ("damp", "wet") and isinstance(before, Brush | Water)
-        if isinstance(step, Prepare) and step.act == "mount":
-            after = (*after, *before_mounting)
-        within = max(LEAST_DAMP_S, round(60 * wants_min(plan, before))) if damp and before is not None else None
-        yield Task(f"{prefix}{step.id}", seconds_of(plan, step), needs_of(plan, step), after, within)
-        before = step
+def _within_s(plan: Plan, before: Step, step: Step) -> int | None:
+    """How soon a step must begin after the one before on its part, seconds: while that is damp, where it goes into it."""
+    damp = isinstance(step, Brush) and step.onto in ("damp", "wet") and isinstance(before, Brush | Water)
+    return max(LEAST_DAMP_S, round(60 * wants_min(plan, before))) if damp else None
 
 
 def mask_resource(key: str) -> str:
@@ -318,7 +327,7 @@ def needs_of(plan: Plan, step: Step) -> tuple[str, ...]:
             return (MAKER, HEAT)
         case Brush() if step.tool == "stamp" and isinstance(step.region, Print | Motifs | Words) and _is_registered(plan):
             return (MAKER, PRESS)
-        case Prepare(act="trim"):
+        case Prepare(act="trim" | "trim-down"):
             return (MAKER, CUTTER)
         case _:
             return (MAKER,)

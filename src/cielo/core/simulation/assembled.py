@@ -20,13 +20,14 @@ from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
-from shapely import Point, affinity, box, union_all
+from shapely import Point, affinity, box
 from shapely.geometry.base import BaseGeometry
 
 from cielo.core.geometry.distance import signed_distance_mm
-from cielo.core.geometry.shapes import rings_mm, shape_of_cut
+from cielo.core.geometry.putting_on import piece_shape
+from cielo.core.geometry.shapes import rings_mm
 from cielo.core.optics.spectra import srgb_encoded
-from cielo.core.plan import Card, Cut, Plan, piece_of, plan_of_piece
+from cielo.core.plan import Card, Plan, plan_of_piece, put_on_in_turn
 from cielo.core.simulation.borders import Border, borders_of
 from cielo.core.simulation.grid import Grid, grid_of
 from cielo.core.simulation.run import picture
@@ -102,33 +103,13 @@ def _layers(plan: Plan, left_mm: float, top_mm: float, pixels_per_inch: float) -
     panel = box(left_mm, top_mm, left_mm + width, top_mm + height)
     middle = (left_mm + width / 2, top_mm + height / 2)
     layers = [Layer(panel, picture(plan, grid_of(card, pixels_per_inch)), width, height, *middle, 0.0, card.raised_mm)]
-    for piece in plan.pieces:
-        if piece.belongs != "panel":
-            continue
+    for piece in put_on_in_turn(plan):
         own = plan_of_piece(plan, piece.key)
         x, y = left_mm + piece.x_mm, top_mm + piece.y_mm
         shape = affinity.translate(piece_shape(plan, piece.key), left_mm, top_mm)
         rgb = picture(own, grid_of(own.card, pixels_per_inch))
         layers.append(Layer(shape, rgb, piece.width_mm, piece.height_mm, x, y, piece.angle_deg, piece.raised_mm))
     return layers
-
-
-def piece_shape(plan: Plan, key: str) -> BaseGeometry:
-    """What of a piece is put on, where it comes, mm on the panel; trimmed flush where it is. Raises NotFound."""
-    piece = piece_of(plan, key)
-    place = (piece.x_mm, piece.y_mm, piece.width_mm, piece.height_mm, piece.angle_deg)
-    shape = shape_of_cut(Cut(piece.key, piece.name, "spotlight", piece.outline, *place))
-    if piece.used != "whole":
-        # Where a cut lies on the piece, there it comes on the panel too: it goes along with the piece's own place and turn.
-        lies = affinity.translate(
-            union_all([shape_of_cut(cut) for cut in piece.cuts]),
-            piece.x_mm - piece.width_mm / 2,
-            piece.y_mm - piece.height_mm / 2,
-        )
-        taken = affinity.rotate(lies, piece.angle_deg, origin=(piece.x_mm, piece.y_mm))
-        shape = shape.intersection(taken) if piece.used == "cuts" else shape.difference(taken)
-    panel = box(0, 0, plan.card.panel_width_mm, plan.card.panel_height_mm)
-    return shape.intersection(panel) if piece.flush else shape
 
 
 def _moved(cover: NDArray[np.float32], across_px: float, down_px: float) -> NDArray[np.float32]:

@@ -5,8 +5,11 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from cielo.core.geometry.distance import signed_distance_mm
+from cielo.core.geometry.putting_on import piece_shape
+from cielo.core.geometry.shapes import rings_mm
 from cielo.core.materials import RESIST_KINDS
-from cielo.core.plan import Brush, Plan, Water, WipeBeads, masks_on
+from cielo.core.plan import Brush, Plan, PutOn, Water, WipeBeads, masks_on
 from cielo.core.simulation.cover import to_cover_mm
 from cielo.core.simulation.grid import Grid, grid_of
 from cielo.core.simulation.laydown import Map, strength_laid, water_laid
@@ -21,7 +24,8 @@ RIM_MM = 2.0
 
 @dataclass(frozen=True, eq=False)
 class Contact:
-    """The footprints of one plan's steps as coarse maps by step id (ink in full applications, water and wiping 0..1), and their grid."""
+    """The footprints of one plan's steps as coarse maps by step id (ink in full applications; water, wiping and
+    the pieces put on 0..1), and their grid."""
 
     plan: Plan
     grid: Grid
@@ -66,7 +70,16 @@ def contact_of(plan: Plan, on: Mapping[str, frozenset[str]] | None = None) -> Co
             maps[step.id] = laid
         elif isinstance(step, Water):
             maps[step.id] = water_laid(plan, step, lying[step.id], grid)
+        elif isinstance(step, PutOn):
+            maps[step.id] = _lies(plan, step.piece, grid)
     powders = [maps[step.id] for step in plan.steps if isinstance(step, Brush) and plan.ink(step.ink).kind in RESIST_KINDS]
     if powders:
         maps |= {step.id: np.max(powders, axis=0) for step in plan.steps if isinstance(step, WipeBeads)}
     return Contact(plan, grid, maps)
+
+
+def _lies(plan: Plan, piece: str, grid: Grid) -> Map:
+    """Where a piece comes that is put on, 0 or 1."""
+    x, y = np.broadcast_arrays(grid.x_mm[None, :], grid.y_mm[:, None])
+    rings = tuple(ring[:-1] for ring in rings_mm(piece_shape(plan, piece)))
+    return np.asarray(signed_distance_mm(rings, x, y) < 0, np.float32) if rings else np.zeros(x.shape, np.float32)

@@ -24,9 +24,9 @@ from shapely import box, union_all
 from shapely.geometry.base import BaseGeometry
 
 from cielo.core.geometry.printing import print_shape, prints_of
+from cielo.core.geometry.putting_on import piece_shape
 from cielo.core.geometry.shapes import shape_of_cut
 from cielo.core.plan import Brush, Motifs, Piece, Plan, Print, Words, piece_of, replace_step, with_piece
-from cielo.core.simulation.assembled import piece_shape
 from cielo.core.table.marks import is_figure
 from cielo.core.units import mark_mm
 from cielo.errors import BadInput

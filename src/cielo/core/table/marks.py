@@ -2,7 +2,7 @@
 
 from cielo.core.geometry.holding import is_stencil
 from cielo.core.materials import RESIST_KINDS, TOOLS, InkKind
-from cielo.core.plan import Band, Brush, EdgeMask, Halo, InPrint, Mask, Motifs, Plan, Print, Region, Slant, Step, Words
+from cielo.core.plan import Band, Brush, EdgeMask, Halo, InPrint, Mask, Motifs, Plan, Print, Region, Slant, Step, Water, Words
 
 # Tools that are worked over the panel; the others drop, print or draw.
 RUBBING = ("even", "fine", "open", "streaks")
@@ -21,6 +21,12 @@ def embosses(plan: Plan, step: Step) -> bool:
 def rubs(plan: Plan, step: Step) -> bool:
     """Whether a step's tool goes over what lies there, so that it picks it up."""
     return isinstance(step, Brush) and TOOLS[step.tool].texture in RUBBING and not embosses(plan, step)
+
+
+def is_laid_under(plan: Plan, step: Step) -> bool:
+    """Whether a step belongs under what is put on: ground that a hand works over, powder, water. A print, a pen or drops may go over a
+    piece as well."""
+    return isinstance(step, Water) or rubs(plan, step) or embosses(plan, step)
 
 
 def prints(step: Step) -> bool:

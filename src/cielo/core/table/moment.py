@@ -30,11 +30,13 @@ class Lying:
 
 @dataclass(frozen=True)
 class Wet:
-    """A laying that is not dry yet: the step, what it is of, and how long it still wants in the air, minutes."""
+    """A laying that is not dry yet: the step, what it is of, and how long it still wants in the air, minutes; ``part``: the key of the piece
+    it is on, "" for the panel."""
 
     step: str
     of: WetOf
     left_min: float
+    part: str = ""
 
 
 @dataclass(frozen=True)
@@ -46,6 +48,8 @@ class Moment:
     wet : what is not dry, in the order it was laid.
     laid : every laying of ink so far, in order.
     on_sheets : the step whose ink each sheet still carries, by the sheet's key, on the panel or off it, until it is wiped.
+    beside : what is not dry yet on each piece that lies beside it, by the piece's key.
+    put_on : the pieces that lie on it, by their keys, the last on top.
     acts : what was prepared and still holds, by what it is: ``anti-static``, ``register``, ``orient``.
     """
 
@@ -54,6 +58,8 @@ class Moment:
     wet: tuple[Wet, ...] = ()
     laid: tuple[str, ...] = ()
     on_sheets: Mapping[str, str] = field(default_factory=dict)
+    beside: Mapping[str, tuple[Wet, ...]] = field(default_factory=dict)
+    put_on: tuple[str, ...] = ()
     acts: frozenset[str] = frozenset()
 
     @property

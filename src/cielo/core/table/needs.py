@@ -6,12 +6,14 @@ from typing import Literal
 import numpy as np
 
 from cielo.core.materials import TOOLS
-from cielo.core.plan import Brush, LayMask, Plan, Prepare, Step, WetArea, WipeBeads
+from cielo.core.plan import Brush, LayMask, Plan, Prepare, PutOn, Step, WetArea, WipeBeads
 from cielo.core.simulation.contact import TRACE, Contact
 from cielo.core.table.marks import embosses, prints, rubs, sticks
 from cielo.core.table.moment import Moment, Wet
 
-NeedCode = Literal["wet-over-wet", "powder-on-open-ink", "mask-on-damp", "finish-not-dry", "packed-wet", "surface-rubbed-up"]
+NeedCode = Literal[
+    "wet-over-wet", "powder-on-open-ink", "mask-on-damp", "finish-not-dry", "packed-wet", "surface-rubbed-up", "wet-when-put-on"
+]
 # A surface that is not made for water rubs up when it is worked this often while water stands on it. Judgement.
 RUBS_UP, TENDER = 3, ("uncoated", "calendered")
 # Water left for less than this is as good as gone, minutes. Judgement.
@@ -30,7 +32,10 @@ class NotDry:
 
 def not_dry_for(plan: Plan, contact: Contact, step: Step, moment: Moment) -> tuple[NotDry, ...]:
     """Everything that should be dry before ``step`` and is not in the ``moment`` before it, in the order it was laid."""
-    return tuple(NotDry(code, wet) for wet in moment.wet if (code := _why(plan, contact, step, wet)) is not None)
+    found = tuple(NotDry(code, wet) for wet in moment.wet if (code := _why(plan, contact, step, wet)) is not None)
+    if isinstance(step, PutOn):
+        found += tuple(NotDry("wet-when-put-on", wet) for wet in moment.beside.get(step.piece, ()) if wet.of != "glue")
+    return found
 
 
 def _why(plan: Plan, contact: Contact, step: Step, wet: Wet) -> NeedCode | None:
@@ -49,6 +54,8 @@ def _why(plan: Plan, contact: Contact, step: Step, wet: Wet) -> NeedCode | None:
             return "wet-over-wet"
         case Brush() if wet.of == "water" and _rubs_up(plan, contact, step, wet):
             return "surface-rubbed-up"
+        case PutOn() if contact.meet(wet.step, step.id):
+            return "wet-when-put-on"
         case Prepare(act="mount"):
             return "packed-wet"
         case _:

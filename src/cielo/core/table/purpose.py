@@ -23,13 +23,24 @@ from cielo.core.plan import (
     Plan,
     Prepare,
     Purpose,
+    PutOn,
     Step,
     Water,
     Wipe,
+    WipeBeads,
+    plan_of_piece,
+    with_piece,
 )
 from cielo.core.sequence.lightness import lightness_on
 from cielo.core.simulation.contact import TRACE, Contact, contact_of
-from cielo.core.table.marks import covers_what_is_below, decides_way_up, embosses, is_figure, is_in_front
+from cielo.core.table.marks import (
+    covers_what_is_below,
+    decides_way_up,
+    embosses,
+    is_figure,
+    is_in_front,
+    is_laid_under,
+)
 from cielo.core.table.moment import Moment
 from cielo.core.table.needs import is_for, not_dry_for
 from cielo.core.table.walk import walk
@@ -43,7 +54,10 @@ def purpose_of(step: Step) -> Purpose:
 
 
 def settled(plan: Plan) -> Plan:
-    """The plan with a purpose on every step that has none, as the table stands."""
+    """The plan with a purpose on every step of the panel and its pieces that has none, as the table stands."""
+    for piece in plan.pieces:
+        if any(step.purpose is None for step in piece.steps):
+            plan = with_piece(plan, replace(piece, steps=settled(plan_of_piece(plan, piece.key)).steps))
     if all(step.purpose is not None for step in plan.steps):
         return plan
     fresh = read_purposes(plan)
@@ -94,9 +108,16 @@ def _dried_between(plan: Plan, below: Step, at: int) -> bool:
 
 
 def _goes_by(below: Step, above: Step) -> bool:
-    """Whether a step goes where another left the stock bare, or the other went where it was bare before this one: neither may be swapped."""
+    """Whether a step goes where another left the stock bare, or the other went where it was bare before this one, or the one is done on the
+    piece as the other trimmed it: neither may be swapped."""
+    if _trims_down(below) or _trims_down(above):
+        return isinstance(below, Brush | Water | WipeBeads) or isinstance(above, Brush | Water | WipeBeads)
     both = isinstance(below, Brush) and isinstance(above, Brush)
     return both and (isinstance(above.region, Bare) or isinstance(below.region, Bare))  # type: ignore[union-attr]
+
+
+def _trims_down(step: Step) -> bool:
+    return isinstance(step, Prepare) and step.act == "trim-down"
 
 
 def _order_is_seen(contact: Contact, below: Step, above: Step) -> bool:
@@ -136,6 +157,8 @@ def _goes_again(contact: Contact, first: Brush, again: Brush) -> bool:
 
 def _is_astray(plan: Plan, contact: Contact, below: Step, above: Step) -> bool:
     """Whether a step over another is more likely a slip than a wish: it would harm what lies there."""
+    if isinstance(below, PutOn):
+        return is_laid_under(plan, above)
     if not isinstance(below, Brush):
         return False
     if isinstance(above, Water):

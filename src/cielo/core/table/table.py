@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 
 from cielo.core.materials import FASTER
 from cielo.core.optics.spectra import lab_from_xyz
-from cielo.core.plan import Dry, DryingWay, Plan, Step
+from cielo.core.plan import Dry, DryingWay, Plan, Step, plan_of_piece
 from cielo.core.sequence.drying import in_half_minutes
 from cielo.core.simulation.contact import Contact, contact_of
 from cielo.core.simulation.run import panel_xyz
@@ -16,17 +16,19 @@ from cielo.core.table.marks import is_figure, is_in_print
 from cielo.core.table.moment import Moment
 from cielo.core.table.needs import NotDry, not_dry_for
 from cielo.core.table.purpose import settled
-from cielo.core.table.walk import walk
+from cielo.core.table.walk import walk, walk_card
 
 
 @dataclass(frozen=True, eq=False)
 class Table(Contact):
-    """A plan's contact, walked."""
+    """A plan's contact, walked. ``walked``: the moments of a piece as the run of the whole card has them."""
+
+    walked: tuple[Moment, ...] | None = None
 
     @cached_property
     def moments(self) -> tuple[Moment, ...]:
         """``[i]`` is the table before step i; the last is after all steps."""
-        return walk(self.plan, self)
+        return walk(self.plan, self) if self.walked is None else self.walked
 
     @cached_property
     def as_planned(self) -> Plan:
@@ -59,6 +61,13 @@ def suggested_minutes(plan: Plan, step: Dry, way: DryingWay | None = None) -> fl
     """What a drying wants until nothing is wet any more, minutes, rounded up to halves."""
     wet = table_of(plan).before(step).wet
     return in_half_minutes(max((one.left_min for one in wet), default=0.0) / FASTER[way or step.way])
+
+
+def tables_of(plan: Plan) -> dict[str, Table]:
+    """The table of every part of a card by its key, "" for the panel, walked together."""
+    contacts = {"": contact_of(plan), **{piece.key: contact_of(plan_of_piece(plan, piece.key)) for piece in plan.pieces}}
+    walked = walk_card(plan, contacts)
+    return {part: Table(own.plan, own.grid, own.maps, walked[part]) for part, own in contacts.items()}
 
 
 def table_of(plan: Plan) -> Table:

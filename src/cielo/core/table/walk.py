@@ -1,18 +1,34 @@
-"""A plan walked once, step by step: the moment before each of its steps and the one after the last.
+"""A card walked once, step by step of its one run: the moment before each step of the panel and of every piece, and the one after the last.
+
+While hands work on one part, and while it dries, the others dry too.
 
 A laying wants w minutes of air (``wants_min``): by kind of ink, how quickly it dries, the stock and how much is laid. While t minutes
 pass, whether hands work or ink dries, it wants t less; a way of drying that is f times as fast as air takes f t off. Melted powder
 is dry at once. Figures: common practice, no source (``sequence.drying``).
 """
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import replace
 
 from cielo.core.materials import RESIST_KINDS
-from cielo.core.plan import Brush, LayMask, LiftMask, Plan, Prepare, Pressed, Step, Water, Wipe, same_sheet
+from cielo.core.plan import (
+    Brush,
+    LayMask,
+    LiftMask,
+    Plan,
+    Prepare,
+    Pressed,
+    PutOn,
+    Step,
+    Water,
+    Wipe,
+    plan_of_piece,
+    run_of,
+    same_sheet,
+)
 from cielo.core.sequence.drying import wants_min
 from cielo.core.sequence.durations import passing_min
-from cielo.core.simulation.contact import Contact
+from cielo.core.simulation.contact import Contact, contact_of
 from cielo.core.table.moment import Lying, Moment, Wet
 
 # What is prepared holds for all that follows.
@@ -20,11 +36,34 @@ HOLDS = ("anti-static", "register", "orient")
 
 
 def walk(plan: Plan, contact: Contact) -> tuple[Moment, ...]:
-    """The moments of a plan: ``[i]`` is before step i, the last after all of them."""
+    """The moments of a plan's panel: ``[i]`` is before its step i, the last after all of the card."""
+    if any(piece.steps for piece in plan.pieces):
+        beside = {piece.key: contact_of(plan_of_piece(plan, piece.key)) for piece in plan.pieces}
+        return walk_card(plan, {"": contact, **beside})[""]
     moments = [Moment()]
     for step in plan.steps:
         moments.append(_after(plan, contact, step, moments[-1]))
     return tuple(moments)
+
+
+def walk_card(plan: Plan, contacts: Mapping[str, Contact]) -> dict[str, tuple[Moment, ...]]:
+    """The moments of every part of a card by its key, "" for the panel, in the order of its run; ``contacts``: of each part as a plan of
+    its own."""
+    moments = {part: [Moment()] for part in contacts}
+    now = {part: Moment() for part in contacts}  # as it stands, whatever part was worked on last
+    for done in run_of(plan):
+        own = contacts[done.part]
+        part = plan if not done.part else own.plan
+        if not done.part:
+            beside = {key: tuple(replace(w, part=key) for w in moment.wet) for key, moment in now.items() if key and moment.wet}
+            now[""] = replace(now[""], beside=beside)
+        moments[done.part][-1] = now[done.part]
+        minutes, _ = passing_min(part, done.step)
+        for key, moment in now.items():
+            passed = replace(moment, at_min=moment.at_min + minutes, wet=_dried(moment.wet, minutes))
+            now[key] = _after(part, own, done.step, moment) if key == done.part else passed
+        moments[done.part].append(now[done.part])
+    return {part: (*walked[:-1], now[part]) for part, walked in moments.items()}
 
 
 def sheet_of(plan: Plan, key: str) -> str:
@@ -61,6 +100,10 @@ def _after(plan: Plan, contact: Contact, step: Step, before: Moment) -> Moment:
             glued = (Wet(step.id, "glue", wants_min(plan, step)),) if step.act == "mount" else ()
             acts = moment.acts | {step.act} if step.act in HOLDS else moment.acts
             return replace(moment, wet=(*moment.wet, *glued), acts=acts)
+        case PutOn():
+            wants = wants_min(plan, step)
+            glued = (Wet(step.id, "glue", wants),) if wants else ()
+            return replace(moment, wet=(*moment.wet, *glued), put_on=(*moment.put_on, step.piece))
         case _:
             return moment
 
