@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from cielo.core.advice.finding import Finding
-from cielo.core.advice.judge import CHECKS, judge, troubles
+from cielo.core.advice.judge import CARD_CHECKS, CHECKS, judge, troubles
 from cielo.core.advice.seam_checks import seams_of
 from cielo.core.advice.supplies import OnShelf, Supplies
 from cielo.core.materials import Ink, InkKind, Paper, Stock, Swatch
@@ -38,6 +38,7 @@ from cielo.core.plan import (
     Piece,
     Plan,
     Prepare,
+    PutOn,
     Region,
     Reveals,
     Schools,
@@ -165,6 +166,7 @@ STRIP = Piece("strip", "strip", SMOOTH, 80.0, 20.0, 60.0, 88.0)
 PRINT = Piece("print", "second print", SMOOTH, 100.0, 100.0, 60.0, 85.0)
 HOLE = Cut("square", "square", "spotlight", "rectangle", 50.0, 50.0, 20.0, 20.0)
 
+PUT_ON = Piece("strip", "strip", SMOOTH, 90.0, 16.0, 60.0, 140.0, raised_mm=1.5)
 CASES: list[tuple[str, Plan, Plan]] = [
     ("stark-seam", plan(lay("yellow", top(80, 3)), lay("blue", low(86, 3))), plan(lay("yellow", top(60, 45)), lay("blue", low(66, 45)))),
     ("stark-seam", plan(lay("yellow", top(80, 3)), lay("blue", low(86, 3))), plan(lay("yellow", top(80, 0)), lay("blue", low(86, 0)))),
@@ -227,6 +229,10 @@ CASES: list[tuple[str, Plan, Plan]] = [
     ("finish-not-dry", plan(lay("paste", tool="knife"), AIR, LayMask("", "moon")),
      plan(lay("paste", tool="knife"), LONG, LayMask("", "moon"))),
     ("packed-wet", plan(lay("pigment"), AIR, MOUNT), plan(lay("pigment"), Dry("", "air", 16), MOUNT)),
+    ("wet-when-put-on", plan(lay("pigment"), PutOn("", "strip"), pieces=(PUT_ON,)),
+     plan(lay("pigment"), Dry("", "air", 16), PutOn("", "strip"), pieces=(PUT_ON,))),
+    ("wet-when-put-on", plan(PutOn("", "strip"), pieces=(replace(PUT_ON, steps=(Brush("s1", "pigment", "large-brush", Whole()),)),)),
+     plan(Dry("", "air", 16), PutOn("", "strip"), pieces=(replace(PUT_ON, steps=(Brush("s1", "pigment", "large-brush", Whole()),)),))),
     ("packed-wet", plan(lay("pigment"), AIR, MOUNT), plan(lay("pigment"), Dry("", "heat", 3), MOUNT)),
     ("glue-shows", plan(lay("pale"), stock=VELLUM), plan(lay("pale"))),
     ("mask-left-on", plan(LayMask("", "moon"), lay("blue")), plan(LayMask("", "moon"), lay("blue"), LiftMask("", "moon"))),
@@ -255,10 +261,10 @@ CASES: list[tuple[str, Plan, Plan]] = [
      plan(lay("pale"), AIR, say("dark"), lay("white", top(40, 5), "foam", onto="dry"))),
     ("covered-by-later", plan(stamp("yellow"), AIR, lay("dark", passes=5, onto="dry")),
      plan(stamp("dark"), AIR, lay("yellow", passes=2, onto="dry"))),
-    ("covered-by-later", plan(say("dark"), pieces=(STRIP,)), plan(say("dark"), pieces=(replace(STRIP, y_mm=40.0),))),
-    ("covered-by-later", plan(say("dark"), pieces=(replace(PRINT, cuts=(HOLE,), used="cuts"),)),
+    ("piece-covers", plan(say("dark"), pieces=(STRIP,)), plan(say("dark"), pieces=(replace(STRIP, y_mm=40.0),))),
+    ("piece-covers", plan(say("dark"), pieces=(replace(PRINT, cuts=(HOLE,), used="cuts"),)),
      plan(say("dark"), pieces=(replace(PRINT, cuts=(replace(HOLE, y_mm=20.0),), used="cuts"),))),
-    ("covered-by-later", plan(say("dark"), pieces=(replace(PRINT, cuts=(replace(HOLE, y_mm=20.0),), used="rest"),)),
+    ("piece-covers", plan(say("dark"), pieces=(replace(PRINT, cuts=(replace(HOLE, y_mm=20.0),), used="rest"),)),
      plan(say("dark"), pieces=(replace(PRINT, cuts=(replace(HOLE, width_mm=90.0, height_mm=30.0),), used="rest"),))),
     ("motif-cut", moon_and("rosette", 6.0, 120.0, 20.0), moon_and("rosette", 60.0, 80.0, 126.0)),
     ("off-the-piece", plan(say("dark", 16)), plan(say("dark", 9))),
@@ -378,10 +384,10 @@ def test_the_steepest_place_of_a_slanted_seam_is_where_and_what_the_picture_show
 
 
 def test_every_code_of_the_trades_table_is_exercised() -> None:
-    """46 codes of the trade and 18 more of the table; ``not-on-shelf`` and ``ink-invisible`` have tests of their own."""
+    """46 codes of the trade, 18 more of the table and one of putting on; ``not-on-shelf`` and ``ink-invisible`` have tests of their own."""
     exercised = {case[0] for case in (*CASES, *test_shapes_and_sizes.CASES, *test_order_and_advice.CASES)}
-    assert exercised | {"ink-invisible"} == set(CHECKS)
-    assert len(CHECKS) + 1 == 46 + 18
+    assert exercised - set(CARD_CHECKS) | {"ink-invisible"} == set(CHECKS)
+    assert len(CHECKS) + 1 == 46 + 18 + 1
 
 
 @pytest.mark.parametrize("of", demo_plans(), ids=lambda of: of.title)

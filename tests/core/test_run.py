@@ -43,6 +43,9 @@ CIRCLE = Piece("piece-2", "circle", SMOOTH, 35.0, 35.0, 60.0, 60.0, "round")
 INSIDE = Piece("piece-3", "inside", SMOOTH, 35.0, 35.0, 60.0, 60.0, belongs="inside")
 
 
+MADE: tuple[Step, ...] = (lay("red"), AIR, stamp("dark", size=12))
+
+
 def numbered(*steps: Step) -> tuple[Step, ...]:
     return tuple(replace(step, id=f"s{n}") for n, step in enumerate(steps, 1))
 
@@ -52,7 +55,7 @@ def cards(draw: st.DrawFn) -> Plan:
     """A panel with pieces, each with steps of its own, put on anywhere and done in any order."""
     of = draw(plans(most=4))
     pieces = tuple(
-        replace(piece, steps=numbered(*[lay("red"), AIR, stamp("dark", size=12)][: draw(st.integers(0, 3))]))
+        replace(piece, steps=numbered(*MADE[: draw(st.integers(0, 3))]))
         for piece in (STRIP, CIRCLE, INSIDE)[: draw(st.integers(1, 3))]
     )
     whole = replace(of, pieces=pieces)
@@ -92,7 +95,7 @@ def test_an_edit_of_one_part_leaves_the_others_where_they_were(whole: Plan, data
     match data.draw(st.sampled_from(["add", "move", "take out"])):
         case "add":
             changed = insert_step(
-                own, lay("blue", id=new_step_id(whole)), data.draw(st.sampled_from([s.id for s in own.steps] or [None]))
+                own, lay("blue", id=new_step_id(whole)), data.draw(st.sampled_from([None, *(s.id for s in own.steps)]))
             )
         case "move" if own.steps:
             changed = move_step(own, data.draw(st.sampled_from([s.id for s in own.steps])), None)

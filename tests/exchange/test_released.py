@@ -12,7 +12,7 @@ import pytest
 from cielo.app.bench import stand_at_bench
 from cielo.app.cards import Basis, change_card, list_cards, open_card
 from cielo.core.order.arrange import in_order
-from cielo.core.plan import Brush, LayMask, move_step, put_on_in_turn, with_piece, without_steps
+from cielo.core.plan import Brush, LayMask, move_step, put_on_in_turn, run_of, with_piece, without_steps
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.run import panel_xyz
 from cielo.core.table.purpose import purpose_of
@@ -52,7 +52,7 @@ def test_a_plan_of_version_2_puts_its_pieces_on_last_and_loses_nothing(path: Pat
     old = json.loads(path.read_bytes())
     assert old["version"] == 2
     plan = read_plan(path.read_bytes())
-    assert all(step.purpose is not None for part in (plan, *plan.pieces) for step in part.steps)
+    assert all(done.step.purpose is not None for done in run_of(plan))
     new = json.loads(write_plan(plan))
     put_on = [step["piece"] for step in new["steps"] if step["do"] == "put-on"]
     assert put_on == [piece["key"] for piece in old.get("pieces", []) if piece["belongs"] == "panel"]

@@ -19,12 +19,12 @@ from cielo.core.plan import (
     Brush,
     OwnImage,
     Plan,
-    Prepare,
     Print,
     insert_step,
     new_step_id,
 )
 from cielo.core.sequence.lightness import lightness_on
+from cielo.core.table.marks import comes_last
 from cielo.errors import BadInput, NotFound
 from cielo.exchange.svg_drawing import read_svg
 from cielo.store.database import Store
@@ -57,7 +57,7 @@ def mask_from_print(store: Store, card_id: str, basis: Basis, step_id: str) -> C
 
     def masked(plan: Plan) -> Plan:
         later = plan.steps[plan.index_of(step_id) + 1 :]
-        end = next((s.id for s in later if isinstance(s, Prepare) and s.act in ("trim", "mount")), None)
+        end = next((s.id for s in later if comes_last(s)), None)
         return with_derived(with_own_mask(plan, step_id, later[0].id if later else None, end))
 
     return change_card(store, card_id, basis, "mask its own prints", masked)

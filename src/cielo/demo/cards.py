@@ -29,6 +29,7 @@ from cielo.core.plan import (
     Towards,
     Words,
     new_step_id,
+    with_all_put_on,
 )
 from cielo.core.sequence.gradient import GradientWish
 from cielo.core.sequence.grounds import lay_out
@@ -73,7 +74,7 @@ def _stamped(plan: Plan, ink: str, *regions: Print | Words) -> Plan:
 def _with_piece(plan: Plan, piece: Piece, ink: str, region: Print | Words) -> Plan:
     """A plan with a piece put on it that is printed once."""
     step = Brush("s1", _ink(plan, ink), "stamp", region, "first", 1, "dry")
-    return replace(plan, pieces=(*plan.pieces, replace(piece, steps=(step,))))
+    return with_derived(with_all_put_on(replace(plan, pieces=(*plan.pieces, replace(piece, steps=(step,))))))
 
 
 def _standing(motif: Motif, size_mm: float, plan: Plan, *x_mm: float) -> Print:

@@ -3191,7 +3191,8 @@ export interface components {
          * @description A card on the desk: its plan, read aloud; ``undoes`` and ``redoes`` are what those would take back, in words, and
          *     ``undoes_of`` and ``redoes_of`` the windows those were made in, where they are known.
          *
-         *     Of a piece, its own plan; ``piece`` is its key, and ``pieces`` all those of the card in any case.
+         *     Of a piece, its own plan; ``piece`` is its key, and ``pieces`` all those of the card in any case, and ``run`` what
+         *     all its steps are kept under, in the order in which they are done.
          *     ``measured``: what was measured of its inks and stock since it was planned.
          */
         CardOut: {
@@ -3217,6 +3218,8 @@ export interface components {
             piece: string | null;
             /** Pieces */
             pieces: components["schemas"]["BesideOut"][];
+            /** Run */
+            run: string[];
         };
         /** CardSummary */
         CardSummary: {
@@ -5382,7 +5385,7 @@ export interface components {
              * Steps
              * @default []
              */
-            steps: (components["schemas"]["Brush"] | components["schemas"]["LayMask"] | components["schemas"]["LiftMask"] | components["schemas"]["Wipe"] | components["schemas"]["Dry"] | components["schemas"]["Water"] | components["schemas"]["WipeBeads"] | components["schemas"]["Prepare"])[];
+            steps: (components["schemas"]["Brush"] | components["schemas"]["LayMask"] | components["schemas"]["LiftMask"] | components["schemas"]["Wipe"] | components["schemas"]["Dry"] | components["schemas"]["Water"] | components["schemas"]["WipeBeads"] | components["schemas"]["Prepare"] | components["schemas"]["PutOn"])[];
             /**
              * Holds
              * @default []
@@ -5473,10 +5476,10 @@ export interface components {
             format: "cielo.plan";
             /**
              * Version
-             * @default 2
+             * @default 3
              * @enum {integer}
              */
-            version: 1 | 2;
+            version: 1 | 2 | 3;
             /** Title */
             title: string;
             /**
@@ -5498,7 +5501,7 @@ export interface components {
              * Steps
              * @default []
              */
-            steps: (components["schemas"]["Brush"] | components["schemas"]["LayMask"] | components["schemas"]["LiftMask"] | components["schemas"]["Wipe"] | components["schemas"]["Dry"] | components["schemas"]["Water"] | components["schemas"]["WipeBeads"] | components["schemas"]["Prepare"])[];
+            steps: (components["schemas"]["Brush"] | components["schemas"]["LayMask"] | components["schemas"]["LiftMask"] | components["schemas"]["Wipe"] | components["schemas"]["Dry"] | components["schemas"]["Water"] | components["schemas"]["WipeBeads"] | components["schemas"]["Prepare"] | components["schemas"]["PutOn"])[];
             /**
              * Focal
              * @default []
@@ -5539,6 +5542,11 @@ export interface components {
              * @default []
              */
             pieces: components["schemas"]["Piece"][];
+            /**
+             * Run
+             * @default []
+             */
+            run: string[];
             /**
              * Hand
              * @default 1
@@ -5651,7 +5659,8 @@ export interface components {
         /**
          * Prepare
          * @description A thing done that lays no ink: the anti-static bag, a tool cleaned (``tool``), a clean brush swept over, corner marks, trying on
-         *     scrap which way is up, turning the panel round, trimming, mounting.
+         *     scrap which way is up, turning the panel round, cutting out what is cut from it, trimming it to work on it smaller (``trim-down``) or at
+         *     the end, mounting.
          */
         Prepare: {
             /** Id */
@@ -5660,7 +5669,7 @@ export interface components {
              * Act
              * @enum {string}
              */
-            act: "anti-static" | "clean-tool" | "sweep" | "register" | "orient" | "turn" | "trim" | "mount";
+            act: "anti-static" | "clean-tool" | "sweep" | "register" | "orient" | "turn" | "cut" | "trim-down" | "trim" | "mount";
             /** Tool */
             tool?: string | null;
             /**
@@ -5907,6 +5916,22 @@ export interface components {
                     number
                 ]
             ];
+        };
+        /**
+         * PutOn
+         * @description A piece made beside the panel is put on it: where, how high and how it is trimmed the piece says itself.
+         */
+        PutOn: {
+            /** Id */
+            id: string;
+            /** Piece */
+            piece: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "put-on";
+            purpose?: components["schemas"]["Purpose"] | null;
         };
         /**
          * PutPiece

@@ -321,6 +321,8 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
   prepare("register", t("logic.newSteps.markTheCorners"), t("logic.newSteps.beforeAPrintThatComes"));
   prepare("orient", t("logic.newSteps.decideWhichWayIsUp"), t("logic.newSteps.andTryItOnScrap"));
   prepare("turn", t("logic.newSteps.turnThePanelRound"), t("logic.newSteps.whatFollowsIsSaidSo"));
+  prepare("cut", t("logic.newSteps.cutItOut"), t("logic.newSteps.whenItIsDry"));
+  prepare("trim-down", t("logic.newSteps.trimItDown"), t("logic.newSteps.toGoOnSmaller"));
   prepare("trim", t("logic.newSteps.trimThePanel"), t("logic.newSteps.whenAllInkIsLaid"));
   prepare("mount", t("logic.newSteps.mountIt"), t("logic.newSteps.whenAllIsDry"));
   return list;

@@ -76,10 +76,11 @@ export function withoutStep(plan: PlanModel, stepId: string): PlanModel {
   };
 }
 
-/** The last step before the panel is trimmed and mounted: what is added to the picture comes after it. */
+/** The last step before pieces are put on and the panel is trimmed and mounted: what is added to the picture comes after it. */
 export function lastOfGround(steps: readonly Step[]): Step | undefined {
   const end = steps.findIndex(
-    (step) => step.do === "prepare" && (step.act === "trim" || step.act === "mount"),
+    (step) =>
+      step.do === "put-on" || (step.do === "prepare" && (step.act === "trim" || step.act === "mount")),
   );
   return end < 0 ? steps[steps.length - 1] : steps[end - 1];
 }

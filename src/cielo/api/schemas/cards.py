@@ -12,7 +12,7 @@ from cielo.core.bounds import MOST_INKS, Key, Name, Side
 from cielo.core.geometry.putting_on import piece_shape
 from cielo.core.geometry.shapes import rings_mm
 from cielo.core.optics.spectra import hex_from_lab
-from cielo.core.plan import Belongs, Card, Cut, Disc, Edge, Fade, Fold, Used, pieces_made
+from cielo.core.plan import Belongs, Card, Cut, Disc, Edge, Fade, Fold, Used, pieces_made, run_of
 from cielo.core.sequence.gradient import GradientWish, SeamSchool
 from cielo.core.units import Units
 from cielo.exchange.materials_model import InkModel
@@ -134,7 +134,8 @@ class CardOut(BaseModel):
     """A card on the desk: its plan, read aloud; ``undoes`` and ``redoes`` are what those would take back, in words, and
     ``undoes_of`` and ``redoes_of`` the windows those were made in, where they are known.
 
-    Of a piece, its own plan; ``piece`` is its key, and ``pieces`` all those of the card in any case.
+    Of a piece, its own plan; ``piece`` is its key, and ``pieces`` all those of the card in any case, and ``run`` what
+    all its steps are kept under, in the order in which they are done.
     ``measured``: what was measured of its inks and stock since it was planned.
     """
 
@@ -150,6 +151,7 @@ class CardOut(BaseModel):
     remembered: list[RememberedOut]
     piece: str | None
     pieces: list[BesideOut]
+    run: list[str]
 
     @classmethod
     def of(cls, card: CardOnDesk, reading: Reading) -> Self:
@@ -176,6 +178,7 @@ class CardOut(BaseModel):
                 )
                 for piece in pieces_made(card.whole)
             ],
+            run=[done.kept for done in run_of(card.whole)],
         )
 
 

@@ -5,9 +5,9 @@ from collections.abc import Iterator
 from cielo.core.advice.finding import Finding, Remedy
 from cielo.core.advice.looking import add_before, brushings, strongest, with_step
 from cielo.core.materials import FASTER
-from cielo.core.order.rules import LAST
-from cielo.core.plan import Brush, Dry, Plan, Prepare, Tapes
+from cielo.core.plan import Brush, Dry, Plan, Tapes
 from cielo.core.sequence.drying import in_half_minutes, ink_wants
+from cielo.core.table.marks import comes_last
 from cielo.core.table.table import Table
 
 # Kinds that dry into a sheet and not in the air: on one that takes nothing up they stay open. Common practice, no source.
@@ -65,7 +65,7 @@ def never_dries_here(plan: Plan, table: Table) -> Iterator[Finding]:
             continue
         told.add(ink.key)
         heat = Dry("", "heat", in_half_minutes(ink_wants(ink, surface) / FASTER["heat"]))
-        end = next((s for s in plan.steps if isinstance(s, Prepare) and s.act in LAST), None)
+        end = next((s for s in plan.steps if comes_last(s)), None)
         yield Finding(
             "never-dries-here",
             "warn",

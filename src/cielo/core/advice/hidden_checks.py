@@ -2,7 +2,6 @@
 
 from collections.abc import Iterator
 from dataclasses import replace
-from math import ceil, floor
 
 import numpy as np
 from shapely import box
@@ -12,13 +11,14 @@ from cielo.core.advice.finding import Finding, Place
 from cielo.core.advice.looking import after, area, both, brushings, moved_before, offered, strongest, with_step
 from cielo.core.geometry.lettering import words_shape
 from cielo.core.geometry.printing import Printed, called_prints, moved, print_shape, with_own_mask
-from cielo.core.geometry.putting_on import piece_shape
+from cielo.core.geometry.shapes import shape_of_cut
 from cielo.core.keeping import kept
 from cielo.core.materials import TOOLS, TRANSPARENT_KINDS, Ink, Paper
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.spectra import lab_from_xyz
 from cielo.core.plan import Brush, Plan, Print, Words, move_step, without_steps
+from cielo.core.plan.beside import OUTLINE
 from cielo.core.sequence.lightness import SAME_LIGHTNESS, lightness_on
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.maps import layings
@@ -150,35 +150,6 @@ def covered_by_later(plan: Plan, table: Table) -> Iterator[Finding]:
             ),
             measure=f"{_share_covered(table, worst, later):.0%} of it",
         )
-    yield from _words_under_pieces(plan)
-
-
-def _words_under_pieces(plan: Plan) -> Iterator[Finding]:
-    """Words of the panel that a piece put on it lies over."""
-    for piece in (one for one in plan.pieces if one.belongs == "panel"):
-        lies = piece_shape(plan, piece.key)
-        _, top, _, foot = lies.bounds if not lies.is_empty else (0.0, 0.0, 0.0, 0.0)
-        for step in brushings(plan):
-            if not isinstance(step.region, Words) or not is_figure(step):
-                continue
-            words = words_shape(step.region)
-            hidden = words.intersection(lies).area / max(words.area, 1e-9)
-            if hidden < A_LETTER:
-                continue
-            clear = [top - CLEAR_MM - words.bounds[3], foot + CLEAR_MM - words.bounds[1]]
-            moves = sorted((floor(by) if by < 0 else ceil(by) for by in clear), key=abs)
-            yield Finding(
-                "covered-by-later",
-                "warn",
-                step.id,
-                f"The {piece.name} lies over “{step.region.text}”.",
-                "What is put on hides what lies under it. Words want a place that stays bare.",
-                Place(words.intersection(lies).centroid.x, words.intersection(lies).centroid.y),
-                offered(
-                    [("Move the words clear of it", with_step(plan, step, region=moved(step.region, 0.0, by))) for by in moves]
-                ),
-                measure=f"{hidden:.0%} of it",
-            )
 
 
 def _print(plan: Plan, figure: Brush) -> str:
@@ -214,7 +185,8 @@ def _next(plan: Plan, step: Brush) -> str | None:
 
 def off_the_piece(plan: Plan, table: Table) -> Iterator[Finding]:
     """Words of which part runs off the panel, and prints that lie beside it."""
-    panel = box(0, 0, plan.card.panel_width_mm, plan.card.panel_height_mm)
+    outline = next((cut for cut in plan.cuts if cut.key == OUTLINE), None)
+    panel = shape_of_cut(outline) if outline else box(0, 0, plan.card.panel_width_mm, plan.card.panel_height_mm)
     for step in brushings(plan):
         region = step.region
         if not isinstance(region, Print | Words) or not is_figure(step):

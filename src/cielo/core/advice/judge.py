@@ -14,6 +14,7 @@ from cielo.core.advice import (
     hidden_checks,
     ink_checks,
     order_checks,
+    piece_checks,
     resist_checks,
     seam_checks,
     stamp_checks,
@@ -99,6 +100,17 @@ CHECKS: dict[str, Check] = {
 }
 
 
+# Those on the card put together, which look at every part of it.
+CARD_CHECKS: dict[str, Check] = {
+    "piece-covers": piece_checks.piece_covers,
+    "hangs-over": piece_checks.hangs_over,
+    "upside-down": piece_checks.upside_down,
+    "cut-through": piece_checks.cut_through,
+    "out-of-register": piece_checks.out_of_register,
+    "falls-on-piece": piece_checks.falls_on_piece,
+}
+
+
 def judge(plan: Plan, supplies: Supplies | None = None) -> tuple[Finding, ...]:
     """Every finding on a plan: on the card as a whole first, then by the step it stands at, then by code.
 
@@ -116,6 +128,7 @@ def checked(plan: Plan) -> tuple[Finding, ...]:
     tables = tables_of(plan)
     return (
         *_found(plan, tables[""]),
+        *(finding for check in CARD_CHECKS.values() for finding in check(plan, tables[""])),
         *(finding for piece in plan.pieces for finding in _of_piece(plan, piece, tables[piece.key])),
     )
 

@@ -14,7 +14,6 @@ from cielo.core.plan import (
     LayMask,
     LiftMask,
     Plan,
-    Prepare,
     Purpose,
     Step,
     Tapes,
@@ -25,6 +24,7 @@ from cielo.core.plan import (
     without_steps,
 )
 from cielo.core.simulation.contact import A_FEW
+from cielo.core.table.marks import comes_last
 from cielo.core.table.purpose import purpose_of, read_purposes
 from cielo.core.table.table import Table
 from cielo.errors import BadInput
@@ -140,7 +140,7 @@ def mask_left_on(plan: Plan, table: Table) -> Iterator[Finding]:
         mask = plan.mask(one.mask)
         are, they = ("are", "them") if isinstance(mask, Tapes) else ("is", "it")
         lift = LiftMask(new_step_id(plan), one.mask, purpose=Purpose(to=one.laid_by))
-        end = next((step.id for step in plan.steps if isinstance(step, Prepare) and step.act in ("trim", "mount")), None)
+        end = next((step.id for step in plan.steps if comes_last(step)), None)
         yield Finding(
             "mask-left-on",
             "warn",

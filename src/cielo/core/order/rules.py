@@ -27,11 +27,8 @@ from cielo.core.plan import (
 )
 from cielo.core.sequence.lightness import SAME_LIGHTNESS, lightness_on
 from cielo.core.simulation.contact import Contact, contact_of
-from cielo.core.table.marks import covers_what_is_below, embosses, is_figure, is_in_front, is_laid_under, rubs
+from cielo.core.table.marks import LAST, covers_what_is_below, embosses, is_figure, is_in_front, is_laid_under, rubs
 from cielo.core.table.purpose import purpose_of
-
-# Things done when all ink is laid, in this order.
-LAST = ("trim", "mount")
 
 
 class Force(IntEnum):

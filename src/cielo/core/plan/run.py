@@ -1,8 +1,9 @@
 """One run of work for the panel and every piece of a card: what is done after what, whichever of them it is done on.
 
 Each part keeps the order of its own steps; ``Plan.run`` says how the parts follow on each other, as far as that was ever chosen. Where it
-was not, a piece is made just before it is put on the panel and before the wait for that, the front and the inside of the base before the panel is mounted, the back of
-the panel and the envelope last. So a step that is added, moved or taken out anywhere needs no other list set right.
+was not, a piece is made just before it is put on the panel and before the wait for that, the front and the inside of the base before the
+panel is mounted, the back of the panel and the envelope last. So a step that is added, moved or taken out anywhere needs no other list
+set right.
 """
 
 from collections.abc import Iterator, Sequence
@@ -98,12 +99,14 @@ def _usual(plan: Plan) -> tuple[Done, ...]:
                 yield from (Done(piece.key, step) for step in piece.steps)
 
     belongs = {name: [p for p in plan.pieces if p.belongs == name] for name in ("base", "inside", "back", "envelope", "panel")}
+    put_on = {step.piece for step in plan.steps if isinstance(step, PutOn)}
+    never_put_on = [piece for piece in belongs["panel"] if piece.key not in put_on]
     for at, step in enumerate(plan.steps):
         if isinstance(step, PutOn | Dry):
             soon = [one.piece for one in takewhile(_waits_or_puts_on, plan.steps[at:]) if isinstance(one, PutOn)]
             run += make(*(piece for piece in plan.pieces if piece.key in soon))
         if isinstance(step, Prepare) and step.act == "mount":
-            run += make(*belongs["base"], *belongs["inside"], *belongs["back"])
+            run += make(*never_put_on, *belongs["base"], *belongs["inside"], *belongs["back"])
         run.append(Done("", step))
     run += make(*belongs["panel"], *belongs["base"], *belongs["inside"], *belongs["back"], *belongs["envelope"])
     return tuple(run)

@@ -2,12 +2,32 @@
 
 from cielo.core.geometry.holding import is_stencil
 from cielo.core.materials import RESIST_KINDS, TOOLS, InkKind
-from cielo.core.plan import Band, Brush, EdgeMask, Halo, InPrint, Mask, Motifs, Plan, Print, Region, Slant, Step, Water, Words
+from cielo.core.plan import (
+    Band,
+    Brush,
+    EdgeMask,
+    Halo,
+    InPrint,
+    Mask,
+    Motifs,
+    Plan,
+    Prepare,
+    Print,
+    PutOn,
+    Region,
+    Slant,
+    Step,
+    Water,
+    Words,
+)
 
 # Tools that are worked over the panel; the others drop, print or draw.
 RUBBING = ("even", "fine", "open", "streaks")
 # Kinds that cover what lies below them.
 OPAQUE: frozenset[InkKind] = frozenset({"white", "metallic", "paste"})
+
+# Things done when all ink is laid, in this order.
+LAST = ("trim", "mount")
 
 # Motifs that have a top and a bottom.
 DIRECTED = ("saguaro", "arch", "leaf")
@@ -27,6 +47,11 @@ def is_laid_under(plan: Plan, step: Step) -> bool:
     """Whether a step belongs under what is put on: ground that a hand works over, powder, water. A print, a pen or drops may go over a
     piece as well."""
     return isinstance(step, Water) or rubs(plan, step) or embosses(plan, step)
+
+
+def comes_last(step: Step) -> bool:
+    """Whether a step comes when the ground and what is printed on it are done: putting on, trimming, mounting."""
+    return isinstance(step, PutOn) or (isinstance(step, Prepare) and step.act in LAST)
 
 
 def prints(step: Step) -> bool:

@@ -39,6 +39,8 @@ const ACTS = {
   register: t("step.runOfProofs.cornerMarks"),
   orient: t("step.runOfProofs.whichWayUp"),
   turn: t("step.runOfProofs.turnItRound"),
+  cut: t("step.runOfProofs.cutOut"),
+  "trim-down": t("step.runOfProofs.trimDown"),
   trim: t("step.runOfProofs.trim"),
   mount: t("step.runOfProofs.mount"),
 } as const;
@@ -51,6 +53,8 @@ function title(step: Step) {
     return step.do === "lay-mask" ? t("step.runOfProofs.on", { mask }) : t("step.runOfProofs.off", { mask });
   }
   if (step.do === "prepare") return ACTS[step.act];
+  if (step.do === "put-on")
+    return t("step.runOfProofs.on", { mask: card.value?.pieces.find(({ key }) => key === step.piece)?.name });
   return step.do === "dry" ? sayMinutes(step.minutes) : (NAMES[step.do] ?? "");
 }
 function colour(step: Step) {

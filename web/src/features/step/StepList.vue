@@ -4,6 +4,7 @@ import { computed, nextTick, ref, watch } from "vue";
 import type { Finding, Step } from "../../api/models";
 import WordMenu from "../../components/word/WordMenu.vue";
 import { useDesk } from "../../composables/useDesk";
+import { OF, pieceId } from "../../logic/beside";
 import { unbroken } from "../../logic/length";
 import { newSteps } from "../../logic/newSteps";
 import { regionOf } from "../../logic/prints";
@@ -45,6 +46,31 @@ let pressed = false;
 function press(id: string) {
   pressed = true;
   emit("choose", id);
+}
+
+/** What is done to pieces before a step of the panel, as the run has it, and after its last: each piece with how many steps. */
+const besideOf = computed(() => {
+  const before = new Map<string, { key: string; name: string; steps: number }[]>();
+  let waiting: { key: string; name: string; steps: number }[] = [];
+  for (const kept of desk.saved?.piece ? [] : (desk.saved?.run ?? [])) {
+    const [part, id] = kept.includes(OF) ? kept.split(OF) : ["", kept];
+    if (!part) {
+      if (waiting.length) before.set(id ?? "", waiting);
+      waiting = [];
+      continue;
+    }
+    const name = desk.saved?.pieces.find((piece) => piece.key === part)?.name ?? "";
+    const last = waiting[waiting.length - 1];
+    if (last?.key === part) last.steps++;
+    else waiting.push({ key: part, name, steps: 1 });
+  }
+  before.set("", waiting);
+  return before;
+});
+const toPiece = (key: string) => ({ name: "desk", params: { id: pieceId(desk.id, key) } });
+function takeAway(piece: string) {
+  emit("choose", null);
+  desk.push(t("step.stepList.takeThePieceAway"), { do: "take-piece-away", piece });
 }
 
 /** What is thrown goes everywhere: part of the panel can be covered for its time. */
@@ -164,106 +190,129 @@ function takeOut(id: string) {
     />
   </p>
   <ol ref="list" class="steps" :aria-label="t('step.stepList.steps')">
-    <li v-for="(step, at) in steps" :key="step.id" :data-chosen="step.id === chosen ? '' : undefined">
-      <span class="number" aria-hidden="true">{{ at + 1 }}</span>
-      <div class="body">
-        <template v-if="step.id === chosen">
-          <StepSentence :step="step" :parts="said(step.id)?.parts ?? []" />
-          <StepReasons
-            v-if="said(step.id)"
-            :said="said(step.id)!"
-            :wishes="wishes(step.id)"
-            :number-of="numberOf"
-          />
-        </template>
-        <button v-else type="button" class="line" @click="press(step.id)">
-          <span>{{ words(step.id) }}</span>
-        </button>
-        <i18n-t
-          v-for="told in remembered(step.id)"
-          :key="told.entry"
-          keypath="step.stepList.from"
-          tag="p"
-          scope="global"
-          class="note told"
-          data-test="remembered"
-        >
-          <template #youWanted>
-            <b>{{ t("step.stepList.youWantedToRemember") }}</b>
+    <template v-for="(step, at) in steps" :key="step.id">
+      <li v-for="piece in besideOf.get(step.id)" :key="`${step.id} ${piece.key}`" class="beside">
+        <span class="number" aria-hidden="true" />
+        <RouterLink class="line" :to="toPiece(piece.key)">{{
+          t("step.stepList.onThePiece", { piece: piece.name, steps: piece.steps }, piece.steps)
+        }}</RouterLink>
+      </li>
+      <li :data-chosen="step.id === chosen ? '' : undefined">
+        <span class="number" aria-hidden="true">{{ at + 1 }}</span>
+        <div class="body">
+          <template v-if="step.id === chosen">
+            <StepSentence :step="step" :parts="said(step.id)?.parts ?? []" />
+            <StepReasons
+              v-if="said(step.id)"
+              :said="said(step.id)!"
+              :wishes="wishes(step.id)"
+              :number-of="numberOf"
+            />
           </template>
-          <template #of>{{ told.of }}</template>
-          <template #because>{{ told.because }}</template>
-          <template #words>{{ told.words }}</template>
-        </i18n-t>
-        <FindingNote
-          v-for="finding in shown(step.id)"
-          :key="finding.code + finding.message"
-          :finding="finding"
-          @remedy="emit('remedy', finding)"
-          @point="(value) => emit('point', value)"
-        />
-        <PrintActions
-          v-if="step.id === chosen && PRINTED.has(regionOf(step)?.over ?? '')"
-          :step="step"
-          @choose="(id) => emit('choose', id)"
-        />
-        <div v-if="step.id === chosen" class="does">
-          <el-button size="small" :disabled="at === 0" @click="move(step.id, at - 1)">{{
-            t("step.stepList.earlier")
-          }}</el-button>
-          <el-button size="small" :disabled="at === steps.length - 1" @click="move(step.id, at + 1)">{{
-            t("step.stepList.later")
-          }}</el-button>
-          <el-button size="small" @click="takeOut(step.id)">{{ t("step.stepList.takeOut") }}</el-button>
-          <el-button v-if="step.do === 'brush' || step.do === 'water'" size="small" @click="again(step)">{{
-            t("step.stepList.doItAgain")
-          }}</el-button>
-          <span v-if="step.do === 'lay-mask' && lifted(step.id)" class="after"
-            ><AgainWith :step="step" @choose="(id) => emit('choose', id)"
-          /></span>
-          <ShowIt v-if="stands(step)" :key="step.id" :step="step.id" />
-          <span v-if="thrown(step)" class="after"><ShieldWord :step="step" /></span>
-          <span v-if="steps.length > 1" class="after"
-            ><WordMenu
-              :text="t('step.stepList.keepBefore')"
-              :label="t('step.stepList.keepItBefore')"
-              :choices="laterThan(step.id)"
-              @choose="
-                (then) =>
-                  desk.push(t('step.stepList.keepOneStepBeforeAnother'), { do: 'wish', first: step.id, then })
-              "
-          /></span>
-          <span class="after"
-            ><WordMenu
-              :text="t('step.stepList.instead')"
-              :label="t('step.stepList.instead')"
-              :choices="addable(step)"
-              @choose="(what) => instead(step, what)"
-          /></span>
-          <span class="after"
-            ><WordMenu
-              :text="t('step.stepList.addAfter')"
-              :label="t('step.stepList.add')"
-              :choices="addable(step)"
-              @choose="(what) => add(step, what)"
-          /></span>
-          <span v-if="at === 0" class="after"
-            ><WordMenu
-              :text="t('step.stepList.addBefore')"
-              :label="t('step.stepList.addBefore')"
-              :choices="addable(undefined)"
-              @choose="(what) => add(undefined, what)"
-          /></span>
+          <button v-else type="button" class="line" @click="press(step.id)">
+            <span>{{ words(step.id) }}</span>
+          </button>
+          <i18n-t
+            v-for="told in remembered(step.id)"
+            :key="told.entry"
+            keypath="step.stepList.from"
+            tag="p"
+            scope="global"
+            class="note told"
+            data-test="remembered"
+          >
+            <template #youWanted>
+              <b>{{ t("step.stepList.youWantedToRemember") }}</b>
+            </template>
+            <template #of>{{ told.of }}</template>
+            <template #because>{{ told.because }}</template>
+            <template #words>{{ told.words }}</template>
+          </i18n-t>
+          <FindingNote
+            v-for="finding in shown(step.id)"
+            :key="finding.code + finding.message"
+            :finding="finding"
+            @remedy="emit('remedy', finding)"
+            @point="(value) => emit('point', value)"
+          />
+          <PrintActions
+            v-if="step.id === chosen && PRINTED.has(regionOf(step)?.over ?? '')"
+            :step="step"
+            @choose="(id) => emit('choose', id)"
+          />
+          <div v-if="step.id === chosen" class="does">
+            <el-button size="small" :disabled="at === 0" @click="move(step.id, at - 1)">{{
+              t("step.stepList.earlier")
+            }}</el-button>
+            <el-button size="small" :disabled="at === steps.length - 1" @click="move(step.id, at + 1)">{{
+              t("step.stepList.later")
+            }}</el-button>
+            <el-button v-if="step.do === 'put-on'" size="small" @click="takeAway(step.piece)">{{
+              t("step.stepList.takeThePieceAwayAltogether")
+            }}</el-button>
+            <el-button v-else size="small" @click="takeOut(step.id)">{{
+              t("step.stepList.takeOut")
+            }}</el-button>
+            <el-button v-if="step.do === 'brush' || step.do === 'water'" size="small" @click="again(step)">{{
+              t("step.stepList.doItAgain")
+            }}</el-button>
+            <span v-if="step.do === 'lay-mask' && lifted(step.id)" class="after"
+              ><AgainWith :step="step" @choose="(id) => emit('choose', id)"
+            /></span>
+            <ShowIt v-if="stands(step)" :key="step.id" :step="step.id" />
+            <span v-if="thrown(step)" class="after"><ShieldWord :step="step" /></span>
+            <span v-if="steps.length > 1" class="after"
+              ><WordMenu
+                :text="t('step.stepList.keepBefore')"
+                :label="t('step.stepList.keepItBefore')"
+                :choices="laterThan(step.id)"
+                @choose="
+                  (then) =>
+                    desk.push(t('step.stepList.keepOneStepBeforeAnother'), {
+                      do: 'wish',
+                      first: step.id,
+                      then,
+                    })
+                "
+            /></span>
+            <span v-if="step.do !== 'put-on'" class="after"
+              ><WordMenu
+                :text="t('step.stepList.instead')"
+                :label="t('step.stepList.instead')"
+                :choices="addable(step)"
+                @choose="(what) => instead(step, what)"
+            /></span>
+            <span class="after"
+              ><WordMenu
+                :text="t('step.stepList.addAfter')"
+                :label="t('step.stepList.add')"
+                :choices="addable(step)"
+                @choose="(what) => add(step, what)"
+            /></span>
+            <span v-if="at === 0" class="after"
+              ><WordMenu
+                :text="t('step.stepList.addBefore')"
+                :label="t('step.stepList.addBefore')"
+                :choices="addable(undefined)"
+                @choose="(what) => add(undefined, what)"
+            /></span>
+          </div>
+          <TakeMaskOut
+            v-if="asked === step.id && spell"
+            :called="calledMask ?? t('step.stepList.mask')"
+            :built="spell.inside"
+            @only="takeSpellOut(false)"
+            @all="takeSpellOut(true)"
+            @leave="asked = null"
+          />
         </div>
-        <TakeMaskOut
-          v-if="asked === step.id && spell"
-          :called="calledMask ?? t('step.stepList.mask')"
-          :built="spell.inside"
-          @only="takeSpellOut(false)"
-          @all="takeSpellOut(true)"
-          @leave="asked = null"
-        />
-      </div>
+      </li>
+    </template>
+    <li v-for="piece in besideOf.get('')" :key="`last ${piece.key}`" class="beside">
+      <span class="number" aria-hidden="true" />
+      <RouterLink class="line" :to="toPiece(piece.key)">{{
+        t("step.stepList.onThePiece", { piece: piece.name, steps: piece.steps }, piece.steps)
+      }}</RouterLink>
     </li>
   </ol>
   <p v-if="steps.length && !chosen" class="begin">
@@ -322,6 +371,13 @@ li[data-chosen] {
 }
 .line:hover {
   background: var(--paper-deep);
+}
+.beside .line {
+  display: flex;
+  align-items: center;
+  color: var(--ink);
+  font-style: italic;
+  text-decoration: none;
 }
 .note {
   margin-top: 4px;
