@@ -13,7 +13,7 @@ from cielo.core.sequence.durations import seconds_of
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.maps import layings
 from cielo.core.table.table import table_of
-from cielo.core.table.walk import sheet_of
+from cielo.core.table.walk import thing_of
 from tests.core.random_plans import plans
 from tests.core.test_every_check import GLAZE, MASKS, lay, low, plan, top
 
@@ -58,11 +58,11 @@ def test_glue_and_water_are_wet_and_a_cloth_takes_water_up() -> None:
 def test_a_sheet_carries_its_ink_until_it_is_wiped_wherever_it_lies() -> None:
     sheet = MASKS[0]
     assert isinstance(sheet, Stencil)
-    moved = replace(sheet, key="moved", x_mm=70.0, keeps="inside", spread_mm=1.0)
+    moved = replace(sheet, key="moved", x_mm=70.0, keeps="inside", spread_mm=1.0, sheet="repeat")
     of = plan(
         LayMask("", "repeat"), lay("blue"), LiftMask("", "repeat"), LayMask("", "moved"), Wipe("", "moved"), masks=(*MASKS, moved)
     )  # fmt: skip
-    assert sheet_of(of, "moved") == "repeat"
+    assert thing_of(of, "moved") == "repeat"
     moments = table_of(of).moments
     assert [dict(moment.on_sheets) for moment in moments[2:]] == [{"repeat": "s2"}, {"repeat": "s2"}, {"repeat": "s2"}, {}]
 

@@ -33,7 +33,7 @@ from cielo.core.plan import (
     Towards,
     Vignette,
     Words,
-    same_sheet,
+    is_one_thing,
 )
 from cielo.core.say import fetch, lies_turned, say, to_fetch, where_to_lay
 from cielo.core.sequence.grounds import ASIDE, GROUNDS, lay_out
@@ -251,4 +251,4 @@ def test_an_opening_goes_by_the_name_its_maker_gave_it() -> None:
     words = say(replace(on, masks=(called,), steps=(step,)), step)
     assert "strongest towards the folded leaf opening" in words
     assert by_place[second.key] in words
-    assert same_sheet(sheet, called)
+    assert is_one_thing(sheet, called)

@@ -7,7 +7,7 @@ version is brought up when it is read.
 """
 
 import json
-from dataclasses import fields
+from dataclasses import fields, replace
 from typing import Annotated, Any, Literal, Self
 
 from annotated_types import Len
@@ -29,6 +29,7 @@ from cielo.core.plan import (
     Wish,
     ensure_sound,
     with_all_put_on,
+    with_sheets_named,
 )
 from cielo.core.table.purpose import settled
 from cielo.core.units import Units
@@ -81,7 +82,7 @@ class PlanModel(Strict):
         parts["crossings"] = tuple(crossing.to_core() for crossing in self.crossings)
         plan = Plan(**parts)
         ensure_sound(plan)
-        return settled(with_all_put_on(plan)) if self.version < NEWEST else plan
+        return settled(with_all_put_on(_sheets_named(plan))) if self.version < NEWEST else plan
 
     @classmethod
     def of(cls, plan: Plan) -> Self:
@@ -90,6 +91,12 @@ class PlanModel(Strict):
         parts["inks"] = tuple(InkModel.of(ink) for ink in plan.inks)
         parts["crossings"] = tuple(CrossingModel.of(crossing) for crossing in plan.crossings)
         return cls(**parts)
+
+
+def _sheets_named(plan: Plan) -> Plan:
+    """A plan of an earlier version, which did not say which of its masks are of one sheet."""
+    pieces = tuple(replace(piece, masks=with_sheets_named(piece.masks)) for piece in plan.pieces)
+    return replace(plan, masks=with_sheets_named(plan.masks), pieces=pieces)
 
 
 def read_plan(data: bytes) -> Plan:
@@ -139,6 +146,8 @@ def write_plan(plan: Plan) -> bytes:
     for mask in [*document["masks"], *(mask for piece in document.get("pieces", []) for mask in piece["masks"])]:
         if not mask["named"]:  # nor a sheet whose openings have no names
             del mask["named"]
+        if mask["part"] == "itself":
+            del mask["part"]
     return (json.dumps(document, indent=2, ensure_ascii=False) + "\n").encode()
 
 

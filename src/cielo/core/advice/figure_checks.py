@@ -30,9 +30,11 @@ from cielo.core.plan import (
     Print,
     Stencil,
     Step,
+    cut_alike,
+    is_one_thing,
     masks_laid,
+    of_sheet,
     replace_mask,
-    same_sheet,
 )
 from cielo.core.table.land import SINKS_MM, crests_at, lands
 from cielo.core.table.marks import is_figure
@@ -43,6 +45,8 @@ from cielo.core.units import say_length
 ALIKE = 0.97
 # The same edge moved no further aside than this repeats, mm. Judgement.
 SLIPS_MM = 8
+# One sheet laid again further aside than this was pushed on, on purpose, mm. Judgement.
+SLIP_OF_THE_HAND_MM = 2.0
 # A sun cut within these shares looks as if it were setting on purpose: judgement, no source.
 SETTING = (0.35, 0.65)
 # A disc touched by less than this share of it is not seen to be cut: judgement, no source.
@@ -74,7 +78,7 @@ def rank_repeats(plan: Plan, _table: Table) -> Iterator[Finding]:
         elif _same_shape(first, second):
             apart = hypot(first.x_mm - second.x_mm, first.y_mm - second.y_mm)
             across = _across(first)
-            if not 0.4 < apart < 0.12 * across:
+            if not 0.4 < apart < (SLIP_OF_THE_HAND_MM if is_one_thing(first, second) else 0.12 * across):
                 continue
             message = f"The {second.called} lies {say_length(apart, plan.units)} beside the {first.called}, the same shape."
             why = "So small a shift looks like a slip of the hand."
@@ -107,7 +111,7 @@ def _edges_alike(plan: Plan, first: EdgeMask, second: EdgeMask) -> float | None:
 def _slipped(first: EdgeMask, second: EdgeMask) -> bool:
     """Whether the same edge lies again, not turned or turned over, so little aside that the eye takes it for the same line."""
     turned = first.flipped != second.flipped or first.angle_deg != second.angle_deg
-    return same_sheet(first, second) and not turned and abs(first.x_mm - second.x_mm) <= SLIPS_MM
+    return cut_alike(first, second) and not turned and abs(first.x_mm - second.x_mm) <= SLIPS_MM
 
 
 def _heights(line: NDArray[np.float64], xs: NDArray[np.float64]) -> NDArray[np.float64] | None:
@@ -121,7 +125,7 @@ def _heights(line: NDArray[np.float64], xs: NDArray[np.float64]) -> NDArray[np.f
 def _same_shape(first: Mask, second: Mask) -> bool:
     if not isinstance(first, Disc | MotifMask | Drawn | Stencil) or isinstance(first, EdgeMask):
         return False
-    placed = {"key": "", "name": "", "x_mm": 0.0, "y_mm": 0.0}
+    placed = {"key": "", "name": "", "x_mm": 0.0, "y_mm": 0.0, "sheet": None, "part": "itself"}
     return type(first) is type(second) and replace(first, **placed) == replace(second, **placed)  # type: ignore[arg-type]
 
 
@@ -232,7 +236,7 @@ def _shifted(plan: Plan, of: Mask, across_mm: float, down_mm: float) -> Plan:
     """The plan with a sheet, and what is registered with it, moved."""
     moved = tuple(
         replace(mask, x_mm=round(mask.x_mm + across_mm, 1), y_mm=round(mask.y_mm + down_mm, 1))
-        if (mask.x_mm, mask.y_mm) == (of.x_mm, of.y_mm) and same_sheet(mask, of)
+        if (mask.x_mm, mask.y_mm) == (of.x_mm, of.y_mm) and of_sheet(mask) == of_sheet(of)
         else mask
         for mask in plan.masks
     )

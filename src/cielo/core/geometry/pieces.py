@@ -17,7 +17,7 @@ from cielo.core.geometry.bridges import islands
 from cielo.core.geometry.envelopes import fold_envelope, pile_mm
 from cielo.core.geometry.masks import outlines_mm
 from cielo.core.geometry.shapes import MARGIN_MM, inside_of, rings_mm, shape_of_cut, sheet_of
-from cielo.core.plan import Card, Cut, Disc, Drawn, Mask, MotifMask, Plan, Tapes, plan_of_piece, same_sheet
+from cielo.core.plan import Card, Cut, Disc, Drawn, Mask, MotifMask, Plan, Tapes, cut_alike, is_one_thing, of_sheet, plan_of_piece
 from cielo.core.plan import Piece as MadePiece
 from cielo.core.units import Units, say_length, say_size
 
@@ -222,10 +222,10 @@ def _templates(plan: Plan) -> list[tuple[Plan, Mask]]:
         for mask in own.masks:
             if isinstance(mask, Tapes):
                 continue
-            at = next((i for i, (_, other) in enumerate(cut) if same_sheet(mask, other) and _cut_alike(mask, other)), None)
+            at = next((i for i, (_, other) in enumerate(cut) if cut_alike(mask, other) and _one_cut(mask, other)), None)
             if at is None:
                 cut.append((own, mask))
-            elif _area(own) > _area(cut[at][0]):
+            elif _area(own) > _area(cut[at][0]) or (mask.part == "hole") > (cut[at][1].part == "hole"):
                 cut[at] = (own, mask)
     return cut
 
@@ -234,9 +234,12 @@ def _area(plan: Plan) -> float:
     return plan.card.panel_width_mm * plan.card.panel_height_mm
 
 
-def _cut_alike(one: Mask, other: Mask) -> bool:
-    """Whether one sheet, laid in two ways, is cut only once: a margin round it, or its other side kept, is another cut."""
-    return one.keeps == other.keeps and getattr(one, "spread_mm", 0.0) == getattr(other, "spread_mm", 0.0)
+def _one_cut(one: Mask, other: Mask) -> bool:
+    """Whether one cut of the knife makes two masks: one thing laid in two ways, or what is left of a sheet and what falls out of it. A margin
+    round what falls out is another cut."""
+    if is_one_thing(one, other):
+        return True
+    return of_sheet(one) == of_sheet(other) and getattr(one, "spread_mm", 0.0) == getattr(other, "spread_mm", 0.0)
 
 
 def _mask(plan: Plan, mask: Mask) -> Piece:
@@ -247,6 +250,8 @@ def _mask(plan: Plan, mask: Mask) -> Piece:
     note = "" if covers.is_empty else _fineness(covers, plan.units)
     if mask.keeps == "outside" and islands(mask, width, height):
         note = f"A middle is held by nothing and falls out: bridge it on the Desk, or lay it in by hand. {note}"
+    if mask.part == "hole":
+        note = f"What falls out of it is laid too: keep it whole. {note}"
     if not isinstance(mask, Disc | MotifMask | Drawn) or mask.keeps == "outside":
         note = f"Its margin of {say_length(MARGIN_MM, plan.units)} lies beside the panel. {note}"
     return replace(_free(mask.key, mask.called, MASK_STOCK, covers, note.strip()), once=True)

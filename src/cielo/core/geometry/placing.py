@@ -24,7 +24,7 @@ from shapely import affinity
 
 from cielo.core.geometry.shapes import inside_of, openings_of
 from cielo.core.keeping import kept
-from cielo.core.plan import Disc, Drawn, EdgeMask, Keeps, Mask, MotifMask, Stencil, Tapes
+from cielo.core.plan import Disc, Drawn, EdgeMask, Keeps, Mask, MotifMask, PartOfSheet, Stencil, Tapes, of_sheet
 
 Repeat = Stencil | Drawn
 
@@ -133,7 +133,8 @@ def counterpart(mask: Mask, key: str, margin_mm: float) -> Mask:
     if isinstance(mask, Tapes):
         raise ValueError(mask.called)
     keeps: Keeps = "outside" if mask.keeps == "inside" else "inside"
-    other = replace(mask, key=key, keeps=keeps)
+    fallen: PartOfSheet = "hole" if keeps == "outside" else "cut-out"
+    other = replace(mask, key=key, keeps=keeps, sheet=of_sheet(mask), part=fallen)
     if isinstance(other, EdgeMask):
         return replace(other, name=f"other half of the {mask.name}"[:80])
     if isinstance(other, Stencil | MotifMask | Drawn) and keeps == "inside":

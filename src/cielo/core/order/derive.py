@@ -23,7 +23,7 @@ from cielo.core.sequence.drying import in_half_minutes
 from cielo.core.simulation.contact import Contact, contact_of
 from cielo.core.table.needs import not_dry_for
 from cielo.core.table.purpose import purpose_of
-from cielo.core.table.walk import sheet_of, walk
+from cielo.core.table.walk import thing_of, walk
 
 Added = list[tuple[str, str]]
 
@@ -50,7 +50,7 @@ def missing_wipes(plan: Plan, contact: Contact) -> tuple[tuple[str, Brush, Brush
         if not isinstance(step, Brush):
             continue
         for key in sorted(moment.masks):
-            before = steps.get(moment.on_sheets.get(sheet_of(plan, key), ""))
+            before = steps.get(moment.on_sheets.get(thing_of(plan, key), ""))
             if not isinstance(before, Brush) or not contact.reaches_mask(step.id, key):
                 continue
             if spoils(plan.stock.paper, plan.ink(before.ink), plan.ink(step.ink)):

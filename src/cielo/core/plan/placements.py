@@ -1,6 +1,7 @@
 """Sheets laid on the panel: masks, stencils and tapes at a place, and what holds them. Millimetres from the panel's top left corner."""
 
-from dataclasses import dataclass, field, fields
+from collections.abc import Sequence
+from dataclasses import dataclass, field, fields, replace
 from typing import Annotated, Literal
 
 from annotated_types import Len
@@ -27,6 +28,10 @@ from cielo.core.plan.images import Motif
 Keeps = Literal["inside", "outside"]
 
 
+# What of a sheet lies there: the sheet itself, wherever it is pushed or turned; the hole it was cut from, or its other half; what fell out.
+PartOfSheet = Literal["itself", "hole", "cut-out"]
+
+
 # What holds a sheet in its place: its own back, a hand, low-tack tape or magnets.
 Held = Literal["back", "hand", "tape", "magnets"]
 
@@ -43,12 +48,17 @@ class NamedOpening:
 class Sheet:
     """What every mask and stencil is besides its shape.
 
+    sheet : the sheet it is cut of, by the key of the first that was laid of it; None where it is a sheet of its own. What is of one sheet
+        is cut once; and where it is also the same part of it, it is one thing, which is fetched once and carries its ink along.
+    part : which part of that sheet.
     held : what holds it; None as is usual for its kind: a disc or a cut-out by its back, an edge by hand, a stencil by what the plan's
         holds say.
     sheet_width_mm, sheet_height_mm : its outer size, turned with it round its middle; None where it is larger than the panel all round.
     named : what the maker calls some of its openings.
     """
 
+    sheet: Key | None = field(default=None, kw_only=True)
+    part: PartOfSheet = field(default="itself", kw_only=True)
     held: Held | None = field(default=None, kw_only=True)
     sheet_width_mm: Span | None = field(default=None, kw_only=True)
     sheet_height_mm: Span | None = field(default=None, kw_only=True)
@@ -213,12 +223,41 @@ class Drawn(Sheet):
 Mask = Annotated[Disc | EdgeMask | Tapes | Stencil | MotifMask | Drawn, Field(discriminator="shape")]
 
 
-def same_sheet(one: Mask, other: Mask) -> bool:
-    """Whether two masks are one sheet, laid at another place, turned, turned over, or moved aside to cover what it printed."""
+def of_sheet(mask: Mask) -> str:
+    """The sheet a mask is cut of, by name."""
+    return mask.sheet or mask.key
+
+
+def is_one_thing(one: Mask, other: Mask) -> bool:
+    """Whether two masks are one thing, laid at another place, turned, turned over, or pushed on to cover what it printed."""
+    return of_sheet(one) == of_sheet(other) and one.part == other.part
+
+
+WHERE = ("key", "name", "x_mm", "y_mm", "angle_deg", "flipped", "spread_mm", "keeps", "held", "named", "sheet", "part")
+
+
+def cut_alike(one: Mask, other: Mask) -> bool:
+    """Whether two masks have the same outline, wherever and whichever way round they lie."""
     if type(one) is not type(other):
         return False
-    where = ("key", "name", "x_mm", "y_mm", "angle_deg", "flipped", "spread_mm", "keeps", "held", "named")
-    return all(getattr(one, part.name) == getattr(other, part.name) for part in fields(one) if part.name not in where)
+    return all(getattr(one, part.name) == getattr(other, part.name) for part in fields(one) if part.name not in WHERE)
+
+
+def with_sheets_named(masks: Sequence[Mask]) -> tuple[Mask, ...]:
+    """Masks of which nobody said what sheets they are of: those with the same outline are of one sheet, and what keeps the other side of a
+    single shape is the hole of it, or what fell out of it."""
+    named: list[Mask] = []
+    for mask in masks:
+        first = next((other for other in named if cut_alike(other, mask) and not isinstance(mask, Tapes)), None)
+        if first is None or mask.sheet is not None:
+            named.append(mask)
+            continue
+        single = isinstance(mask, Disc | EdgeMask | MotifMask) or (isinstance(mask, Drawn) and not mask.pitch_mm)
+        other_side: PartOfSheet = "hole" if mask.keeps == "outside" else "cut-out"
+        named.append(
+            replace(mask, sheet=of_sheet(first), part=other_side if single and mask.keeps != first.keeps else first.part)
+        )
+    return tuple(named)
 
 
 @dataclass(frozen=True)

@@ -19,8 +19,8 @@ from cielo.core.plan import (
     Water,
     Wipe,
     WipeBeads,
+    is_one_thing,
     piece_of,
-    same_sheet,
 )
 from cielo.core.say.words import (
     ACT_WORDS,
@@ -95,7 +95,7 @@ def _sheets(laid: list[Mask]) -> list[str]:
     """The sheets to fetch: one that is laid at several places once, with how often; tape is torn off anew."""
     spells: list[list[Mask]] = []
     for mask in laid:
-        same = next((spell for spell in spells if same_sheet(spell[0], mask) and not isinstance(mask, Tapes)), None)
+        same = next((spell for spell in spells if is_one_thing(spell[0], mask) and not isinstance(mask, Tapes)), None)
         if same is None:
             spells.append([mask])
         else:

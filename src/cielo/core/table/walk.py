@@ -22,9 +22,9 @@ from cielo.core.plan import (
     Step,
     Water,
     Wipe,
+    is_one_thing,
     plan_of_piece,
     run_of,
-    same_sheet,
 )
 from cielo.core.sequence.drying import wants_min
 from cielo.core.sequence.durations import passing_min
@@ -66,10 +66,10 @@ def walk_card(plan: Plan, contacts: Mapping[str, Contact]) -> dict[str, tuple[Mo
     return {part: (*walked[:-1], now[part]) for part, walked in moments.items()}
 
 
-def sheet_of(plan: Plan, key: str) -> str:
-    """The sheet a mask is a placement of, by the key of the first mask of the plan that is the same sheet laid elsewhere."""
+def thing_of(plan: Plan, key: str) -> str:
+    """The thing a mask is a placement of, by the key of the first mask of the plan that is the same thing."""
     mask = plan.mask(key)
-    return next(other.key for other in plan.masks if other.key == key or same_sheet(other, mask))
+    return next(other.key for other in plan.masks if is_one_thing(other, mask))
 
 
 def _after(plan: Plan, contact: Contact, step: Step, before: Moment) -> Moment:
@@ -83,12 +83,12 @@ def _after(plan: Plan, contact: Contact, step: Step, before: Moment) -> Moment:
             return replace(moment, lying=tuple(lying for lying in moment.lying if lying.mask != step.mask))
         case Wipe():
             return replace(
-                moment, on_sheets={key: ink for key, ink in moment.on_sheets.items() if key != sheet_of(plan, step.mask)}
+                moment, on_sheets={key: ink for key, ink in moment.on_sheets.items() if key != thing_of(plan, step.mask)}
             )
         case Brush():
-            reached = [sheet_of(plan, key) for key in moment.masks if contact.reaches_mask(step.id, key)]
+            reached = [thing_of(plan, key) for key in moment.masks if contact.reaches_mask(step.id, key)]
             if isinstance(step.region, Pressed):
-                reached.append(sheet_of(plan, step.region.mask))
+                reached.append(thing_of(plan, step.region.mask))
             carried = {**moment.on_sheets, **dict.fromkeys(reached, step.id)}
             if plan.ink(step.ink).kind in RESIST_KINDS:
                 return replace(moment, laid=(*moment.laid, step.id))

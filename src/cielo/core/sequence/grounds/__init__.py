@@ -14,6 +14,7 @@ from cielo.core.plan import (
     Brush,
     Card,
     Plan,
+    with_sheets_named,
 )
 from cielo.core.sequence.grounds.blended import banded, meeting_blend, night_vignette, there_and_back
 from cielo.core.sequence.grounds.brief import ASIDE, Brief, Family, Sketch
@@ -93,9 +94,8 @@ def lay_out(title: str, units: Units, card: Card, stock: Stock, inks: Sequence[I
     used = {step.ink for step in sketch.steps if isinstance(step, Brush)} | {piece.ink for piece in sketch.focal}
     kept = tuple(ink for ink in (*ordered, *aside.values()) if ink.key in used or ink in colours)
     numbered = tuple(replace(step_on_ruler(step, card, units), id=f"s{n}") for n, step in enumerate(sketch.steps, 1))
-    return Plan(
-        title, units, card, stock, kept, tuple(mask_on_ruler(mask, units) for mask in sketch.masks), numbered, sketch.focal
-    )
+    masks = with_sheets_named([mask_on_ruler(mask, units) for mask in sketch.masks])
+    return Plan(title, units, card, stock, kept, masks, numbered, sketch.focal)
 
 
 def _that_show(stock: Stock, colours: Sequence[Ink], special: Sequence[Ink]) -> dict[InkKind, Ink]:
