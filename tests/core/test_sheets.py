@@ -21,6 +21,7 @@ from cielo.core.plan import (
     MotifMask,
     Plan,
     Stencil,
+    Step,
     Wipe,
     cut_alike,
     is_one_thing,
@@ -47,7 +48,7 @@ def two(first: Mask, second: Mask) -> Plan:
     def region(mask: Mask) -> object:
         return Halo(mask.key, 25) if mask.keeps == "inside" else Inside(mask.key)
 
-    steps = []
+    steps: list[Step] = []
     for mask, ink in ((first, "green"), (second, "red")):
         steps += [LayMask("", mask.key), lay(ink, region(mask)), LiftMask("", mask.key)]
     return settled(plan(*steps, masks=(first, second)))

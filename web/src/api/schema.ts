@@ -3641,6 +3641,14 @@ export interface components {
              * @enum {string}
              */
             shape: "disc";
+            /** Sheet */
+            sheet?: string | null;
+            /**
+             * Part
+             * @default itself
+             * @enum {string}
+             */
+            part: "itself" | "hole" | "cut-out";
             /** Held */
             held?: ("back" | "hand" | "tape" | "magnets") | null;
             /** Sheet Width Mm */
@@ -3714,6 +3722,14 @@ export interface components {
              * @enum {string}
              */
             shape: "drawn";
+            /** Sheet */
+            sheet?: string | null;
+            /**
+             * Part
+             * @default itself
+             * @enum {string}
+             */
+            part: "itself" | "hole" | "cut-out";
             /** Held */
             held?: ("back" | "hand" | "tape" | "magnets") | null;
             /** Sheet Width Mm */
@@ -3821,6 +3837,14 @@ export interface components {
              * @enum {string}
              */
             shape: "edge";
+            /** Sheet */
+            sheet?: string | null;
+            /**
+             * Part
+             * @default itself
+             * @enum {string}
+             */
+            part: "itself" | "hole" | "cut-out";
             /** Held */
             held?: ("back" | "hand" | "tape" | "magnets") | null;
             /** Sheet Width Mm */
@@ -4798,6 +4822,14 @@ export interface components {
              * @enum {string}
              */
             shape: "motif";
+            /** Sheet */
+            sheet?: string | null;
+            /**
+             * Part
+             * @default itself
+             * @enum {string}
+             */
+            part: "itself" | "hole" | "cut-out";
             /** Held */
             held?: ("back" | "hand" | "tape" | "magnets") | null;
             /** Sheet Width Mm */
@@ -6510,6 +6542,14 @@ export interface components {
              * @enum {string}
              */
             shape: "stencil";
+            /** Sheet */
+            sheet?: string | null;
+            /**
+             * Part
+             * @default itself
+             * @enum {string}
+             */
+            part: "itself" | "hole" | "cut-out";
             /** Held */
             held?: ("back" | "hand" | "tape" | "magnets") | null;
             /** Sheet Width Mm */
@@ -6789,6 +6829,14 @@ export interface components {
              * @enum {string}
              */
             shape: "tapes";
+            /** Sheet */
+            sheet?: string | null;
+            /**
+             * Part
+             * @default itself
+             * @enum {string}
+             */
+            part: "itself" | "hole" | "cut-out";
             /** Held */
             held?: ("back" | "hand" | "tape" | "magnets") | null;
             /** Sheet Width Mm */

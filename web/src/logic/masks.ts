@@ -20,6 +20,17 @@ export const NEW_MASKS: { value: Shape; label: string; hint: string }[] = [
   { value: "motif", label: t("logic.masks.oneMotif"), hint: t("logic.masks.aMaskCutToA") },
 ];
 
+/** How far a sheet is pushed on when it is first laid again, mm. */
+const PUSHED_MM = 4;
+/** The same sheet laid again, a little higher: one thing, which is cut and fetched once. */
+export function pushedOn(plan: PlanModel, was: Mask): Mask {
+  const taken = new Set(plan.masks.map((mask) => mask.key));
+  let number = 2;
+  while (taken.has(`${was.key.slice(0, 50)}-${number}`)) number++;
+  const key = `${was.key.slice(0, 50)}-${number}`;
+  return { ...was, key, y_mm: was.y_mm - PUSHED_MM, sheet: was.sheet ?? was.key };
+}
+
 /** A new mask of a shape, with a key that no other of the plan has. */
 export function newMask(shape: Shape, plan: PlanModel, width: number, height: number): Mask {
   const taken = new Set(plan.masks.map((mask) => mask.key));
@@ -28,7 +39,14 @@ export function newMask(shape: Shape, plan: PlanModel, width: number, height: nu
   const key = number === 1 ? shape : `${shape}-${number}`;
   const name = number === 1 ? NAMES[shape] : `${NAMES[shape]} ${number}`;
   const short = Math.min(width, height);
-  const place = { key, name, named: [], x_mm: Math.round(width / 2), y_mm: Math.round(height / 2) };
+  const place = {
+    key,
+    name,
+    named: [],
+    part: "itself" as const,
+    x_mm: Math.round(width / 2),
+    y_mm: Math.round(height / 2),
+  };
   const edge = {
     ...place,
     shape: "edge" as const,

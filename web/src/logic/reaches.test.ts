@@ -87,6 +87,7 @@ test("a halo round a disc is a circle so far outside it; one along an edge has n
     diameter_mm: 30,
     keeps: "inside",
     named: [],
+    part: "itself" as const,
   };
   expect(reachLines(halo, panel, [moon])[0]?.at).toEqual({ x: 40, y: 50 - 15 - 12 });
   expect(reachLines(halo, panel, [])).toEqual([]);

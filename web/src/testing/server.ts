@@ -96,6 +96,7 @@ export class FakeServer {
       measured: [],
       piece: null,
       pieces: [],
+      run: [],
       remembered: [],
     } as CardOut;
   }

@@ -49,6 +49,7 @@ function disc(key: "moon" | "sun"): Disc {
     y_mm: Math.round(height * 0.3),
     diameter_mm: Math.round(Math.min(width, height) * 0.32),
     named: [],
+    part: "itself" as const,
     keeps: "inside",
     shape: "disc",
   };

@@ -128,6 +128,7 @@ function roundMask(): Disc | null {
     y_mm: Math.round(height * (moon ? 0.28 : 0.62)),
     diameter_mm: Math.round(Math.min(width, height) * (moon ? 0.3 : 0.42)),
     named: [],
+    part: "itself" as const,
     keeps: "inside",
     shape: "disc",
   };

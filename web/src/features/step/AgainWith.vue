@@ -4,7 +4,7 @@ import { computed } from "vue";
 import type { Step } from "../../api/models";
 import WordMenu from "../../components/word/WordMenu.vue";
 import { useDesk } from "../../composables/useDesk";
-import { NEW_MASKS, newMask, type Shape } from "../../logic/masks";
+import { NEW_MASKS, newMask, pushedOn, type Shape } from "../../logic/masks";
 import { panelSize } from "../../logic/panelSize";
 import { t } from "../../words";
 
@@ -13,6 +13,11 @@ const emit = defineEmits<{ choose: [id: string] }>();
 const desk = useDesk();
 const called = (key: string) => desk.saved?.reading.masks.find((mask) => mask.key === key)?.called ?? key;
 const choices = computed(() => [
+  {
+    value: "same",
+    label: t("step.againWith.theSamePushedOn", { called: called(props.step.mask) }),
+    hint: t("step.againWith.aLittleHigherYouMoveIt"),
+  },
   ...(desk.card?.plan.masks ?? [])
     .filter(({ key }) => key !== props.step.mask)
     .map((mask) => ({
@@ -30,7 +35,8 @@ function again(choice: string) {
   if (!plan || !was) return;
   const { width, height } = panelSize(plan.card);
   let mask = plan.masks.find(({ key }) => key === choice.slice(4));
-  if (choice.startsWith("new ")) {
+  if (choice === "same") mask = pushedOn(plan, was);
+  else if (choice.startsWith("new ")) {
     mask = newMask(choice.slice(4) as Shape, plan, width, height);
     if (mask.shape === "edge" && was.shape === "edge")
       mask = {
