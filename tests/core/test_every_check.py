@@ -252,7 +252,10 @@ CASES: list[tuple[str, Plan, Plan]] = [
     ("heat-on-solvent", plan(lay("alcohol", tool="dropper"), HEAT, stock=GLAZE), plan(lay("alcohol", tool="dropper"), AIR, stock=GLAZE)),
     ("heat-on-solvent", plan(lay("alcohol", tool="foam"), HEAT), plan(lay("alcohol", tool="foam"), LONG, lay("blue"), HEAT)),
     ("never-dries-here", plan(lay("pigment"), LONG, stock=GLAZE), plan(lay("pigment"), LONG)),
-    ("never-dries-here", plan(lay("white", tool="fine-splatter"), stock=GLAZE), plan(lay("white", tool="fine-splatter"), HEAT, stock=GLAZE)),
+    ("never-dries-here", plan(lay("white", tool="fine-splatter"), stock=GLAZE), plan(lay("alcohol", tool="fine-splatter"), stock=GLAZE)),
+    ("never-dries-here", plan(lay("blue"), HEAT, stock=GLAZE), plan(lay("blue"), HEAT, stock=ROUGH)),
+    ("heat-on-synthetic", plan(lay("alcohol", tool="dropper"), LONG, HEAT, stock=GLAZE), plan(lay("blue"), HEAT, stock=ROUGH)),
+    ("heat-on-synthetic", plan(HEAT, lay("alcohol", tool="dropper"), stock=GLAZE), plan(LONG, lay("alcohol", tool="dropper"), stock=GLAZE)),
     ("light-over-dark-vanishes", plan(lay("black", top(80, 5), passes=9), AIR, lay("pale", top(60, 5), onto="dry", passes=1)),
      plan(lay("black", top(80, 5), passes=9), AIR, lay("white", top(60, 5), "foam", onto="dry", passes=2))),
     ("light-over-dark-vanishes", plan(lay("black", passes=12), AIR, lay("yellow", Patches(20, 0.3), onto="dry", passes=1)),
@@ -384,10 +387,13 @@ def test_the_steepest_place_of_a_slanted_seam_is_where_and_what_the_picture_show
 
 
 def test_every_code_of_the_trades_table_is_exercised() -> None:
-    """46 codes of the trade, 18 more of the table and one of putting on; ``not-on-shelf`` and ``ink-invisible`` have tests of their own."""
-    exercised = {case[0] for case in (*CASES, *test_shapes_and_sizes.CASES, *test_order_and_advice.CASES)}
+    """46 codes of the trade, 18 more of the table and nine of the card; ``not-on-shelf`` and ``ink-invisible`` have tests of their own."""
+    from tests.core import test_missed_before  # it builds on this module
+
+    every = (*CASES, *test_shapes_and_sizes.CASES, *test_order_and_advice.CASES, *test_missed_before.CASES)
+    exercised = {case[0] for case in every}
     assert exercised - set(CARD_CHECKS) | {"ink-invisible"} == set(CHECKS)
-    assert len(CHECKS) + 1 == 46 + 18 + 1
+    assert len(CHECKS) + 1 == 46 + 18 + 9
 
 
 @pytest.mark.parametrize("of", demo_plans(), ids=lambda of: of.title)

@@ -231,11 +231,14 @@ def test_the_order_of_a_card_arranges_its_pieces_too() -> None:
 
 @pytest.mark.parametrize("makers", [1, 2])
 def test_the_day_puts_each_piece_on_when_it_is_done(makers: int) -> None:
-    pieces = tuple(replace(piece, steps=numbered(lay("red"), AIR)) for piece in (STRIP, CIRCLE))
+    pieces = tuple(replace(piece, steps=numbered(lay("red"))) for piece in (STRIP, CIRCLE))
     whole = plan(lay("pale"), AIR, PutOn("", "piece-2"), PutOn("", "piece-1"), MOUNT, pieces=pieces)
     day = plan_day(whole, DayWish(cards=2, makers=makers))
     at = {(entry.card, entry.step): entry for entry in day.entries}
     for card in (1, 2):
-        for key, put_on in (("piece-2~s2", "s3"), ("piece-1~s2", "s4")):
+        for key, put_on in (("piece-2~s1", "s3"), ("piece-1~s1", "s4")):
             assert at[card, key].end_s <= at[card, put_on].start_s
         assert at[card, "s4"].end_s <= at[card, "s5"].start_s
+        assert max(at[card, key].end_s for key in ("piece-2~s1", "piece-1~s1")) <= at[card, "s2"].start_s, (
+            "they dry in the same wait"
+        )

@@ -15,6 +15,7 @@ from shapely import STRtree
 from cielo.core.advice.crossing_checks import COLOUR_FROM, MUD_SHARE
 from cielo.core.advice.finding import Finding, Place
 from cielo.core.advice.looking import area, both, brushings, offered, strongest, with_step
+from cielo.core.advice.seen import made_together
 from cielo.core.bounds import Lab
 from cielo.core.geometry.holding import is_stencil
 from cielo.core.geometry.masks import distance_to_cover_mm
@@ -185,7 +186,11 @@ def focal_lost(plan: Plan, _table: Table) -> Iterator[Finding]:
             yield _lost(last, f"The {piece.name} is", READABLE, reading, _other_inks(plan, piece))
     # A later print without inking again is meant to be pale.
     figures = [s for s in brushings(plan) if is_figure(s) and not embosses(plan, s) and s.touch not in ("second", "third")]
-    for step, reading in zip(figures, read_prints(plan, figures), strict=True):
+    things = made_together(plan)
+    firsts = [
+        step for step in figures if not any(other.id in things.get(step.id, ()) for other in figures[: figures.index(step)])
+    ]
+    for step, reading in zip(firsts, read_prints(plan, firsts, with_=things), strict=True):
         if not reading.fine:
             words = isinstance(step.region, Words)
             yield _lost(step.id, _called(step), READABLE if words else LOST, reading, _printed_in_others(plan, step))

@@ -1,16 +1,32 @@
 """Checks on what is not dry yet: wet-over-wet, mask-on-damp, powder-on-open-ink, finish-not-dry, packed-wet,
-surface-rubbed-up, wet-when-put-on. All read the table's moments.
+surface-rubbed-up, wet-when-put-on; and what no waiting helps: solvent-moves-ink. All read the table's moments.
 
 One rule says what a step needs dry (``table.needs``); here it is told, once for each step and kind, with the drying that cures it.
 """
 
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 
 from cielo.core.advice.finding import Finding, Place, Remedy
-from cielo.core.advice.looking import add_before, meeting_place, strongest
+from cielo.core.advice.looking import add_before, meeting_place, offered, strongest
 from cielo.core.materials import FASTER
-from cielo.core.plan import Brush, Dry, LayMask, Plan, PutOn, Step, Tapes, Water, piece_of, plan_of_piece
+from cielo.core.plan import (
+    Brush,
+    Dry,
+    LayMask,
+    Plan,
+    PutOn,
+    Step,
+    Tapes,
+    Water,
+    move_step,
+    piece_of,
+    plan_of_piece,
+    replace_step,
+    without_steps,
+)
 from cielo.core.sequence.drying import in_half_minutes
+from cielo.core.table.marks import prints
 from cielo.core.table.moment import Wet
 from cielo.core.table.needs import NeedCode
 from cielo.core.table.table import Table
@@ -32,6 +48,38 @@ def wet_over_wet(plan: Plan, table: Table) -> Iterator[Finding]:
             _let_dry(plan, step, wet),
             _measure(wet),
         )
+
+
+def solvent_moves_ink(plan: Plan, table: Table) -> Iterator[Finding]:
+    """A clean print in alcohol ink over alcohol ink: its solvent frees what lies there, however dry."""
+    for at, step in enumerate(plan.steps):
+        if not isinstance(step, Brush) or not prints(step) or plan.ink(step.ink).kind != "alcohol":
+            continue
+        below = [
+            other
+            for other in plan.steps[:at]
+            if isinstance(other, Brush) and plan.ink(other.ink).kind == "alcohol" and table.meet(other.id, step.id)
+        ]
+        if not below:
+            continue
+        others = [ink for ink in plan.inks if ink.kind in PRINTS_ON_ALCOHOL]
+        first = below[0]
+        changes = [(f"Print it in {ink.name}", replace_step(plan, replace(step, ink=ink.key))) for ink in others]
+        changes.append(("Print it first, on the bare sheet", move_step(plan, step.id, first.id)))
+        changes.append(("Leave it out", without_steps(plan, {step.id})))
+        yield Finding(
+            "solvent-moves-ink",
+            "warn",
+            step.id,
+            f"{plan.ink(step.ink).name} is printed over {plan.ink(below[-1].ink).name}, which its solvent sets free again.",
+            "Alcohol ink moves wherever alcohol comes, dry or not: the print runs out, and takes the ground along.",
+            meeting_place(table, below[-1].id, step.id),
+            offered(changes),
+        )
+
+
+# What prints on alcohol ink without moving it. Common practice, no source.
+PRINTS_ON_ALCOHOL = ("pigment", "metallic", "white")
 
 
 def mask_on_damp(plan: Plan, table: Table) -> Iterator[Finding]:

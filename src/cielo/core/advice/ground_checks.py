@@ -1,4 +1,4 @@
-"""Checks on the finished ground as it is seen: busy-behind-words, bare-spots, one-lightness."""
+"""Checks on the finished ground as it is seen and felt: busy-behind-words, bare-spots, one-lightness, rubbed-through."""
 
 from collections.abc import Iterator
 from dataclasses import replace
@@ -7,13 +7,19 @@ import numpy as np
 from numpy.typing import NDArray
 
 from cielo.core.advice.finding import Finding, Place
-from cielo.core.advice.looking import area, brushings, offered, panel_size, with_step
+from cielo.core.advice.looking import TOO_SMALL, area, brushings, offered, panel_size, strongest, with_step
 from cielo.core.geometry.lettering import words_shape
 from cielo.core.geometry.masks import distance_to_cover_mm
-from cielo.core.plan import Brush, LayMask, Patches, Plan, Words
+from cielo.core.geometry.putting_on import piece_shape
+from cielo.core.materials import TOOLS, Surface
+from cielo.core.optics.spectra import lab_from_xyz
+from cielo.core.plan import TOUCH_STRENGTH, Brush, LayMask, Patches, Plan, Touch, Words, plan_of_piece, put_on_in_turn
 from cielo.core.sequence.lightness import lightness_on
+from cielo.core.simulation.contact import TRACE
+from cielo.core.simulation.grid import grid_of
+from cielo.core.simulation.run import panel_xyz
 from cielo.core.simulation.smooth import softened
-from cielo.core.table.marks import embosses, is_figure
+from cielo.core.table.marks import embosses, is_figure, rubs
 from cielo.core.table.table import Table
 
 Array = NDArray[np.float64]
@@ -24,6 +30,11 @@ DISTURBS = 0.3
 BARE, SPOT_MM2, FEW_SPOTS = 0.04, 90.0, 0.01
 # A ground whose light and dark lie nearer together than this in L* is flat in any light: judgement, no source.
 FLAT, TOO_DARK = 5.0, 40.0
+# What is lighter or darker than the rest by so much L*, on so much of the panel, keeps it from being flat. Judgement.
+CLEARLY, ENOUGH = 12.0, 0.015
+# How often each surface can be gone over before it comes off. Judgement, no source.
+MOST_PASSES: dict[Surface, int] = {"uncoated": 32, "calendered": 32, "coated": 48, "rough": 26, "synthetic": 80}
+STRONGER: tuple[Touch, ...] = ("medium", "full")
 
 
 def busy_behind_words(plan: Plan, table: Table) -> Iterator[Finding]:
@@ -112,6 +123,57 @@ def bare_spots(plan: Plan, table: Table) -> Iterator[Finding]:
     )
 
 
+def _something_stands_out(plan: Plan, table: Table, lightness: Array) -> bool:
+    """Whether prints on the ground, or pieces put on it, are so much lighter or darker that it is not flat as a whole."""
+    usual = float(np.median(lightness))
+    printed = np.abs(table.finished_lab[..., 0] - usual) > CLEARLY
+    apart = float(printed.mean())
+    for piece in put_on_in_turn(plan):
+        own = plan_of_piece(plan, piece.key)
+        seen = lab_from_xyz(panel_xyz(own, grid_of(own.card, 6)))[..., 0]
+        share = float(np.mean(np.abs(seen - usual) > CLEARLY))
+        apart += share * piece_shape(plan, piece.key).area / (plan.card.panel_width_mm * plan.card.panel_height_mm)
+    return apart > ENOUGH
+
+
+def rubbed_through(plan: Plan, table: Table) -> Iterator[Finding]:
+    """A place is gone over so often that the surface of the card comes off."""
+    worked = [step for step in brushings(plan) if rubs(plan, step) and TOOLS[step.tool].texture == "even"]
+    most = MOST_PASSES[plan.stock.paper.surface]
+    if sum(step.passes for step in worked) <= most:
+        return
+    gone_over = np.sum([np.where(table.maps[step.id] > TRACE, step.passes, 0) for step in worked], axis=0)
+    often = gone_over > most
+    if float(often.mean()) < TOO_SMALL:
+        return
+    heaviest = max(worked, key=lambda step: (step.passes, step.id))
+    yield Finding(
+        "rubbed-through",
+        "warn",
+        heaviest.id,
+        f"Some of it is gone over {int(gone_over.max())} times: {plan.stock.name} comes off in crumbs.",
+        "Every pass rubs the surface too. Stronger passes lay as much ink in fewer of them; a rest between lets the card recover.",
+        strongest(table, gone_over.astype(np.float32)),
+        offered(_in_fewer(plan, worked)),
+        measure=f"{int(gone_over.max())} passes; this surface bears about {most}",
+    )
+
+
+def _in_fewer(plan: Plan, worked: list[Brush]) -> Iterator[tuple[str, Plan]]:
+    """As much ink in fewer, stronger passes; or fewer of them."""
+    for touch in STRONGER:
+        changed = plan
+        for step in worked:
+            passes = max(1, round(step.strength / TOUCH_STRENGTH[touch]))
+            if passes < step.passes:
+                changed = with_step(changed, step, touch=touch, passes=passes)
+        yield "As much ink in fewer, stronger passes", changed
+    half = plan
+    for step in worked:
+        half = with_step(half, step, passes=max(1, step.passes // 2))
+    yield "Half as many passes", half
+
+
 def one_lightness(plan: Plan, table: Table) -> Iterator[Finding]:
     """A ground of several inks that are all as light as each other."""
     inked = [
@@ -123,7 +185,7 @@ def one_lightness(plan: Plan, table: Table) -> Iterator[Finding]:
         return  # of inks that are lost on a dark stock each is told as such
     lightness = table.ground_lab[..., 0]
     low, high = (float(x) for x in np.percentile(lightness, (5, 95)))
-    if high - low >= FLAT:
+    if high - low >= FLAT or _something_stands_out(plan, table, lightness):
         return
     dark = min(inked, key=lambda step: float(lightness[table.maps[step.id] > 0.1].mean()))
     more = [passes for passes in (dark.passes + 2, dark.passes + 4, dark.passes + 8) if passes <= 20]

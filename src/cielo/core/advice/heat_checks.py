@@ -1,17 +1,17 @@
-"""Checks on drying by heat, and where there is no drying without it: heat-on-stencil, heat-on-solvent, never-dries-here."""
+"""Checks on drying by heat, and where nothing dries: heat-on-stencil, heat-on-solvent, heat-on-synthetic, never-dries-here."""
 
 from collections.abc import Iterator
 
 from cielo.core.advice.finding import Finding, Remedy
-from cielo.core.advice.looking import add_before, brushings, strongest, with_step
-from cielo.core.materials import FASTER
-from cielo.core.plan import Brush, Dry, Plan, Tapes
-from cielo.core.sequence.drying import in_half_minutes, ink_wants
-from cielo.core.table.marks import comes_last
+from cielo.core.advice.looking import brushings, offered, strongest, with_step
+from cielo.core.materials import FASTER, Ink
+from cielo.core.plan import Brush, Dry, Plan, Tapes, without_steps
+from cielo.core.sequence.drying import in_half_minutes
+from cielo.core.sequence.lightness import lightness_on
 from cielo.core.table.table import Table
 
 # Kinds that dry into a sheet and not in the air: on one that takes nothing up they stay open. Common practice, no source.
-WANT_A_STOCK_THAT_SOAKS = ("pigment", "white", "metallic")
+WANT_A_STOCK_THAT_SOAKS = ("dye", "hybrid", "pigment", "white", "metallic")
 
 
 def heat_on_stencil(plan: Plan, table: Table) -> Iterator[Finding]:
@@ -52,29 +52,53 @@ def heat_on_solvent(plan: Plan, table: Table) -> Iterator[Finding]:
         )
 
 
+def heat_on_synthetic(plan: Plan, table: Table) -> Iterator[Finding]:
+    """The heat tool comes to a sheet of plastic."""
+    if plan.stock.paper.surface != "synthetic":
+        return
+    for step in _heated(plan):
+        yield Finding(
+            "heat-on-synthetic",
+            "warn",
+            step.id,
+            f"The heat tool comes to {plan.stock.name}, which is a sheet of plastic.",
+            "Plastic cockles and shrinks under heat, and does not lie flat again. Go by the sheet of the product.",
+            cure=Remedy("Let it dry in the air", _in_the_air(plan, step)),
+        )
+
+
 def never_dries_here(plan: Plan, table: Table) -> Iterator[Finding]:
-    """Ink that dries by soaking in, on a stock that takes nothing up, and nothing sets it by heat."""
-    surface = plan.stock.paper.surface
-    if surface != "synthetic":
+    """Ink that dries by soaking in, on a stock that takes nothing up."""
+    if plan.stock.paper.surface != "synthetic":
         return
     told: set[str] = set()
     for step in brushings(plan):
         ink = plan.ink(step.ink)
-        later = plan.steps[plan.index_of(step.id) :]
-        if ink.kind not in WANT_A_STOCK_THAT_SOAKS or ink.key in told or any(s in later for s in _heated(plan)):
+        if ink.kind not in WANT_A_STOCK_THAT_SOAKS or ink.key in told:
             continue
         told.add(ink.key)
-        heat = Dry("", "heat", in_half_minutes(ink_wants(ink, surface) / FASTER["heat"]))
-        end = next((s for s in plan.steps if comes_last(s)), None)
         yield Finding(
             "never-dries-here",
             "warn",
             step.id,
-            f"{ink.name} does not dry on {plan.stock.name} by itself.",
-            "It dries by soaking in, and this stock takes nothing up: left alone it smears for days. Heat sets it.",
+            f"{ink.name} does not dry on {plan.stock.name}.",
+            "It dries by soaking in, and this stock takes nothing up: it beads, and smears for days. Alcohol ink dries on it by itself.",
             strongest(table, table.maps[step.id]),
-            Remedy("Set it with heat", add_before(plan, heat, end)),
+            offered(_in_alcohol_ink(plan, ink)),
         )
+
+
+def _in_alcohol_ink(plan: Plan, ink: Ink) -> Iterator[tuple[str, Plan]]:
+    """Every laying of an ink in an alcohol ink of the plan, the nearest in lightness first; or left out."""
+    paper = plan.stock.paper
+    others = [other for other in plan.inks if other.kind == "alcohol"]
+    laid = [step for step in brushings(plan) if step.ink == ink.key]
+    for other in sorted(others, key=lambda other: (abs(lightness_on(paper, other) - lightness_on(paper, ink)), other.key)):
+        changed = plan
+        for step in laid:
+            changed = with_step(changed, step, ink=other.key)
+        yield f"Take {other.name} for it", changed
+    yield f"Leave {ink.name} out", without_steps(plan, {step.id for step in laid})
 
 
 def _heated(plan: Plan) -> list[Dry]:

@@ -17,7 +17,7 @@ from cielo.core.materials import TOOLS, TRANSPARENT_KINDS, Ink, Paper
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.spectra import lab_from_xyz
-from cielo.core.plan import Brush, Plan, Print, Words, move_step, without_steps
+from cielo.core.plan import Brush, InPrint, Plan, Print, Words, move_step, without_steps
 from cielo.core.plan.beside import OUTLINE
 from cielo.core.sequence.lightness import SAME_LIGHTNESS, lightness_on
 from cielo.core.simulation.grid import grid_of
@@ -164,8 +164,8 @@ def _print(plan: Plan, figure: Brush) -> str:
 
 def _spoils(plan: Plan, table: Table, later: Brush, figure: Brush) -> bool:
     """Whether a laying hides a print or swallows it, over so much of it that it is spoilt."""
-    if later.ink == figure.ink:
-        return False
+    if later.ink == figure.ink or (isinstance(later.region, InPrint) and later.region.step == figure.id):
+        return False  # the same again, or colour inside its own outline
     light = lightness_on(plan.stock.paper, plan.ink(figure.ink))
     swallows = lightness_on(plan.stock.paper, plan.ink(later.ink)) < light - SAME_LIGHTNESS and later.strength > 0.5
     return (covers_what_is_below(plan, later) or swallows) and _share_covered(table, figure, later) >= SPOILT

@@ -13,6 +13,7 @@ from cielo.core.advice import (
     heat_checks,
     hidden_checks,
     ink_checks,
+    lying_checks,
     order_checks,
     piece_checks,
     resist_checks,
@@ -96,6 +97,14 @@ CHECKS: dict[str, Check] = {
     "does-not-fit": fit_checks.does_not_fit,
     "packed-wet": dry_checks.packed_wet,
     "wet-when-put-on": dry_checks.wet_when_put_on,
+    "heat-on-synthetic": heat_checks.heat_on_synthetic,
+    "solvent-moves-ink": dry_checks.solvent_moves_ink,
+    "left-lying": lying_checks.left_lying,
+    "falls-on-covered": lying_checks.falls_on_covered,
+    "wet-not-wet": wet_checks.wet_not_wet,
+    "bare-line": seam_checks.bare_line,
+    "rubbed-through": ground_checks.rubbed_through,
+    "not-tried": stamp_checks.not_tried,
     "glue-shows": finish_checks.glue_shows,
 }
 

@@ -1,4 +1,4 @@
-"""Lines at seams: stark-seam.
+"""Lines at seams: stark-seam, bare-line.
 
 Bands that run the same way, straight or slanted, are read together on one line along that way, at half a millimetre. A band's ink
 hangs on the distance along its way alone, so the line is that of a straight panel as long as this one is that way: a slant is read as
@@ -15,13 +15,17 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from itertools import combinations
 
+import numpy as np
+from numpy.typing import NDArray
+
 from cielo.core.advice.finding import Finding, Place, Remedy
 from cielo.core.advice.looking import brushings, offered, with_step
+from cielo.core.optics.difference import ciede2000
 from cielo.core.plan import Band, Brush, Plan, Slant, replace_step
 from cielo.core.simulation.strip import STARK_PER_MM
 from cielo.core.table.purpose import purpose_of
 from cielo.core.table.table import Table
-from cielo.core.table.ways import PER_MM, Way, brushed, change_along, ways_of
+from cielo.core.table.ways import PER_MM, Way, brushed, change_along, colours_along, ways_of
 from cielo.core.units import mark_mm, say_by_ruler
 
 
@@ -90,6 +94,59 @@ def _butted(plan: Plan) -> Iterator[Finding]:
             )
 
 
+def bare_line(plan: Plan, table: Table) -> Iterator[Finding]:
+    """Two blended bands leave a narrow line of bare stock between them. A gap that is plainly meant is wider; one kept by tape is laid."""
+    known = table.as_planned
+    for way in ways_of(known):
+        along = [(step, band) for step in brushed(known) if (band := way.straight(step.region))]
+        if len(along) < 2 or any(purpose_of(step).under for step, _ in along):
+            continue
+        lab = colours_along(known, way)
+        bare = np.asarray(ciede2000(lab, np.broadcast_to(np.array(plan.stock.paper.lab), lab.shape)) < SEES)
+        for begins, ends in _runs(bare):
+            wide_mm = (ends - begins) / PER_MM
+            if begins == 0 or ends == len(bare) or not BUTTED_MM < wide_mm < PLAINLY_MEANT_MM:
+                continue
+            at = (begins + ends) / 2 / PER_MM
+            beside = sorted(along, key=lambda one: abs(_reaches_to(one[1], way.span_mm, at) - at))[:2]
+            closed = known
+            for step, band in beside:
+                closed = replace_step(closed, replace(step, region=_carried_on(step, band, wide_mm)))
+            yield Finding(
+                "bare-line",
+                "warn",
+                beside[0][0].id,
+                f"A bare line {say_by_ruler(wide_mm, plan.units)} wide is left between "
+                f"{plan.ink(beside[0][0].ink).name} and {plan.ink(beside[1][0].ink).name}.",
+                "So narrow a gap looks forgotten. Carried into each other the two close it; left plainly wider it is meant.",
+                Place(*way.place(at)),
+                Remedy("Carry them into each other", closed),
+                measure=f"{wide_mm:.1f} mm",
+            )
+
+
+def _runs(flags: NDArray[np.bool_]) -> Iterator[tuple[int, int]]:
+    """Where each run of True begins and ends."""
+    edges = np.flatnonzero(np.diff(np.concatenate(([0], flags.astype(np.int8), [0]))))
+    yield from zip(edges[::2].tolist(), edges[1::2].tolist(), strict=True)
+
+
+def _reaches_to(band: Band, span: float, at_mm: float) -> float:
+    """The end of a band that is nearer to a place, its carry with it, from the top of the way."""
+    ends = (band.start_mm - band.lead_in_mm, band.end_mm + band.carry_mm)
+    return min((end if band.edge == "top" else span - end for end in ends), key=lambda end: abs(end - at_mm))
+
+
+def _carried_on(step: Brush, band: Band, wide_mm: float) -> Band | Slant:
+    """A band carried over the gap at its end and into what begins there."""
+    region = step.region
+    assert isinstance(region, Band | Slant)
+    lead = max(region.lead_in_mm, CARRY_MM) if band.start_mm > 0 else region.lead_in_mm
+    return replace(region, end_mm=region.end_mm + wide_mm / 2, carry_mm=max(region.carry_mm, CARRY_MM), lead_in_mm=lead)
+
+
+# A gap as wide as this is plainly meant, mm. Judgement. Colours no further apart than the second are one to the eye, CIEDE2000.
+PLAINLY_MEANT_MM, SEES = 7.0, 2.0
 # Bands that meet closer than this, and are carried less, are butted, mm; and how far they are carried then. Judgement.
 BUTTED_MM, CARRY_MM = 2.0, 19.0
 

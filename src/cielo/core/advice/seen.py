@@ -69,6 +69,16 @@ def seen_on_card(plan: Plan) -> tuple[Seen, ...]:
     return tuple(things)
 
 
+def made_together(plan: Plan) -> dict[str, frozenset[str]]:
+    """Of every step of the panel that prints something made by others too, all the steps that make it, by step id."""
+    made: dict[str, frozenset[str]] = {}
+    for thing in _merged(_of_part(plan, "")):
+        if len(thing.steps) > 1:
+            for step in thing.steps:
+                made[step] = made.get(step, frozenset()) | frozenset(thing.steps)
+    return made
+
+
 def put_on_step(plan: Plan, part: str) -> str | None:
     """The step of the panel that puts a piece on; None for the panel itself, and for a piece that none does."""
     return next((step.id for step in plan.steps if isinstance(step, PutOn) and step.piece == part), None)

@@ -8,7 +8,7 @@ import numpy as np
 from cielo.core.advice.finding import Finding, Remedy
 from cielo.core.advice.looking import TOO_SMALL, add_before, area, before, both, brushings, strongest
 from cielo.core.geometry.printing import MASK_MARGIN_MM, mask_of_prints
-from cielo.core.materials import TRANSPARENT_KINDS
+from cielo.core.materials import TOOLS, TRANSPARENT_KINDS
 from cielo.core.plan import (
     Brush,
     BuiltIn,
@@ -169,6 +169,24 @@ def orientation_untested(plan: Plan, table: Table) -> Iterator[Finding]:
                 strongest(table, table.maps[step.id]),
                 Remedy("Decide it and try it on scrap first", add_before(plan, Prepare("", "orient"), step)),
             )
+
+
+def not_tried(plan: Plan, table: Table) -> Iterator[Finding]:
+    """Words are stamped that were never tried on scrap; told once, of the first."""
+    for step in _figures(plan):
+        if not isinstance(step.region, Words) or TOOLS[step.tool].texture != "print":
+            continue
+        if not any(isinstance(other, Prepare) and other.act == "orient" for other in before(plan, step)):
+            yield Finding(
+                "not-tried",
+                "remind",
+                step.id,
+                "The words were never tried on scrap.",
+                "One print on scrap shows what the block leaves, and whether it stands straight; on the card it cannot be taken back.",
+                strongest(table, table.maps[step.id]),
+                Remedy("Try it on scrap first", add_before(plan, Prepare("", "orient"), step)),
+            )
+        return
 
 
 def register_lost(plan: Plan, table: Table) -> Iterator[Finding]:

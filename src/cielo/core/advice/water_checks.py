@@ -6,9 +6,9 @@ import numpy as np
 
 from cielo.core.advice.finding import Finding, Remedy
 from cielo.core.advice.looking import TOO_SMALL, after, area, before, moved_before, offered, strongest, with_step
-from cielo.core.materials import Ink
+from cielo.core.materials import TOOLS, Ink
 from cielo.core.optics.water import frees
-from cielo.core.plan import Brush, Dry, Plan, Water, WetArea, masks_on, without_steps
+from cielo.core.plan import Brush, Dry, InPrint, Plan, Print, Water, WetArea, masks_on, without_steps
 from cielo.core.sequence.lightness import lightness_on
 from cielo.core.simulation.laydown import Map, water_laid
 from cielo.core.table.marks import prints
@@ -37,7 +37,8 @@ def _is_dropped_into(plan: Plan, water: Water) -> bool:
 
 
 def water_on_soluble_outline(plan: Plan, table: Table) -> Iterator[Finding]:
-    """Water over an outline that water dissolves."""
+    """Water, or ink painted wet, over an outline that water dissolves."""
+    yield from _painted_wet(plan, table)
     for water in [step for step in plan.steps if isinstance(step, Water)]:
         wet = _wet(plan, water, table)
         bleed = [
@@ -65,6 +66,34 @@ def water_on_soluble_outline(plan: Plan, table: Table) -> Iterator[Finding]:
             f"Water comes over the print in {join_words(names)}, which is not waterproof.",
             "The line bleeds and carries its colour into what is round it.",
             strongest(table, np.minimum(table.maps[bleed[0].id], wet)),
+            offered(changes),
+        )
+
+
+def _painted_wet(plan: Plan, table: Table) -> Iterator[Finding]:
+    """A wet pen or wet paint inside an outline that it dissolves."""
+    for step in plan.steps:
+        if not isinstance(step, Brush) or not isinstance(step.region, InPrint) or frees(plan.ink(step.ink)) < REACTS:
+            continue
+        if step.onto != "wet" and TOOLS[step.tool].texture != "crisp":
+            continue
+        outline = plan.steps[plan.index_of(step.region.step)]
+        assert isinstance(outline, Brush)
+        lined = isinstance(outline.region, Print) and outline.region.line_mm is not None
+        if not lined or outline.ink == step.ink or frees(plan.ink(outline.ink)) < REACTS:
+            continue
+        names = plan.ink(outline.ink).name, plan.ink(step.ink).name
+        changes = [(f"Print it in {ink.name}", with_step(plan, outline, ink=ink.key)) for ink in _waterproof(plan, outline)]
+        changes.append(
+            ("Paint it with a dry brush, in light passes", with_step(plan, step, tool="small-brush", onto="dry", touch="light"))
+        )
+        yield Finding(
+            "water-on-soluble-outline",
+            "warn",
+            step.id,
+            f"{names[1]} is painted wet inside the print in {names[0]}, which is not waterproof.",
+            "The line bleeds into the colour inside it, and a pen takes the ink up and dirties its nib.",
+            strongest(table, table.maps[step.id]),
             offered(changes),
         )
 

@@ -1,25 +1,27 @@
-"""Checks on what water and paste do where they lie: seeps-under, paste-left-under."""
+"""Checks on what is wet where it lies: seeps-under, paste-left-under, wet-not-wet."""
 
 from collections.abc import Iterator
 
-import numpy as np
-
 from cielo.core.advice.finding import Finding, Remedy
-from cielo.core.advice.looking import strongest, with_step
-from cielo.core.plan import Dry, LiftMask, Plan, Tapes, Water, move_step
-from cielo.core.simulation.contact import TRACE
+from cielo.core.advice.looking import add_before, after, before, offered, strongest, with_step
+from cielo.core.materials import TOOLS
+from cielo.core.plan import TOUCH_STRENGTH, Brush, Dry, LiftMask, Plan, Tapes, Water, WetArea, Whole, move_step
 from cielo.core.table.table import Table
+
+# More than so many full applications sprayed at once stands wet at a rim. Judgement.
+RUNS_FROM = 0.6
 
 
 def seeps_under(plan: Plan, table: Table) -> Iterator[Finding]:
-    """Much water against a sheet that lies there."""
+    """Much water against a sheet that lies there, or a wet spray."""
+    yield from _sprayed_under(plan, table)
     for step in plan.steps:
-        if not isinstance(step, Water) or step.amount == "fine" or not np.any(table.maps[step.id] > TRACE):
+        if not isinstance(step, Water) or step.amount == "fine":
             continue
-        lying = table.before(step).lying
-        if not lying:
+        reached = [one for one in table.before(step).lying if table.reaches_mask(step.id, one.mask)]
+        if not reached:
             continue
-        mask = plan.mask(lying[-1].mask)
+        mask = plan.mask(reached[-1].mask)
         yield Finding(
             "seeps-under",
             "warn",
@@ -29,6 +31,57 @@ def seeps_under(plan: Plan, table: Table) -> Iterator[Finding]:
             strongest(table, table.maps[step.id]),
             Remedy("A fine mist only", with_step(plan, step, amount="fine")),
         )
+
+
+def _sprayed_under(plan: Plan, table: Table) -> Iterator[Finding]:
+    """So much sprayed through a stencil that it stands and runs under."""
+    for step in plan.steps:
+        if not isinstance(step, Brush) or TOOLS[step.tool].texture != "mist" or step.strength <= RUNS_FROM:
+            continue
+        reached = [one for one in table.before(step).lying if table.reaches_mask(step.id, one.mask)]
+        if not reached:
+            continue
+        mask = plan.mask(reached[-1].mask)
+        thin = TOUCH_STRENGTH["light"]
+        yield Finding(
+            "seeps-under",
+            "warn",
+            step.id,
+            f"So much {plan.ink(step.ink).name} sprayed at once runs under the {mask.called}.",
+            "A wet spray stands at the rim and creeps below it. One thin pass, dried, and another keep the edge.",
+            strongest(table, table.maps[step.id]),
+            Remedy("One thin pass", with_step(plan, step, touch="light", passes=max(1, int(RUNS_FROM / thin)))),
+        )
+
+
+def wet_not_wet(plan: Plan, table: Table) -> Iterator[Finding]:
+    """A laying that is meant to mix with what is wet comes where nothing is wet any more."""
+    for step in plan.steps:
+        if not isinstance(step, Brush) or step.onto != "wet" or isinstance(step.region, WetArea):
+            continue
+        if any(wet.of != "glue" and table.meet(wet.step, step.id) for wet in table.before(step).wet):
+            continue
+        below = [other for other in before(plan, step) if isinstance(other, Brush | Water) and table.meet(other.id, step.id)]
+        name = plan.ink(step.ink).name
+        yield Finding(
+            "wet-not-wet",
+            "warn",
+            step.id,
+            f"{name} is meant to run into what is wet, but nothing is wet there{' any more' if below else ''}.",
+            "Only where ink or water still stands do two colours run together; on dry card the second lies on the first with an edge.",
+            strongest(table, table.maps[step.id]),
+            offered(_into_the_wet(plan, step, below)),
+        )
+
+
+def _into_the_wet(plan: Plan, step: Brush, below: list[Brush | Water]) -> Iterator[tuple[str, Plan]]:
+    """Right after what it is to run into; onto water brushed there first; or as a layer of its own."""
+    for other in reversed(below):
+        later = after(plan, other)
+        if later and later[0].id != step.id:
+            yield "Do it while that is still wet", move_step(plan, step.id, later[0].id)
+    yield "Wet it first with a fine mist", add_before(plan, Water("", "mister", Whole(), "fine", blot=False), step)
+    yield "Lay it on what is dry", with_step(plan, step, onto="dry")
 
 
 def paste_left_under(plan: Plan, table: Table) -> Iterator[Finding]:

@@ -74,7 +74,7 @@ from cielo.core.plan.regions import (
     Whole,
     span_mm,
 )
-from cielo.core.plan.run import OF_PIECE, Done, kept_under, put_on_in_turn, run_of, with_all_put_on, with_run
+from cielo.core.plan.run import OF_PIECE, Done, kept_under, put_on_in_turn, run_of, waited_for, with_all_put_on, with_run
 from cielo.core.plan.sound import ensure_sound
 from cielo.core.plan.steps import (
     TOUCH_STRENGTH,
@@ -203,6 +203,7 @@ __all__ = [
     "replace_step",
     "run_of",
     "span_mm",
+    "waited_for",
     "with_all_put_on",
     "with_given",
     "with_piece",

@@ -103,13 +103,18 @@ def _usual(plan: Plan) -> tuple[Done, ...]:
     never_put_on = [piece for piece in belongs["panel"] if piece.key not in put_on]
     for at, step in enumerate(plan.steps):
         if isinstance(step, PutOn | Dry):
-            soon = [one.piece for one in takewhile(_waits_or_puts_on, plan.steps[at:]) if isinstance(one, PutOn)]
+            soon = waited_for(plan, at)
             run += make(*(piece for piece in plan.pieces if piece.key in soon))
         if isinstance(step, Prepare) and step.act == "mount":
             run += make(*never_put_on, *belongs["base"], *belongs["inside"], *belongs["back"])
         run.append(Done("", step))
     run += make(*belongs["panel"], *belongs["base"], *belongs["inside"], *belongs["back"], *belongs["envelope"])
     return tuple(run)
+
+
+def waited_for(plan: Plan, at: int) -> frozenset[str]:
+    """The pieces that a wait, or a putting on, of the panel is for: those put on next, with nothing but waits between."""
+    return frozenset(step.piece for step in takewhile(_waits_or_puts_on, plan.steps[at:]) if isinstance(step, PutOn))
 
 
 def _waits_or_puts_on(step: Step) -> bool:

@@ -42,6 +42,7 @@ from cielo.core.plan import (
     Words,
     plan_of_piece,
     run_of,
+    waited_for,
 )
 from cielo.core.sequence.drying import wants_min
 from cielo.core.sequence.durations import seconds_of
@@ -267,8 +268,8 @@ def _tasks_of_card(plan: Plan, card: int) -> Iterator[Task]:
     for done in run_of(plan):
         part, step, before = parts[done.part], done.step, last.get(done.part)
         waits_for = [before] if before is not None else []
-        if isinstance(step, PutOn) and step.piece in last:
-            waits_for.append(last[step.piece])
+        if isinstance(step, PutOn | Dry) and not done.part:
+            waits_for += [last[key] for key in sorted(waited_for(plan, plan.index_of(step.id))) if key in last]
         elif isinstance(step, Prepare) and step.act == "mount":
             waits_for += [last[key] for key in before_mounting if key in last]
         after = tuple(f"{card}:{other.kept}" for other in waits_for)

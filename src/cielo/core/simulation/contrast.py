@@ -1,6 +1,6 @@
 """How far things stand out: an embossed motif from its ground after every pass, a sentiment from what lies under it."""
 
-from collections.abc import Sequence, Set
+from collections.abc import Mapping, Sequence, Set
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -145,23 +145,30 @@ def read_focal(plan: Plan, piece: Focal) -> FocalReading:
 WORDS_AT, IMAGE_AT, LOST = 5, 50, 8.0
 
 
-def read_prints(plan: Plan, steps: Sequence[Brush], pixels_per_inch: float = READING_PIXELS_PER_INCH) -> tuple[FocalReading, ...]:
+def read_prints(
+    plan: Plan,
+    steps: Sequence[Brush],
+    pixels_per_inch: float = READING_PIXELS_PER_INCH,
+    with_: Mapping[str, Set[str]] | None = None,
+) -> tuple[FocalReading, ...]:
     """How far each print stands out from its ground over its true shape, in the finished picture: CIEDE2000 between with it and without.
 
-    Prints that meet no other are all looked at against one picture without any of them.
+    ``with_``: the ids of the steps that make the same thing as a step of that id, itself among them (stamped twice, powder on wet ink);
+    they are taken out together. Prints that meet no other are all looked at against one picture without any of them.
     """
     if not steps:
         return ()
     grid = grid_of(plan.card, pixels_per_inch)
     strengths = {laying.step.id: laying.strength for laying in layings(plan, grid)}
     shapes = {step.id: _printed_where(step, strengths[step.id]) for step in steps}
+    made = {step.id: frozenset((with_ or {}).get(step.id, {step.id})) for step in steps}
     finished = panel_xyz(plan, grid)
-    bare = panel_xyz(_without(plan, steps), grid)
+    bare = panel_xyz(_without(plan, frozenset().union(*made.values())), grid)
     readings = []
     for step in steps:
         shape = shapes[step.id]
-        meets = any(np.any(shape & shapes[other.id]) for other in steps if other.id != step.id)
-        ground = panel_xyz(_without(plan, [step]), grid) if meets else bare
+        meets = any(np.any(shape & shapes[other.id]) for other in steps if other.id not in made[step.id])
+        ground = panel_xyz(_without(plan, made[step.id]), grid) if meets else bare
         readings.append(_reading(step, shape, finished, ground, grid))
     return tuple(readings)
 
@@ -170,7 +177,7 @@ def ground_under(plan: Plan, step: Brush, pixels_per_inch: float = READING_PIXEL
     """The mean colour that lies where a step lays, in the finished picture without it; of the whole panel where it lays nothing."""
     grid = grid_of(plan.card, pixels_per_inch)
     shape = next((_printed_where(step, one.strength) for one in layings(plan, grid) if one.step.id == step.id), None)
-    ground = panel_xyz(_without(plan, [step]), grid)
+    ground = panel_xyz(_without(plan, {step.id}), grid)
     seen = ground[shape] if shape is not None and shape.any() else ground.reshape(-1, 3)
     light, a, b = lab_from_xyz(seen.mean(axis=0))
     return float(light), float(a), float(b)
@@ -194,9 +201,8 @@ def _reading(step: Brush, shape: Mask, finished: NDArray[np.float32], ground: ND
     return FocalReading(step.id, worst, fine, float(grid.x_mm[columns[at]]), float(grid.y_mm[rows[at]]))
 
 
-def _without(plan: Plan, steps: Sequence[Brush]) -> Plan:
+def _without(plan: Plan, gone: Set[str]) -> Plan:
     """The plan without some prints and what goes into them."""
-    gone = {step.id for step in steps}
     return replace(plan, steps=tuple(other for other in plan.steps if not _goes_with(other, gone)), wishes=())
 
 

@@ -50,7 +50,7 @@ def _why(plan: Plan, contact: Contact, step: Step, wet: Wet) -> NeedCode | None:
             laid = plan.steps[plan.index_of(wet.step)]
             still_open = isinstance(laid, Brush) and plan.ink(laid.ink).stays_open
             return "powder-on-open-ink" if still_open and not is_for(contact, wet.step, step.id) else None
-        case Brush(onto="dry") if contact.meet(wet.step, step.id):
+        case Brush(onto="dry") if contact.meet(wet.step, step.id) and not _again(plan, wet, step):
             return "wet-over-wet"
         case Brush() if wet.of == "water" and _rubs_up(plan, contact, step, wet):
             return "surface-rubbed-up"
@@ -60,6 +60,18 @@ def _why(plan: Plan, contact: Contact, step: Step, wet: Wet) -> NeedCode | None:
             return "packed-wet"
         case _:
             return None
+
+
+def _again(plan: Plan, wet: Wet, step: Brush) -> bool:
+    """Whether a print is pressed again where it was, in the same ink, to make it deeper: that it is wet is no harm."""
+    laid = plan.steps[plan.index_of(wet.step)]
+    return (
+        isinstance(laid, Brush)
+        and laid.ink == step.ink
+        and laid.region == step.region
+        and laid.seed == step.seed
+        and prints(step)
+    )
 
 
 def _is_finish(plan: Plan, wet: Wet) -> bool:

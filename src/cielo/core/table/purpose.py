@@ -79,7 +79,7 @@ def read_purposes(plan: Plan) -> dict[str, Purpose]:
                 keep_over.append(below.id)
                 continue
             if not _order_is_seen(contact, below, step):
-                if decides_way_up(plan, below, step):
+                if decides_way_up(plan, below, step) or _is_thin_first(contact, below, step):
                     over.append(below.id)
                 continue
             if _is_meant(plan, contact, light, below, step):
@@ -124,6 +124,13 @@ def _order_is_seen(contact: Contact, below: Step, above: Step) -> bool:
     """Whether it matters to the picture which of two steps comes first: they meet, and not in the same ink."""
     same = isinstance(below, Brush) and isinstance(above, Brush) and below.ink == above.ink
     return not same and contact.overlap(below.id, above.id) > 0
+
+
+def _is_thin_first(contact: Contact, below: Step, above: Step) -> bool:
+    """Whether a thin pass of an ink is laid for a heavier one of it that follows: the other way round the heavy touch would come first."""
+    both = isinstance(below, Brush) and isinstance(above, Brush)
+    same = both and below.ink == above.ink and below.strength < above.strength  # type: ignore[union-attr]
+    return same and contact.meet(below.id, above.id)
 
 
 def _is_meant(plan: Plan, contact: Contact, light: Mapping[str, float], below: Step, above: Step) -> bool:

@@ -1,0 +1,124 @@
+"""Checks on what lies there while work goes on: left-lying, falls-on-covered."""
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+import numpy as np
+
+from cielo.core.advice.finding import Finding, Place
+from cielo.core.advice.looking import after, before, brushings, offered, strongest
+from cielo.core.plan import (
+    Brush,
+    Drawn,
+    Dry,
+    LayMask,
+    LiftMask,
+    Mask,
+    MotifMask,
+    Plan,
+    Purpose,
+    Stencil,
+    Tapes,
+    insert_step,
+    is_one_thing,
+    move_step,
+    new_step_id,
+    replace_mask,
+)
+from cielo.core.simulation.cover import to_cover_mm
+from cielo.core.table.purpose import purpose_of
+from cielo.core.table.table import Table
+
+# Left longer than this a sheet that sticks lifts the surface when it comes off, and one laid by hand has slipped, minutes. Judgement.
+TOO_LONG_MIN = 120.0
+# Of what a sheet was to cover so much lying open is a slip; where more than this lies open it was meant to. Judgement.
+SHOWS, MEANT = 0.03, 0.7
+# Where a laying counts, full applications.
+COUNTS = 0.15
+
+
+def left_lying(plan: Plan, table: Table) -> Iterator[Finding]:
+    """A sheet lies for hours, through a long drying mostly."""
+    for at, lay in enumerate(plan.steps):
+        if not isinstance(lay, LayMask) or plan.mask(lay.mask).held == "magnets":
+            continue
+        off = next((n for n in range(at + 1, len(plan.steps)) if _takes_off(plan, n, lay)), None)
+        end = len(plan.steps) if off is None else off
+        lain = table.moments[end].at_min - table.moments[at + 1].at_min
+        if lain <= TOO_LONG_MIN:
+            continue
+        mask = plan.mask(lay.mask)
+        lie = "lie" if isinstance(mask, Tapes) else "lies"
+        waits = [step for step in plan.steps[at:end] if isinstance(step, Dry)]
+        longest = max(waits, key=lambda step: step.minutes, default=None)
+        yield Finding(
+            "left-lying",
+            "warn",
+            lay.id,
+            f"The {mask.called} {lie} there for {lain / 60:.1f} hours.",
+            "What sticks holds the harder the longer it lies, and takes the surface along when it comes off; what does not stick moves.",
+            Place(mask.x_mm, mask.y_mm),
+            offered(_off_for_the_wait(plan, lay, longest, off)) if longest is not None else None,
+            measure=f"{lain:.0f} minutes; up to {TOO_LONG_MIN:.0f} is as good as none",
+        )
+
+
+def _takes_off(plan: Plan, n: int, lay: LayMask) -> bool:
+    step = plan.steps[n]
+    return isinstance(step, LiftMask) and step.mask == lay.mask
+
+
+def _off_for_the_wait(plan: Plan, lay: LayMask, wait: Dry, off: int | None) -> Iterator[tuple[str, Plan]]:
+    """The sheet taken off before the long wait, and laid again after it where it is wanted still."""
+    mask = plan.mask(lay.mask)
+    it = "them" if isinstance(mask, Tapes) else "it"
+    if off is not None:
+        yield f"Take {it} off before it dries", move_step(plan, plan.steps[off].id, wait.id)
+    lifted = insert_step(plan, LiftMask(new_step_id(plan), lay.mask, purpose=Purpose(to=lay.id)), wait.id)
+    later = after(lifted, wait)
+    again = LayMask(new_step_id(lifted), lay.mask)
+    if later:
+        yield f"Take {it} off for the wait and lay {it} again", insert_step(lifted, again, later[0].id)
+
+
+def falls_on_covered(plan: Plan, table: Table) -> Iterator[Finding]:
+    """A sheet pushed on to cover what it printed leaves some of it open, and the next laying falls there."""
+    known = table.as_planned
+    through = {step.id: step.mask for step in plan.steps if isinstance(step, LayMask)}
+    told: set[str] = set()
+    for step in brushings(plan):
+        for lying in table.before(step).lying:
+            mask = plan.mask(lying.mask)
+            if mask.keeps != "inside" or mask.key in told:
+                continue
+            for printed in (one for one in before(known, step) if isinstance(one, Brush)):
+                under = [plan.mask(through[key]) for key in purpose_of(printed).under if key in through]
+                sheet = next((one for one in under if one.keeps == "outside" and is_one_thing(one, mask)), None)
+                if sheet is None:
+                    continue
+                print_there = table.maps[printed.id] > COUNTS
+                bare = print_there & (to_cover_mm(mask, table.grid) > 0)
+                falls = bare & (table.maps[step.id] > COUNTS)
+                share = float(np.count_nonzero(falls)) / max(1, int(np.count_nonzero(print_there)))
+                if not SHOWS < share < MEANT:
+                    continue
+                told.add(mask.key)
+                yield Finding(
+                    "falls-on-covered",
+                    "warn",
+                    step.id,
+                    f"{plan.ink(step.ink).name} falls on what the {mask.called} was to cover.",
+                    "Pushed on so far, the sheet leaves a rim of what it printed open, and what comes next goes over it.",
+                    strongest(table, falls.astype(np.float32)),
+                    offered(_covering(plan, mask, sheet)),
+                    measure=f"{share:.0%} of the print lies open",
+                )
+                break
+
+
+def _covering(plan: Plan, mask: Mask, sheet: Mask) -> Iterator[tuple[str, Plan]]:
+    """The sheet back over what it printed, with a margin round it."""
+    there = replace(mask, x_mm=sheet.x_mm, y_mm=sheet.y_mm)
+    yield "Lay it right over what it printed", replace_mask(plan, there)
+    if isinstance(there, Stencil | MotifMask | Drawn):
+        yield "Lay it right over what it printed, with a margin", replace_mask(plan, replace(there, spread_mm=1.5))
