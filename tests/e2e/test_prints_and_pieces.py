@@ -108,8 +108,19 @@ def test_a_card_of_more_than_one_part_is_made_seen_together_and_on_the_run_sheet
     sheet = PdfReader(BytesIO(page.request.get(str(href)).body()))
     text = "\n".join(page_.extract_text() for page_ in sheet.pages)
     assert ": strip" in text
-    assert "Put it on the panel on foam" in text
+    assert "Put the strip on the panel, on foam" in text
     parts.get_by_role("link", name="the panel").click()
+    steps = page.get_by_role("list", name="Steps")
+    expect(steps.get_by_role("listitem").last).to_contain_text("Put the strip on the panel")
+    expect(steps.get_by_role("link", name="On the strip: one step")).to_be_visible()
+    wet = page.locator("[data-test=wet-when-put-on]")
+    expect(wet).to_have_count(0)
+    steps.get_by_role("listitem").last.get_by_role("button").click()
+    page.get_by_role("button", name="Earlier").click()
+    expect(wet).to_contain_text("still wet when the strip is put on")
+    wet.get_by_role("button", name="Let it dry first").click()
+    expect(wet).to_have_count(0)
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
     expect(page.get_by_role("list", name="Run of proofs").get_by_role("button").nth(1)).to_be_visible()
     parts.get_by_role("link", name="strip").click()
     page.get_by_role("button", name="Take the piece away").click()
