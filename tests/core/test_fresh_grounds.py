@@ -17,7 +17,15 @@ from cielo.demo.shelf import INKS, STOCKS
 from cielo.exchange.plan_file import read_plan, write_plan
 
 # What lies in the choice of inks and stock alone: these are told before a ground is laid, with what would help.
-IN_THE_CHOICE = {"ink-invisible", "seam-mud", "primaries-brown", "resist-too-pale", "focal-lost", "one-lightness"}
+IN_THE_CHOICE = {
+    "ink-invisible",
+    "seam-mud",
+    "primaries-brown",
+    "resist-too-pale",
+    "focal-lost",
+    "one-lightness",
+    "never-dries-here",
+}
 
 
 def some_laid(key: str, how_many: int) -> Iterator[tuple[Plan, Stock, list[Ink]]]:

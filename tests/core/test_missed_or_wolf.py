@@ -83,7 +83,7 @@ MISSED: list[tuple[str, str, Plan]] = [
         LiftMask("", "repeat"))),
     ("a sheet carries its ink to another place", "unwiped-mask", replace(
         plan(LayMask("", "spot"), lay("dark"), LiftMask("", "spot"), Dry("", "air", 9), LayMask("", "spot-2"), lay("yellow", onto="dry"),
-             LiftMask("", "spot-2")), masks=(SPOT, replace(SPOT, key="spot-2", x_mm=80.0), *MASKS))),
+             LiftMask("", "spot-2")), masks=(SPOT, replace(SPOT, key="spot-2", x_mm=80.0, sheet="spot"), *MASKS))),
     ("the same edge a few mm along", "rank-repeats", hill_twice(4, 0)),
     ("the same edge a few mm across", "rank-repeats", hill_twice(0, 4)),
     ("a large sheet of powder without the bag", "static-on-dark", plan(LayMask("", "full"), THROUGH[1], LiftMask("", "full"), OVER, WIPE)),

@@ -171,9 +171,10 @@ def test_things_are_fetched_in_the_order_they_are_used() -> None:
 
 def test_a_sheet_laid_at_several_places_is_fetched_once() -> None:
     edges = tuple(
-        EdgeMask(f"e{n}", f"edge {n}", 40.0, 20.0 * n, "hills", 10.0 * n, seed=3, flipped=n % 2 == 0) for n in (1, 2, 3)
+        EdgeMask(f"e{n}", f"edge {n}", 40.0, 20.0 * n, "hills", 10.0 * n, seed=3, flipped=n % 2 == 0, sheet="e1")
+        for n in (1, 2, 3)
     )
-    other = replace(edges[0], key="o", name="other", seed=9)
+    other = replace(edges[0], key="o", name="other", seed=9, sheet=None)
     steps = [step for mask in (*edges, other) for step in (LayMask("", mask.key), LiftMask("", mask.key))]
     of = replace(plan(*steps), masks=(*edges, other))
     (line,) = to_fetch(of)

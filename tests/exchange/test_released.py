@@ -25,13 +25,25 @@ PLANS = sorted(RELEASED.glob("v1/*.cielo.json"))
 WITH_PIECES = sorted(RELEASED.glob("v2/*.cielo.json"))
 
 
+def parts_of(document: dict[str, Any]) -> list[dict[str, Any]]:
+    return [document, *document.get("pieces", [])]
+
+
+def without_sheets(document: dict[str, Any]) -> dict[str, Any]:
+    """A document without what was never said before: which masks are of one sheet."""
+    for mask in (mask for part in parts_of(document) for mask in part["masks"]):
+        mask.pop("sheet", None)
+        mask.pop("part", None)
+    return document
+
+
 @pytest.mark.parametrize("path", PLANS, ids=lambda path: path.stem)
 def test_a_plan_of_version_1_is_walked_once_and_loses_nothing(path: Path) -> None:
     old = json.loads(path.read_bytes())
     assert old["version"] == 1
     plan = read_plan(path.read_bytes())
     assert all(step.purpose is not None for step in plan.steps)
-    new = json.loads(write_plan(plan))
+    new = without_sheets(json.loads(write_plan(plan)))
     assert new["version"] == 3
     for step in new["steps"]:
         del step["purpose"]
@@ -43,17 +55,13 @@ def test_a_plan_of_version_1_is_walked_once_and_loses_nothing(path: Path) -> Non
     assert read_plan(write_plan(plan)) == plan
 
 
-def parts_of(document: dict[str, Any]) -> list[dict[str, Any]]:
-    return [document, *document.get("pieces", [])]
-
-
 @pytest.mark.parametrize("path", WITH_PIECES, ids=lambda path: path.stem)
 def test_a_plan_of_version_2_puts_its_pieces_on_last_and_loses_nothing(path: Path) -> None:
     old = json.loads(path.read_bytes())
     assert old["version"] == 2
     plan = read_plan(path.read_bytes())
     assert all(done.step.purpose is not None for done in run_of(plan))
-    new = json.loads(write_plan(plan))
+    new = without_sheets(json.loads(write_plan(plan)))
     put_on = [step["piece"] for step in new["steps"] if step["do"] == "put-on"]
     assert put_on == [piece["key"] for piece in old.get("pieces", []) if piece["belongs"] == "panel"]
     assert [step["do"] for step in new["steps"] if step["do"] in ("put-on", "trim", "mount")][: len(put_on)] == ["put-on"] * len(

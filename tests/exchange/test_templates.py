@@ -13,6 +13,7 @@ from shapely import Polygon, box
 
 from cielo.core.geometry.pieces import Piece, pieces_of, tape_lengths_mm
 from cielo.core.geometry.shapes import MARGIN_MM
+from cielo.core.plan import Disc
 from cielo.core.units import inches
 from cielo.exchange.templates import write_dxf, write_pdf, write_svg
 from tests.core.plans import MOON, card, plan_of
@@ -40,15 +41,19 @@ def test_a_base_is_cut_and_scored_as_makers_do() -> None:
     assert moon.name == "moon mask"
 
 
-def test_a_round_mask_is_its_circle_and_its_stencil_the_rest() -> None:
-    """Closed forms: pi d, and pi d^2 / 4 within the error of a 72-sided outline."""
-    moon, hole = piece("halo-and-moon", "moon"), piece("halo-and-moon", "moon-hole")
-    diameter = moon.width_mm
-    assert moon.cut_length_mm == pytest.approx(np.pi * diameter, rel=1e-3)
-    assert area(moon) == pytest.approx(np.pi * diameter**2 / 4, rel=2e-3)
+def test_a_round_mask_is_the_circle_that_falls_out_of_its_stencil() -> None:
+    """Closed forms: pi d, and pi d^2 / 4 within the error of a 72-sided outline; one cut makes both."""
     plan = planned("halo-and-moon")
+    moon = plan.mask("moon")
+    assert isinstance(moon, Disc)
+    hole = piece("halo-and-moon", "moon-hole")
+    assert all(one.key != "moon" for one in pieces_of(plan))
+    assert "falls out" in hole.note
+    circle = min(hole.cuts, key=lambda cut: Polygon(cut).area)
+    assert np.hypot(*np.diff(circle, axis=0).T).sum() == pytest.approx(np.pi * moon.diameter_mm, rel=1e-3)
+    assert Polygon(circle).area == pytest.approx(np.pi * moon.diameter_mm**2 / 4, rel=2e-3)
     sheet = box(0, 0, plan.card.panel_width_mm + 2 * MARGIN_MM, plan.card.panel_height_mm + 2 * MARGIN_MM).area
-    assert area(moon) + area(hole) == pytest.approx(sheet, rel=1e-6)
+    assert Polygon(circle).area + area(hole) == pytest.approx(sheet, rel=1e-6)
 
 
 def test_a_stencil_has_an_opening_for_every_motif_and_a_hill_keeps_what_is_above_it() -> None:
