@@ -58,10 +58,15 @@ def together(web: TestClient, card: dict[str, Any]) -> NDArray[np.int64]:
 def test_a_second_print_has_all_the_steps_and_lies_over_the_panel(web: TestClient, card: dict[str, Any]) -> None:
     (piece,) = card["pieces"]
     assert piece["name"] == "second print"
-    assert piece["steps"] == len(card["plan"]["steps"])
+    steps = [step for step in card["plan"]["steps"] if step["do"] != "put-on"]
+    assert [step["piece"] for step in card["plan"]["steps"] if step["do"] == "put-on"] == [piece["key"]]
+    assert all(step["purpose"] is not None for step in card["plan"]["steps"]), "it is known what each is for"
+    assert card["run"][-1] == card["plan"]["steps"][-1]["id"]
+    assert len(card["run"]) == len(card["plan"]["steps"]) + piece["steps"]
+    assert piece["steps"] == len(steps)
     assert (piece["cuts"], piece["used"]) == ([], "whole")
     own = web.get(f"/api/cards/{card['id']}~{piece['key']}").json()
-    assert own["plan"]["steps"] == card["plan"]["steps"]
+    assert own["plan"]["steps"] == steps
     assert own["piece"] == piece["key"]
 
 
@@ -92,7 +97,7 @@ def test_what_is_cut_from_a_piece_is_kept_shown_printed_and_undone(web: TestClie
     sheet = PdfReader(BytesIO(web.get(f"/api/cards/{card['id']}/run-sheet.pdf").content))
     words = " ".join(" ".join(page.extract_text() for page in sheet.pages).split())
     assert "cut from it the square 1" in words
-    assert "what is left of it" in words
+    assert "what is left of the second print" in words
     back = web.post(f"/api/cards/{card['id']}/undo", json={"based_on": rest["revision"]}).json()
     assert back["pieces"][0]["used"] == "cuts"
 

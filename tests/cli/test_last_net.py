@@ -94,7 +94,7 @@ def test_loops_are_taken_from_no_folder_that_others_could_write_in(tmp_path: Pat
         assert hers_alone(strange) != strange
 
 
-@pytest.mark.parametrize("version", [3, 99, 10**9])
+@pytest.mark.parametrize("version", [4, 99, 10**9])
 def test_a_plan_of_a_later_version_is_told_as_one(plan: Path, version: int) -> None:
     import json
 

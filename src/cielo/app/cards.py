@@ -198,8 +198,9 @@ def change_card(store: Store, card_id: str, basis: Basis, said: str, change: Cal
 def keep_edit(store: Store, card_id: str, basis: Basis, said: str, plan: Plan) -> None:
     """Keep what an edit made of the whole plan, where the card still stands as it was when it was made. Raises OutOfDate, BadInput."""
     plan = with_all_put_on(plan)
-    plan = with_run(settled(plan), run_of(plan))
     ensure_sound(plan)
+    plan = settled(plan)
+    plan = with_run(plan, run_of(plan))
     with store.transaction() as session:
         current = to_edit(session, card_id, basis)
         if current is not None and replace(plan, given=current.plan.given) != current.plan:
