@@ -4,15 +4,17 @@ import { computed, nextTick, ref, watch } from "vue";
 import type { Finding, Step } from "../../api/models";
 import WordMenu from "../../components/word/WordMenu.vue";
 import { useDesk } from "../../composables/useDesk";
-import { OF, pieceId } from "../../logic/beside";
 import { unbroken } from "../../logic/length";
 import { newSteps } from "../../logic/newSteps";
 import { regionOf } from "../../logic/prints";
+import { doneBeside } from "../../logic/run";
 import { againOf, inPlaceOf, lastOfGround, newStepId, spellOf } from "../../logic/steps";
 import FindingNote from "../FindingNote.vue";
 import ShowIt from "../solving/ShowIt.vue";
 import AgainWith from "./AgainWith.vue";
+import BesideRows from "./BesideRows.vue";
 import PrintActions from "./PrintActions.vue";
+import RememberedNotes from "./RememberedNotes.vue";
 import ShieldWord from "./ShieldWord.vue";
 import StepReasons from "./StepReasons.vue";
 import StepSentence from "./StepSentence.vue";
@@ -48,26 +50,7 @@ function press(id: string) {
   emit("choose", id);
 }
 
-/** What is done to pieces before a step of the panel, as the run has it, and after its last: each piece with how many steps. */
-const besideOf = computed(() => {
-  const before = new Map<string, { key: string; name: string; steps: number }[]>();
-  let waiting: { key: string; name: string; steps: number }[] = [];
-  for (const kept of desk.saved?.piece ? [] : (desk.saved?.run ?? [])) {
-    const [part, id] = kept.includes(OF) ? kept.split(OF) : ["", kept];
-    if (!part) {
-      if (waiting.length) before.set(id ?? "", waiting);
-      waiting = [];
-      continue;
-    }
-    const name = desk.saved?.pieces.find((piece) => piece.key === part)?.name ?? "";
-    const last = waiting[waiting.length - 1];
-    if (last?.key === part) last.steps++;
-    else waiting.push({ key: part, name, steps: 1 });
-  }
-  before.set("", waiting);
-  return before;
-});
-const toPiece = (key: string) => ({ name: "desk", params: { id: pieceId(desk.id, key) } });
+const beside = computed(() => doneBeside(desk.saved));
 function takeAway(piece: string) {
   emit("choose", null);
   desk.push(t("step.stepList.takeThePieceAway"), { do: "take-piece-away", piece });
@@ -191,12 +174,7 @@ function takeOut(id: string) {
   </p>
   <ol ref="list" class="steps" :aria-label="t('step.stepList.steps')">
     <template v-for="(step, at) in steps" :key="step.id">
-      <li v-for="piece in besideOf.get(step.id)" :key="`${step.id} ${piece.key}`" class="beside">
-        <span class="number" aria-hidden="true" />
-        <RouterLink class="line" :to="toPiece(piece.key)">{{
-          t("step.stepList.onThePiece", { piece: piece.name, steps: piece.steps }, piece.steps)
-        }}</RouterLink>
-      </li>
+      <BesideRows :card="desk.id" :done="beside.get(step.id) ?? []" />
       <li :data-chosen="step.id === chosen ? '' : undefined">
         <span class="number" aria-hidden="true">{{ at + 1 }}</span>
         <div class="body">
@@ -212,22 +190,7 @@ function takeOut(id: string) {
           <button v-else type="button" class="line" @click="press(step.id)">
             <span>{{ words(step.id) }}</span>
           </button>
-          <i18n-t
-            v-for="told in remembered(step.id)"
-            :key="told.entry"
-            keypath="step.stepList.from"
-            tag="p"
-            scope="global"
-            class="note told"
-            data-test="remembered"
-          >
-            <template #youWanted>
-              <b>{{ t("step.stepList.youWantedToRemember") }}</b>
-            </template>
-            <template #of>{{ told.of }}</template>
-            <template #because>{{ told.because }}</template>
-            <template #words>{{ told.words }}</template>
-          </i18n-t>
+          <RememberedNotes :notes="remembered(step.id)" />
           <FindingNote
             v-for="finding in shown(step.id)"
             :key="finding.code + finding.message"
@@ -308,12 +271,7 @@ function takeOut(id: string) {
         </div>
       </li>
     </template>
-    <li v-for="piece in besideOf.get('')" :key="`last ${piece.key}`" class="beside">
-      <span class="number" aria-hidden="true" />
-      <RouterLink class="line" :to="toPiece(piece.key)">{{
-        t("step.stepList.onThePiece", { piece: piece.name, steps: piece.steps }, piece.steps)
-      }}</RouterLink>
-    </li>
+    <BesideRows :card="desk.id" :done="beside.get('') ?? []" />
   </ol>
   <p v-if="steps.length && !chosen" class="begin">
     <WordMenu
@@ -371,22 +329,6 @@ li[data-chosen] {
 }
 .line:hover {
   background: var(--paper-deep);
-}
-.beside .line {
-  display: flex;
-  align-items: center;
-  color: var(--ink);
-  font-style: italic;
-  text-decoration: none;
-}
-.note {
-  margin-top: 4px;
-  font-size: 16px;
-  line-height: 1.35;
-}
-.told {
-  padding: 4px 10px;
-  border-left: 4px dotted var(--ink);
 }
 .does {
   display: flex;
