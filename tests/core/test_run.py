@@ -109,6 +109,14 @@ def test_an_edit_of_one_part_leaves_the_others_where_they_were(whole: Plan, data
         assert [done.kept for done in run if done.part != part] == others
 
 
+def test_a_wait_that_is_new_comes_right_before_what_waits_for_it() -> None:
+    """Also where the run was chosen and the piece is worked on between the two: else it would wait before there is anything to dry."""
+    whole = plan(lay("pale"), PutOn("", "piece-1"), pieces=(replace(STRIP, steps=numbered(lay("red"), lay("dark"))),))
+    chosen = replace(whole, run=("piece-1~s1", "s1", "piece-1~s2", "s2"))
+    waits = insert_step(chosen, Dry("s9", "air", 30.0), "s2")
+    assert [done.kept for done in run_of(waits)] == ["piece-1~s1", "s1", "piece-1~s2", "s9", "s2"]
+
+
 def test_a_piece_is_made_just_before_it_is_put_on_where_nothing_else_is_said() -> None:
     strip, circle = (replace(piece, steps=numbered(lay("red"), AIR)) for piece in (STRIP, CIRCLE))
     inside = replace(INSIDE, steps=numbered(lay("red")))

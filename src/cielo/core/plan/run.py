@@ -13,7 +13,7 @@ from itertools import takewhile
 from cielo.core.plan.edits import insert_step, without_steps
 from cielo.core.plan.given import new_step_id
 from cielo.core.plan.pieces import Piece
-from cielo.core.plan.steps import Dry, Prepare, PutOn, Step
+from cielo.core.plan.steps import Dry, Prepare, PutOn, Step, Wipe
 from cielo.core.plan.whole import Plan
 
 # Between the key of a piece and the id of one of its steps, in what the step is kept under.
@@ -123,8 +123,10 @@ def _waits_or_puts_on(step: Step) -> bool:
 
 def _as_chosen(plan: Plan, usual: Sequence[Done]) -> tuple[Done, ...]:
     """The run as it was chosen: each part's steps in their own order at the places its steps were given; a step that is new after the one
-    before it on its part, a whole part that is new where it usually comes."""
+    before it on its part, or where it only helps (a wait, a wipe) before the one after it; a whole part that is new where it usually
+    comes."""
     place = {kept: n for n, kept in enumerate(plan.run)}
+    steps = {done.kept: done.step for done in usual}
     at: dict[str, tuple[float, int]] = {}
     for part in dict.fromkeys(done.part for done in usual):
         own = [done.kept for done in usual if done.part == part]
@@ -132,10 +134,11 @@ def _as_chosen(plan: Plan, usual: Sequence[Done]) -> tuple[Done, ...]:
         known = [kept for kept in own if kept in place]
         if not known:
             continue
-        slots = dict(zip(known, given, strict=True))
+        slots: dict[str, float] = dict(zip(known, map(float, given), strict=True))
         here = slots[known[0]] - 0.5
         for n, kept in enumerate(own):
-            here = float(slots.get(kept, here))
+            follows = next((slots[other] - 0.5 for other in own[n:] if other in slots), here)
+            here = max(here, slots.get(kept, follows if isinstance(steps[kept], Dry | Wipe | Prepare) else here))
             at[kept] = (here, n)
     run: list[Done] = sorted((done for done in usual if done.kept in at), key=lambda done: at[done.kept])
     for n, done in enumerate(usual):
