@@ -25,9 +25,10 @@ from cielo.core.plan import (
     WipeBeads,
     piece_of,
 )
+from cielo.core.plan.steps import LAST
 from cielo.core.sequence.lightness import SAME_LIGHTNESS, lightness_on
 from cielo.core.simulation.contact import Contact, contact_of
-from cielo.core.table.marks import LAST, covers_what_is_below, embosses, is_figure, is_in_front, is_laid_under, rubs
+from cielo.core.table.marks import covers_what_is_below, embosses, is_figure, is_in_front, is_laid_under, rubs
 from cielo.core.table.purpose import purpose_of
 
 

@@ -13,7 +13,7 @@ from itertools import takewhile
 from cielo.core.plan.edits import insert_step, without_steps
 from cielo.core.plan.given import new_step_id
 from cielo.core.plan.pieces import Piece
-from cielo.core.plan.steps import Dry, Prepare, PutOn, Step, Wipe
+from cielo.core.plan.steps import LAST, Dry, Prepare, PutOn, Step, Wipe
 from cielo.core.plan.whole import Plan
 
 # Between the key of a piece and the id of one of its steps, in what the step is kept under.
@@ -74,7 +74,7 @@ def with_all_put_on(plan: Plan) -> Plan:
 def _the_end(plan: Plan) -> str | None:
     """The step before which a piece is put on that nobody has said anything of: what comes last of all, or nothing."""
     last = len(plan.steps)
-    while last and isinstance(end := plan.steps[last - 1], Prepare) and end.act in ("trim", "mount"):
+    while last and isinstance(end := plan.steps[last - 1], Prepare) and end.act in LAST:
         last -= 1
     return plan.steps[last].id if last < len(plan.steps) else None
 

@@ -136,6 +136,10 @@ class WipeBeads(Planned):
 Act = Literal["anti-static", "clean-tool", "sweep", "register", "orient", "turn", "cut", "trim-down", "trim", "mount"]
 
 
+# Things done when all ink is laid, in this order.
+LAST: tuple[Act, ...] = ("trim", "mount")
+
+
 @dataclass(frozen=True)
 class Prepare(Planned):
     """A thing done that lays no ink: the anti-static bag, a tool cleaned (``tool``), a clean brush swept over, corner marks, trying on

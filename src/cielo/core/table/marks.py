@@ -20,14 +20,12 @@ from cielo.core.plan import (
     Water,
     Words,
 )
+from cielo.core.plan.steps import LAST
 
 # Tools that are worked over the panel; the others drop, print or draw.
 RUBBING = ("even", "fine", "open", "streaks")
 # Kinds that cover what lies below them.
 OPAQUE: frozenset[InkKind] = frozenset({"white", "metallic", "paste"})
-
-# Things done when all ink is laid, in this order.
-LAST = ("trim", "mount")
 
 # Motifs that have a top and a bottom.
 DIRECTED = ("saguaro", "arch", "leaf")
