@@ -3,7 +3,12 @@
 import { onBeforeUnmount, ref, watch } from "vue";
 import { useServer } from "../stores/server";
 
-const props = defineProps<{ src: string; alt: string }>();
+const props = defineProps<{
+  src: string;
+  alt: string;
+  /** A picture that has not come yet is let go, so that what is asked for now need not stand in line behind it. */
+  held?: boolean;
+}>();
 const emit = defineEmits<{ load: [] }>();
 const server = useServer();
 const AGAIN_MS = 1500;
@@ -11,6 +16,7 @@ const LATEST_AGAIN_MS = 20_000;
 /** How often it was asked for; each time by an element of its own. */
 const tries = ref(0);
 const missed = ref(false);
+const here = ref(false);
 let wait = AGAIN_MS;
 let waiting: ReturnType<typeof setTimeout> | undefined;
 
@@ -26,6 +32,7 @@ function failed() {
 }
 function came() {
   missed.value = false;
+  here.value = true;
   wait = AGAIN_MS;
   emit("load");
 }
@@ -33,7 +40,7 @@ watch(
   () => props.src,
   () => {
     clearTimeout(waiting);
-    missed.value = false;
+    missed.value = here.value = false;
   },
 );
 watch(() => server.returns, again);
@@ -41,7 +48,14 @@ onBeforeUnmount(() => clearTimeout(waiting));
 </script>
 
 <template>
-  <img :key="tries" :src="src" :alt="alt" :class="{ missed }" @load="came" @error="failed" />
+  <img
+    :key="tries"
+    :src="held && !here ? undefined : src"
+    :alt="alt"
+    :class="{ missed }"
+    @load="came"
+    @error="failed"
+  />
 </template>
 
 <style scoped>

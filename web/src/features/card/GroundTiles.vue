@@ -15,6 +15,8 @@ const props = defineProps<{
   stock: string;
   inks: string[];
   chosen: string | null;
+  /** Something is being laid out: pictures still on their way wait. */
+  held?: boolean;
 }>();
 const emit = defineEmits<{ choose: [ground: string, inks: string[]] }>();
 const store = useGrounds();
@@ -60,7 +62,7 @@ const others = computed(() => (store.grounds ?? []).filter((ground) => !fitting.
           @click="emit('choose', ground.key, inksFor(ground.key))"
         >
           <span class="picture">
-            <PictureHere :src="picture(ground.key)" alt="" loading="lazy" />
+            <PictureHere :src="picture(ground.key)" alt="" loading="lazy" :held="held" />
           </span>
           <b>{{ ground.name }}</b>
           <small>{{ ground.hint }}</small>

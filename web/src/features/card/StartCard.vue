@@ -260,6 +260,7 @@ async function start() {
       :stock="stock"
       :inks="inks"
       :chosen="inks.length ? ground : null"
+      :held="busy"
       @choose="chooseGround"
     />
     <h2>
