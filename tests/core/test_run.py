@@ -3,11 +3,11 @@
 from dataclasses import replace
 
 import pytest
-from hypothesis import HealthCheck, given, settings
+from hypothesis import HealthCheck, Phase, given, settings
 from hypothesis import strategies as st
 
 from cielo.app.day import DayWish, plan_day
-from cielo.core.advice.judge import judge, troubles
+from cielo.core.advice.judge import checked, judge, troubles
 from cielo.core.order.arrange import in_order
 from cielo.core.plan import (
     Brush,
@@ -18,6 +18,7 @@ from cielo.core.plan import (
     Step,
     ensure_sound,
     insert_step,
+    kept_under,
     move_step,
     new_step_id,
     plan_of_piece,
@@ -235,6 +236,30 @@ def test_the_order_of_a_card_arranges_its_pieces_too() -> None:
     order = in_order(whole)
     assert [s.ink for s in order.plan.pieces[0].steps if isinstance(s, Brush)] == ["yellow", "dark"]
     assert {change.part for change in order.changes if change.did == "moved"} == {"piece-1"}
+
+
+# What an order may not leave, whatever came in; light after dark may be meant, over powder say.
+OF_ORDER = {
+    "wet-over-wet",
+    "mask-on-damp",
+    "powder-on-open-ink",
+    "unwiped-mask",
+    "wet-when-put-on",
+    "packed-wet",
+    "finish-not-dry",
+}
+
+
+@given(cards())
+@settings(max_examples=60, deadline=None, suppress_health_check=list(HealthCheck), phases=[Phase.generate])
+def test_a_random_card_with_pieces_comes_into_order_and_stays_there(card: Plan) -> None:
+    whole = settled(card)
+    order = in_order(whole)
+    ensure_sound(order.plan)
+    assert in_order(order.plan).changes == ()
+    assert not OF_ORDER & {finding.code for finding in checked(order.plan)}
+    lost = {done.kept for done in run_of(whole)} - {done.kept for done in run_of(order.plan)}
+    assert lost <= {kept_under(change.part, change.step) for change in order.changes if change.did == "taken out"}
 
 
 @pytest.mark.parametrize("makers", [1, 2])

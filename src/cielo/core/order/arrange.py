@@ -20,7 +20,7 @@ does so, to lay a cut-out into its stencil say, is right and stays. Last, what f
 cleaned (``derive``).
 """
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from itertools import pairwise
 
@@ -59,6 +59,10 @@ class Change:
     part: str = ""
 
 
+# Panel and pieces are set to each other in so many rounds at most; one is wanted where no run was ever chosen.
+MOST_ROUNDS = 4
+
+
 @dataclass(frozen=True)
 class Order:
     """A plan in working order, and every step moved, added or taken out to get there."""
@@ -83,10 +87,15 @@ def in_order(plan: Plan) -> Order:
         if own.changes:
             plan = with_piece_plan(plan, piece.key, own.plan)
             changes += [replace(change, part=piece.key) for change in own.changes]
-    plan, late = _done_before_they_are_put_on(plan)
-    panel = part_in_order(plan)
-    plan = with_run(panel.plan, run_of(panel.plan)) if panel.plan.run else panel.plan
-    return Order(plan, (*changes, *late, *panel.changes))
+    for _ in range(MOST_ROUNDS):
+        plan, late = _done_before_they_are_put_on(plan)
+        panel = part_in_order(plan)
+        plan = with_run(panel.plan, run_of(panel.plan)) if panel.plan.run else panel.plan
+        changes += [*late, *panel.changes]
+        # A panel in another order may put a piece on earlier than it was, and that piece is then to be done earlier.
+        if not plan.run or not (late or panel.changes):
+            break
+    return Order(plan, tuple(changes))
 
 
 def _done_before_they_are_put_on(plan: Plan) -> tuple[Plan, list[Change]]:
@@ -125,13 +134,9 @@ def part_in_order(plan: Plan) -> Order:
     if not moved and is_ready(plan):
         return Order(plan, ())
     finished, added = derived(arranged, plan)
-    broken = [rule for rule in held if place[rule.first] > place[rule.then]]
     changes = []
     for step in (bare.steps[i] for i in sorted(moved)):
-        # A step may also give way for rules that bind it only by way of another.
-        why = [rule for rule in broken if step.id in (rule.first, rule.then)] or broken[:1]
-        reasons = dict.fromkeys(rule.reason for rule in why) or {"It gives way to what it stood between.": None}
-        changes += [Change(step.id, "moved", reason) for reason in reasons]
+        changes += [Change(step.id, "moved", reason) for reason in _why_moved(step.id, held, place, arranged)]
     changes += [Change(key, "added", reason) for key, reason in added]
     gone = [step for step in plan.steps if step.id not in {s.id for s in finished.steps}]
     changes += [Change(step.id, "taken out", "Nothing needs it in this order.") for step in gone]
@@ -139,6 +144,32 @@ def part_in_order(plan: Plan) -> Order:
     followed = moved_between(without_steps(plan, told), without_steps(finished, told))
     changes += [Change(step.id, "moved", "It stays with the step it is for.") for step in plan.steps if step.id in followed]
     return Order(finished, tuple(changes))
+
+
+def _why_moved(step: str, held: Sequence[Rule], place: Mapping[str, int], arranged: Plan) -> Iterable[str]:
+    """The reasons a step was moved for: of the rules it broke where it stood; or, where it only gives way, of the shortest path of rules
+    between it and a step that it changed places with. A step that keeps to a sheet's spell is bound by no rule of its own."""
+    import networkx as nx
+
+    broken = [rule for rule in held if step in (rule.first, rule.then) and place[rule.first] > place[rule.then]]
+    if broken:
+        return dict.fromkeys(rule.reason for rule in broken)
+    graph: nx.DiGraph[str] = nx.DiGraph()
+    for rule in held:
+        if not graph.has_edge(rule.first, rule.then):
+            graph.add_edge(rule.first, rule.then, rule=rule)
+    now = {there.id: n for n, there in enumerate(arranged.steps)}
+    paths = []
+    for other, at in now.items():
+        if other != step and (place[other] < place[step]) != (at < now[step]):
+            ends = (other, step) if at < now[step] else (step, other)
+            if all(end in graph for end in ends) and nx.has_path(graph, *ends):
+                paths.append(nx.shortest_path(graph, *ends))
+    if not paths:
+        return ("It is kept out from under a sheet that it was not planned under.",)
+    path = min(paths, key=lambda keys: (len(keys), keys))
+    rules = [graph.edges[edge]["rule"] for edge in pairwise(path)]
+    return dict.fromkeys(rule.reason for rule in rules if place[rule.first] > place[rule.then]) or (rules[0].reason,)
 
 
 def _needlessly_together(plan: Plan, moved: frozenset[str]) -> frozenset[tuple[str, str]]:

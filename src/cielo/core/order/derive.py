@@ -1,5 +1,6 @@
 """What follows from an order and is set anew with it: dryings before what wants dry ink, masks wiped, tools cleaned, the bag."""
 
+from collections.abc import Sequence
 from dataclasses import replace
 
 from cielo.core.materials import FASTER, TOOLS
@@ -21,6 +22,7 @@ from cielo.core.plan import (
 from cielo.core.sequence.brushes import plan_brushes, spoils
 from cielo.core.sequence.drying import in_half_minutes
 from cielo.core.simulation.contact import Contact, contact_of
+from cielo.core.table.moment import Moment, Wet
 from cielo.core.table.needs import not_dry_for
 from cielo.core.table.purpose import purpose_of
 from cielo.core.table.walk import thing_of, walk
@@ -97,13 +99,14 @@ def _with_dryings(plan: Plan, was: Plan) -> tuple[Plan, Added]:
         step = plan.steps[at]
         wet = [needed.wet for needed in not_dry_for(plan, contact, step, moments[at])]
         if wet:
-            # What is laid on the panel for this step waits with it: ink is dried before the sheet comes over it.
-            on = at
-            while on and isinstance(plan.steps[on - 1], LayMask):
+            # What is laid on the panel for this step waits with it: ink is dried before the sheet comes over it. A piece is waited for
+            # when it is made, which may be while the sheet lies.
+            on, beside = at, any(one.part for one in wet)
+            while not beside and on and isinstance(plan.steps[on - 1], LayMask):
                 on -= 1
             moment = moments[on]
             left = max(one.left_min if one.part else moment.left_of(one.step) for one in wet)
-            waits = _waits_already(plan, on, {one.step for one in wet})
+            waits = _waits_already(plan, on, wet, moments)
             if waits is not None:
                 dries = plan.steps[waits]
                 assert isinstance(dries, Dry)
@@ -125,14 +128,17 @@ def _with_dryings(plan: Plan, was: Plan) -> tuple[Plan, Added]:
     return plan, added
 
 
-def _waits_already(plan: Plan, at: int, wet: set[str]) -> int | None:
+def _waits_already(plan: Plan, at: int, wet: Sequence[Wet], moments: Sequence[Moment]) -> int | None:
     """Where a drying stands whose ink is not dry yet ``at`` a step: with nothing between but sheets that come off and acts that touch no
-    ink, it is made longer, for one long wait is better than two. None where there is none."""
+    ink, it is made longer, for one long wait is better than two. None where there is none, or where a piece was not made yet."""
+    on_panel = {one.step for one in wet if not one.part}
+    beside = {(one.part, one.step) for one in wet if one.part}
     for before in range(at - 1, -1, -1):
         step = plan.steps[before]
         if isinstance(step, Dry):
-            return before
-        if step.id in wet or not isinstance(step, LiftMask | Prepare):
+            there = {(part, one.step) for part, wets in moments[before].beside.items() for one in wets}
+            return before if beside <= there else None
+        if step.id in on_panel or not isinstance(step, LiftMask | Prepare):
             return None
     return None
 

@@ -137,6 +137,8 @@ def _is_meant(plan: Plan, contact: Contact, light: Mapping[str, float], below: S
     """Whether a step is over another by its nature: water, wiping, resist, an opaque or drawn laying, an ink again over its seam."""
     if _is_astray(plan, contact, below, above):
         return False
+    if isinstance(below, WipeBeads) and isinstance(above, Brush):
+        return False  # beads are wiped off again when it is laid sooner
     if not isinstance(below, Brush) or not isinstance(above, Brush):
         return True
     if isinstance(above.region, InPrint) and above.region.step == below.id:
@@ -181,6 +183,8 @@ def _is_astray(plan: Plan, contact: Contact, below: Step, above: Step) -> bool:
 
 def _under(plan: Plan, at: int, step: Step, moment: Moment) -> tuple[str, ...]:
     """The layings of masks a step is done under. One built round or inside a mask that does not lie there means the nearest laying of it."""
+    if isinstance(step, PutOn):
+        return ()  # a piece lies on what is there; no sheet is between
     lying = tuple(lying.laid_by for lying in moment.lying if not isinstance(step, LiftMask | Wipe) or lying.mask != step.mask)
     region = getattr(step, "region", None)
     if isinstance(region, Halo | Inside) and region.mask not in moment.masks:
