@@ -24,6 +24,7 @@ from cielo.core.plan import (
     run_of,
     with_all_put_on,
     with_piece_plan,
+    with_prints_as_referred,
     with_run,
 )
 from cielo.core.say import say
@@ -159,7 +160,7 @@ def start_card(store: Store, plan: Plan, said: str, *, by_her_hand: bool = True,
         begun = begun_now(session, plan, by_her_hand=by_her_hand)
         before = made_before(session, request)
     if before is None:
-        begun = settled(with_all_put_on(begun))  # what takes long keeps nobody waiting who writes
+        begun = settled(with_prints_as_referred(with_all_put_on(begun)))  # what takes long keeps nobody waiting who writes
         with store.transaction() as session:
             before = made_once(session, request, lambda: add_card(session, begun, said).card_id)
     return open_card(store, before)
@@ -197,7 +198,7 @@ def change_card(store: Store, card_id: str, basis: Basis, said: str, change: Cal
 
 def keep_edit(store: Store, card_id: str, basis: Basis, said: str, plan: Plan) -> None:
     """Keep what an edit made of the whole plan, where the card still stands as it was when it was made. Raises OutOfDate, BadInput."""
-    plan = with_all_put_on(plan)
+    plan = with_prints_as_referred(with_all_put_on(plan))
     ensure_sound(plan)
     plan = settled(plan)
     plan = with_run(plan, run_of(plan))

@@ -29,6 +29,7 @@ from cielo.core.plan import (
     Wish,
     ensure_sound,
     with_all_put_on,
+    with_prints_as_referred,
     with_sheets_named,
 )
 from cielo.core.table.purpose import settled
@@ -82,6 +83,7 @@ class PlanModel(Strict):
         parts["crossings"] = tuple(crossing.to_core() for crossing in self.crossings)
         plan = Plan(**parts)
         ensure_sound(plan)
+        plan = with_prints_as_referred(plan)
         return settled(with_all_put_on(_sheets_named(plan))) if self.version < NEWEST else plan
 
     @classmethod

@@ -3047,7 +3047,7 @@ export interface components {
          * @description Ink, paste or embossing powder laid with a tool.
          *
          *     ``onto`` "damp" blends into what is there, "dry" is meant as a clean layer, "wet" mixes with what the step before laid.
-         *     ``seed`` is the throw: where drops, blots and dabs fall.
+         *     ``seed`` is the throw: where drops, blots and dabs fall. ``refers``: of a print, what it is to another.
          */
         Brush: {
             /** Id */
@@ -3081,6 +3081,7 @@ export interface components {
              * @default 0
              */
             seed: number;
+            refers?: components["schemas"]["Refers"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -6070,6 +6071,20 @@ export interface components {
             difference: number;
             /** Band */
             band: number;
+        };
+        /**
+         * Refers
+         * @description What a print is to that of another ``step``: once more in the same place ("again"); with what that left on the block, paler
+         *     ("uninked"); behind it, or in front of it.
+         */
+        Refers: {
+            /** Step */
+            step: string;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "again" | "uninked" | "behind" | "in-front";
         };
         /**
          * RegionModel

@@ -13,6 +13,7 @@ import {
   ONTO_CHOICES,
   ORIGIN_CHOICES,
   PRINT_CHOICES,
+  RELATION_CHOICES,
   TOUCH_CHOICES,
   WAY_CHOICES,
 } from "./words";
@@ -69,6 +70,8 @@ const LABELS: Record<string, string> = {
   "region.round_mm": t("logic.stepWords.circle"),
   "region.stands": t("logic.stepWords.it"),
   "region.step": t("logic.stepWords.printsOf"),
+  "refers.step": t("logic.stepWords.printsOf"),
+  "refers.how": t("logic.stepWords.toThePrint"),
   "region.places.0.x_mm": t("logic.stepWords.fromTheLeft"),
   "region.places.0.y_mm": t("logic.stepWords.fromTheTop"),
   "region.places.0.angle_deg": t("logic.stepWords.turned"),
@@ -139,6 +142,8 @@ export function wordChoices(part: Part, card: CardOut, shelf: ShelfOut): readonl
       );
     case "print":
       return PRINT_CHOICES;
+    case "relation":
+      return RELATION_CHOICES;
     case "amount":
       return AMOUNT_CHOICES;
     case "blot":

@@ -45,6 +45,14 @@ export const PRINT_CHOICES: Choice<NonNullable<Brush["touch"]>>[] = [
   { value: "third", label: t("logic.words.aThirdPrintWithoutInking"), hint: t("logic.words.palerStill") },
 ];
 
+export const RELATION_CHOICES: Choice<string>[] = [
+  { value: "again", label: t("logic.words.onceMoreOver"), hint: t("logic.words.deeper") },
+  { value: "uninked", label: t("logic.words.withWhatIsLeft"), hint: t("logic.words.paler") },
+  { value: "behind", label: t("logic.words.behindIt") },
+  { value: "in-front", label: t("logic.words.inFrontOfIt") },
+  { value: "none", label: t("logic.words.byItself") },
+];
+
 export const FACE_CHOICES: Choice<Schemas["Words"]["face"]>[] = [
   { value: "plain", label: t("logic.words.plainLetters") },
   { value: "roman", label: t("logic.words.romanLetters"), hint: t("logic.words.withFeet") },

@@ -18,6 +18,7 @@ from cielo.core.plan import (
     Plan,
     Prepare,
     PutOn,
+    Relation,
     Step,
     Tapes,
     Vignette,
@@ -64,6 +65,7 @@ def rules_of(plan: Plan, contact: Contact) -> tuple[Rule, ...]:
     found = [
         *_masks(plan),
         *_meant(plan),
+        *_prints(plan),
         *_prepared(plan),
         *(Rule(wish.first, wish.then, "wish", "You asked for it.", Force.WISH) for wish in plan.wishes),
         *_last(plan),
@@ -113,6 +115,22 @@ def _meant(plan: Plan) -> Iterator[Rule]:
             yield Rule(key, step.id, "meant-over", _why_over(plan, key, step), Force.MEANT)
         for key in purpose_of(step).over_dry:
             yield Rule(key, step.id, "meant-over", "It is laid over what was dry by then.", Force.MEANT)
+
+
+REFERS: dict[Relation, str] = {
+    "again": "It is the same print once more.",
+    "uninked": "It prints with what that print leaves on the block.",
+    "behind": "What stands in front is printed first and masked.",
+    "in-front": "What stands in front is printed first and masked.",
+}
+
+
+def _prints(plan: Plan) -> Iterator[Rule]:
+    """A print comes after the one it is made with, and what stands in front before what is behind it."""
+    for step in plan.steps:
+        if isinstance(step, Brush) and step.refers is not None:
+            ends = (step.refers.step, step.id) if step.refers.how != "in-front" else (step.id, step.refers.step)
+            yield Rule(*ends, "its-print", REFERS[step.refers.how], Force.MEANT)
 
 
 def _why_over(plan: Plan, below: str, step: Step) -> str:

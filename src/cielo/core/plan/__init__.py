@@ -56,6 +56,7 @@ from cielo.core.plan.prints import (
     Shade,
     Words,
 )
+from cielo.core.plan.refers import with_prints_as_referred
 from cielo.core.plan.regions import (
     RUNS_OFF_MM,
     Band,
@@ -88,6 +89,8 @@ from cielo.core.plan.steps import (
     Prepare,
     Purpose,
     PutOn,
+    Refers,
+    Relation,
     Step,
     Touch,
     Water,
@@ -158,7 +161,9 @@ __all__ = [
     "Profile",
     "Purpose",
     "PutOn",
+    "Refers",
     "Region",
+    "Relation",
     "Reveals",
     "Schools",
     "Shade",
@@ -208,6 +213,7 @@ __all__ = [
     "with_given",
     "with_piece",
     "with_piece_plan",
+    "with_prints_as_referred",
     "with_run",
     "with_sheets_named",
     "without_piece",

@@ -56,12 +56,24 @@ class Planned:
     purpose: Purpose | None = field(default=None, kw_only=True)
 
 
+Relation = Literal["again", "uninked", "behind", "in-front"]
+
+
+@dataclass(frozen=True)
+class Refers:
+    """What a print is to that of another ``step``: once more in the same place ("again"); with what that left on the block, paler
+    ("uninked"); behind it, or in front of it."""
+
+    step: Key
+    how: Relation
+
+
 @dataclass(frozen=True)
 class Brush(Planned):
     """Ink, paste or embossing powder laid with a tool.
 
     ``onto`` "damp" blends into what is there, "dry" is meant as a clean layer, "wet" mixes with what the step before laid.
-    ``seed`` is the throw: where drops, blots and dabs fall.
+    ``seed`` is the throw: where drops, blots and dabs fall. ``refers``: of a print, what it is to another.
     """
 
     id: Key
@@ -73,6 +85,7 @@ class Brush(Planned):
     onto: Onto = "damp"
     fade: Fade | None = None
     seed: Seed = 0
+    refers: Refers | None = None
     do: Literal["brush"] = "brush"
 
     @property

@@ -12,7 +12,7 @@ from cielo.core.units import Units, inches, say_by_ruler
 WordKind = Literal[
     "ink", "tool", "water-tool", "edge", "length", "angle", "count", "percent", "touch", "print", "mask", "way", "minutes", "onto",
     "fade", "motif", "text", "throw", "amount", "blot", "origin", "arrangement", "openings", "covered",
-    "image", "line", "stands", "places", "flipped", "face", "prints", "printed", "shade", "stroke", "flakes",
+    "image", "line", "stands", "places", "flipped", "face", "prints", "printed", "shade", "stroke", "flakes", "relation",
 ]  # fmt: skip
 
 

@@ -31,6 +31,7 @@ from cielo.core.say.words import (
     FADING,
     ONTO_WORDS,
     PRINT_WORDS,
+    RELATION_WORDS,
     THROWN,
     TOUCH_WORDS,
     TURNED_WORDS,
@@ -131,6 +132,11 @@ def _brush(table: Table, step: Brush) -> Iterator[Part]:
         yield Part(" with the ")
         yield Part(tool.name, "tool", "tool")
     yield from region_parts(plan, step.region, step.id)
+    if step.refers is not None:
+        yield Part(", ")
+        yield Part(RELATION_WORDS[step.refers.how], "refers.how", "relation")
+        yield Part(" ")
+        yield Part(f"step {plan.index_of(step.refers.step) + 1}", "refers.step", "printed")
     yield Part(", ")
     if step.touch in PRINT_WORDS:
         yield Part(PRINT_WORDS[step.touch], "touch", "print")

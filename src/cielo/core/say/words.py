@@ -10,6 +10,7 @@ from cielo.core.plan import (
     LiftMask,
     Onto,
     Plan,
+    Relation,
     Slant,
     Tapes,
     Touch,
@@ -34,6 +35,13 @@ PRINT_WORDS: dict[Touch, str] = {
     "first": "freshly inked",
     "second": "a second print without inking again",
     "third": "a third print without inking again",
+}
+# What a print is said to be to that of another step.
+RELATION_WORDS: dict[Relation, str] = {
+    "again": "once more over the print of",
+    "uninked": "after the print of",
+    "behind": "behind the print of",
+    "in-front": "in front of the print of",
 }
 ONTO_WORDS: dict[Onto, str] = {
     "damp": "while it is damp",

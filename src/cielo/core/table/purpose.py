@@ -75,6 +75,8 @@ def read_purposes(plan: Plan) -> dict[str, Purpose]:
     for at, step in enumerate(plan.steps):
         over, keep_over, over_dry = [], [], []
         for below in plan.steps[:at]:
+            if comes_after_by_name(below, step):
+                continue
             if _goes_by(below, step):
                 keep_over.append(below.id)
                 continue
@@ -179,6 +181,14 @@ def _is_astray(plan: Plan, contact: Contact, below: Step, above: Step) -> bool:
     if embosses(plan, below):
         return plan.schools.emboss == "last" and is_figure(above)
     return is_in_front(above) and is_figure(below) and not is_in_front(below)
+
+
+def comes_after_by_name(step: Step, other: Step) -> bool:
+    """Whether a print is said to come after another: made with it, or behind it."""
+    one = getattr(step, "refers", None)
+    two = getattr(other, "refers", None)
+    after = one is not None and one.step == other.id and one.how != "in-front"
+    return after or (two is not None and two.step == step.id and two.how == "in-front")
 
 
 def _under(plan: Plan, at: int, step: Step, moment: Moment) -> tuple[str, ...]:

@@ -9,6 +9,7 @@ import { panelSize } from "../../logic/panelSize";
 import { alongLine, centred, inARow, regionOf, shapeOf, withAnother, withoutLast } from "../../logic/prints";
 import { newStepId } from "../../logic/steps";
 import { useShelf } from "../../stores/shelf";
+import PrintRefers from "./PrintRefers.vue";
 import StencilTiles from "../shelf/StencilTiles.vue";
 import { t } from "../../words";
 
@@ -165,6 +166,7 @@ drawings.onChange(async (files) => {
         @choose="as"
       />
     </template>
+    <PrintRefers v-if="step.do === 'brush'" :step="step" @choose="(id) => emit('choose', id)" />
     <button
       type="button"
       class="word"

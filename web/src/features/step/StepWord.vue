@@ -71,6 +71,7 @@ function draft(to: unknown) {
 function choose(key: string) {
   if (props.part.kind === "flakes")
     return write(Number(key), t("step.stepWord.leave", { called: called(key) }));
+  if (props.part.kind === "relation" && key === "none") return write(null, called(key), "refers");
   if (props.part.kind === "blot") return write(key === "true", called(key));
   if (props.part.kind !== "fade") return write(key, t("step.stepWord.changeTo", { called: called(key) }));
   const width_mm = fadeAt(props.step)?.width_mm ?? 25.4;
