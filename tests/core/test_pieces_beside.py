@@ -34,8 +34,9 @@ from cielo.core.plan import (
     without_piece,
 )
 from cielo.core.say.step import say
-from cielo.core.simulation.assembled import SHADOW, assembled
+from cielo.core.simulation.assembled import assembled
 from cielo.core.simulation.grid import grid_of
+from cielo.core.simulation.layers import SHADOW
 from cielo.core.simulation.run import picture
 from cielo.core.table.purpose import settled
 from cielo.demo.shelf import STOCKS

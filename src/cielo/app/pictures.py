@@ -4,11 +4,12 @@ from collections.abc import Iterator
 from typing import Literal
 
 from cielo.core.plan import Plan
+from cielo.core.simulation.as_made import as_made
 from cielo.core.simulation.assembled import assembled
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.lean import Lean, times_for
 from cielo.core.simulation.relief import tilted
-from cielo.core.simulation.run import Progress, picture
+from cielo.core.simulation.run import Progress
 from cielo.errors import BadInput
 from cielo.exchange.png import write_moving_png, write_png
 
@@ -46,7 +47,7 @@ def panel_png(
     if lamp_mm is not None:
         seen = tilted(plan, grid, *lamp_mm, steps_done, times=times, wet=look == "wet")
         return write_png(seen, dots_per_inch, packed=packed)
-    rgb = picture(plan, grid, steps_done, tell, times=times, wet=look == "wet")
+    rgb = as_made(plan, grid, steps_done, tell, times=times, wet=look == "wet")
     return write_png(rgb, dots_per_inch, packed=packed)
 
 
@@ -70,5 +71,5 @@ def proofs(plan: Plan, dots_per_inch: float) -> Iterator[tuple[int, bytes]]:
 def proofs_moving(plan: Plan, dots_per_inch: float) -> bytes:
     """The run of proofs as a moving picture (APNG): a second a step, the last held longer."""
     grid = grid_of(plan.card, dots_per_inch)
-    frames = [picture(plan, grid, done) for done in range(len(plan.steps) + 1)]
+    frames = [as_made(plan, grid, done) for done in range(len(plan.steps) + 1)]
     return write_moving_png(frames, dots_per_inch, [1000] * (len(frames) - 1) + [3000])

@@ -5,7 +5,7 @@ from hashlib import blake2b
 
 from cielo import core
 from cielo.app.as_written import as_written
-from cielo.core.plan import Brush, Halo, Inside, LayMask, LiftMask, Plan, Pressed, Water
+from cielo.core.plan import Brush, Halo, Inside, LayMask, LiftMask, Plan, Pressed, PutOn, Water, piece_of, plan_of_piece
 
 
 def proof_keys(plan: Plan) -> tuple[str, ...]:
@@ -20,6 +20,11 @@ def proof_keys(plan: Plan) -> tuple[str, ...]:
         things: list[object] = [replace(step, purpose=None)]
         if isinstance(step, Brush):
             things.append(plan.ink(step.ink))
+        if isinstance(step, PutOn):
+            own = plan_of_piece(plan, step.piece)
+            things.append(
+                (piece_of(plan, step.piece), replace(own, title="", steps=tuple(replace(s, purpose=None) for s in own.steps)))
+            )
         if isinstance(step, LayMask | LiftMask):
             things.append(plan.mask(step.mask))
         elif isinstance(step, Brush | Water) and isinstance(step.region, Halo | Inside | Pressed):

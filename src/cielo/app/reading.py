@@ -16,9 +16,10 @@ from cielo.core.geometry.masks import outlines_mm
 from cielo.core.geometry.naming import opening_names
 from cielo.core.geometry.printing import prints_of
 from cielo.core.geometry.shapes import openings_of, rings_mm, shape_of_cut, shape_of_hold
+from cielo.core.geometry.sticking import shapes_stuck
 from cielo.core.materials import TOOLS
 from cielo.core.order.reasons import reasons
-from cielo.core.plan import Brush, Drawn, Inside, LayMask, Mask, Motifs, Plan, Print, Stencil, Step, Words, masks_on
+from cielo.core.plan import Brush, Drawn, Inside, LayMask, Mask, Motifs, Plan, Print, Stencil, Step, StickOn, Words, masks_on
 from cielo.core.say import Part, care, fetch, lies_turned, mask_facts, print_facts, say_apart, sentence, where_to_lay
 from cielo.core.sequence.lightness import seen_on
 from cielo.core.simulation.contrast import FocalReading, passes_to_stand_out, read_focal, stands_out
@@ -131,7 +132,9 @@ def read_aloud(plan: Plan, supplies: Supplies | None = None) -> Reading:
 
 
 def _prints(plan: Plan, step: Step) -> tuple[Lines, ...]:
-    """The outlines of every print of a step, in the order of its places."""
+    """The outlines of every print of a step, or of what it sticks on, in the order of its places."""
+    if isinstance(step, StickOn):
+        return tuple(rings_mm(shape) for shape in shapes_stuck(step))
     if not isinstance(step, Brush) or not isinstance(step.region, Print | Motifs | Words):
         return ()
     shapes = prints_of(step.region, plan.card.panel_width_mm, plan.card.panel_height_mm, step.seed)

@@ -5418,7 +5418,7 @@ export interface components {
              * Steps
              * @default []
              */
-            steps: (components["schemas"]["Brush"] | components["schemas"]["LayMask"] | components["schemas"]["LiftMask"] | components["schemas"]["Wipe"] | components["schemas"]["Dry"] | components["schemas"]["Water"] | components["schemas"]["WipeBeads"] | components["schemas"]["Prepare"] | components["schemas"]["PutOn"])[];
+            steps: (components["schemas"]["Brush"] | components["schemas"]["LayMask"] | components["schemas"]["LiftMask"] | components["schemas"]["Wipe"] | components["schemas"]["Dry"] | components["schemas"]["Water"] | components["schemas"]["WipeBeads"] | components["schemas"]["Prepare"] | components["schemas"]["PutOn"] | components["schemas"]["StickOn"])[];
             /**
              * Holds
              * @default []
@@ -5534,7 +5534,7 @@ export interface components {
              * Steps
              * @default []
              */
-            steps: (components["schemas"]["Brush"] | components["schemas"]["LayMask"] | components["schemas"]["LiftMask"] | components["schemas"]["Wipe"] | components["schemas"]["Dry"] | components["schemas"]["Water"] | components["schemas"]["WipeBeads"] | components["schemas"]["Prepare"] | components["schemas"]["PutOn"])[];
+            steps: (components["schemas"]["Brush"] | components["schemas"]["LayMask"] | components["schemas"]["LiftMask"] | components["schemas"]["Wipe"] | components["schemas"]["Dry"] | components["schemas"]["Water"] | components["schemas"]["WipeBeads"] | components["schemas"]["Prepare"] | components["schemas"]["PutOn"] | components["schemas"]["StickOn"])[];
             /**
              * Focal
              * @default []
@@ -6356,6 +6356,16 @@ export interface components {
             length_s: number;
         };
         /**
+         * Spot
+         * @description Where one small thing is stuck on: its middle.
+         */
+        Spot: {
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+        };
+        /**
          * StandingOut
          * @description What will go wrong with a version, in words, and how long it takes, as a sentence.
          */
@@ -6602,6 +6612,38 @@ export interface components {
             masks_on: string[];
             /** Proof */
             proof: string;
+        };
+        /**
+         * StickOn
+         * @description Small things stuck on by hand, each at its spot: sequins, gems and half pearls of their own glue, or drops that set.
+         *
+         *     size_mm : how wide each is; raised_mm : how high it stands.
+         */
+        StickOn: {
+            /** Id */
+            id: string;
+            /**
+             * Thing
+             * @enum {string}
+             */
+            thing: "sequins" | "gems" | "pearls" | "drops";
+            /**
+             * Colour
+             * @enum {string}
+             */
+            colour: "clear" | "white" | "gold" | "silver" | "black" | "rose" | "blue" | "green";
+            /** Size Mm */
+            size_mm: number;
+            /** Raised Mm */
+            raised_mm: number;
+            /** Spots */
+            spots: components["schemas"]["Spot"][];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "stick-on";
+            purpose?: components["schemas"]["Purpose"] | null;
         };
         /**
          * Stock

@@ -52,6 +52,15 @@ export function usePanelPlacings(
   const printing = computed(() => card.value.plan.steps.find((other) => other.id === chosen.value));
   function placed(place: PlacedPrint) {
     const region = regionOf(printing.value);
+    if (printing.value?.do === "stick-on")
+      return {
+        do: "word",
+        step: printing.value.id,
+        path: "spots",
+        value: printing.value.spots.map((spot, i) =>
+          String(i) === place.key ? { x_mm: place.x_mm, y_mm: place.y_mm } : spot,
+        ),
+      } as const;
     if (!chosen.value || (region?.over !== "print" && region?.over !== "words")) return null;
     return { do: "word", step: chosen.value, path: "region", value: withPlace(region, place) } as const;
   }

@@ -3,6 +3,7 @@ import type { Brush, CardOut, Schemas, Step } from "../api/models";
 
 import { newPrint } from "./prints";
 import { liesAfter } from "./steps";
+import { STUCK_CHOICES, threeOf } from "./stuck";
 import { t } from "../words";
 
 export interface NewStep {
@@ -199,6 +200,12 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
           { touch: "full", passes: 1, onto: "dry" },
         ),
     },
+    ...STUCK_CHOICES.map(({ value, label, hint }) => ({
+      value: `stick-${value}`,
+      label: t("logic.newSteps.stickOn", { what: label }),
+      hint: hint ?? t("logic.newSteps.whenAllElseIsDone"),
+      make: () => threeOf(value, { width: w, height: h }),
+    })),
     {
       value: "water",
       label: t("logic.newSteps.splatterWater"),

@@ -14,8 +14,9 @@ export interface PlacedPrint {
 export function regionOf(step: Step | undefined): Region | null {
   return step?.do === "brush" ? step.region : null;
 }
-/** The prints of a step that stand at places of their own. */
+/** The prints of a step, or what it sticks on, at places of their own. */
 export function placesOf(step: Step | undefined): PlacedPrint[] {
+  if (step?.do === "stick-on") return step.spots.map((spot, i) => ({ key: String(i), ...spot }));
   const region = regionOf(step);
   if (region?.over === "print")
     return region.places.map(({ x_mm, y_mm }, i) => ({ key: String(i), x_mm, y_mm }));

@@ -17,6 +17,7 @@ import {
   TOUCH_CHOICES,
   WAY_CHOICES,
 } from "./words";
+import { STUCK_CHOICES, STUCK_COLOURS } from "./stuck";
 import { t } from "../words";
 
 /** What a wet sheet leaves when it is pressed and lifted, by the size of its flakes in mm. */
@@ -71,6 +72,13 @@ const LABELS: Record<string, string> = {
   "region.stands": t("logic.stepWords.it"),
   "region.step": t("logic.stepWords.printsOf"),
   "refers.step": t("logic.stepWords.printsOf"),
+  thing: t("logic.stepWords.stickOn"),
+  colour: t("logic.stepWords.colour"),
+  size_mm: t("logic.stepWords.across"),
+  raised_mm: t("logic.stepWords.high"),
+  spots: t("logic.stepWords.howMany"),
+  "spots.0.x_mm": t("logic.stepWords.fromTheLeft"),
+  "spots.0.y_mm": t("logic.stepWords.fromTheTop"),
   "refers.how": t("logic.stepWords.toThePrint"),
   "region.places.0.x_mm": t("logic.stepWords.fromTheLeft"),
   "region.places.0.y_mm": t("logic.stepWords.fromTheTop"),
@@ -142,6 +150,10 @@ export function wordChoices(part: Part, card: CardOut, shelf: ShelfOut): readonl
       );
     case "print":
       return PRINT_CHOICES;
+    case "stuck":
+      return STUCK_CHOICES;
+    case "stuck-colour":
+      return STUCK_COLOURS;
     case "relation":
       return RELATION_CHOICES;
     case "amount":

@@ -80,7 +80,9 @@ export function withoutStep(plan: PlanModel, stepId: string): PlanModel {
 export function lastOfGround(steps: readonly Step[]): Step | undefined {
   const end = steps.findIndex(
     (step) =>
-      step.do === "put-on" || (step.do === "prepare" && (step.act === "trim" || step.act === "mount")),
+      step.do === "put-on" ||
+      step.do === "stick-on" ||
+      (step.do === "prepare" && (step.act === "trim" || step.act === "mount")),
   );
   return end < 0 ? steps[steps.length - 1] : steps[end - 1];
 }

@@ -2,7 +2,7 @@
 import type { Brush, Edge, Schemas } from "../api/models";
 import { t } from "../words";
 
-interface Choice<T extends string> {
+export interface Choice<T extends string> {
   value: T;
   label: string;
   hint?: string;

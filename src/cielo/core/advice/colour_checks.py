@@ -14,18 +14,37 @@ from shapely import STRtree
 
 from cielo.core.advice.crossing_checks import COLOUR_FROM, MUD_SHARE
 from cielo.core.advice.finding import Finding, Place
-from cielo.core.advice.looking import area, both, brushings, offered, strongest, with_step
+from cielo.core.advice.looking import area, both, brushings, offered, panel_size, strongest, with_step
 from cielo.core.advice.seen import made_together
 from cielo.core.bounds import Lab
 from cielo.core.geometry.holding import is_stencil
 from cielo.core.geometry.masks import distance_to_cover_mm
-from cielo.core.geometry.printing import called_prints
+from cielo.core.geometry.printing import called_prints, print_shape
 from cielo.core.materials import RESIST_KINDS, TOOLS
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.hue import chroma, hue_apart, hue_degrees
 from cielo.core.optics.layering import lab_of_stack
-from cielo.core.plan import Band, Brush, Disc, EdgeMask, Focal, LayMask, Motifs, Plan, Print, Slant, Words, masks_on
-from cielo.core.sequence.lightness import seen_on
+from cielo.core.plan import (
+    Band,
+    Brush,
+    Disc,
+    Drawn,
+    EdgeMask,
+    Focal,
+    LayMask,
+    LiftMask,
+    Motifs,
+    Plan,
+    Print,
+    Purpose,
+    Slant,
+    Words,
+    free_key,
+    insert_step,
+    masks_on,
+    new_step_id,
+)
+from cielo.core.sequence.lightness import lightness_on, seen_on
 from cielo.core.simulation.contrast import LOST, READABLE, FocalReading, read_focal, read_prints
 from cielo.core.simulation.laydown import Map
 from cielo.core.simulation.measured import measured_of
@@ -44,6 +63,10 @@ SHADES = 35.0
 BROWN_BELOW, BROWN_AREA = 26.0, 0.02
 # Two grounds darker than this and nearer than this to each other merge, CIEDE2000: judgement, no source.
 DARK_BELOW, MERGE_BELOW, MERGE_ALONG = 40.0, 5.0, 0.4
+
+
+# What no stamp prints: powder and clear ink for it are melted, paste is spread with a knife.
+NO_STAMP_INK = (*RESIST_KINDS, "paste")
 
 
 # Marks that make a ground; drops, prints and lines stand on one.
@@ -224,16 +247,41 @@ def _called(step: Brush) -> str:
 def _printed_in_others(plan: Plan, step: Brush) -> Iterator[tuple[str, Plan]]:
     """The plan with a print in each of its other inks, the one that stands out most first."""
     others = [
-        (ink, with_step(plan, step, ink=ink.key)) for ink in plan.inks if ink.key != step.ink and ink.kind not in RESIST_KINDS
+        (ink, with_step(plan, step, ink=ink.key)) for ink in plan.inks if ink.key != step.ink and ink.kind not in NO_STAMP_INK
     ]
     reached = {ink.key: read_prints(changed, [replace(step, ink=ink.key)])[0].worst for ink, changed in others}
     for ink, changed in sorted(others, key=lambda other: (-reached[other[0].key], other[0].key)):
-        yield f"Take {ink.name} for it ", changed
+        yield f"Take {ink.name} for it", changed
+    on_bare = _on_bare_card(plan, step)
+    if on_bare is not None:
+        yield "Cover its place first, so that it stands on bare card", on_bare
+        for ink, _ in sorted(others, key=lambda other: (lightness_on(plan.stock.paper, other[0]), other[0].key)):
+            yield f"Cover its place first, and take {ink.name} for it", with_step(on_bare, step, ink=ink.key)
+
+
+# How far the bare card round words or a figure reaches, mm. Judgement.
+ROUND_IT_MM = 4.0
+
+
+def _on_bare_card(plan: Plan, step: Brush) -> Plan | None:
+    """The plan with a scrap mask over the place of a print from the beginning until it is printed; None for what is thrown all over."""
+    if not isinstance(step.region, Print | Words):
+        return None
+    left, top, right, bottom = print_shape(step.region, *panel_size(plan), step.seed).buffer(ROUND_IT_MM).bounds
+    x, y = round((left + right) / 2, 1), round((top + bottom) / 2, 1)
+    half = (round((right - left) / 2, 1), round((bottom - top) / 2, 1))
+    ring = ((-half[0], -half[1]), (half[0], -half[1]), (half[0], half[1]), (-half[0], half[1]))
+    key = free_key("scrap", [mask.key for mask in plan.masks])
+    masked = replace(plan, masks=(*plan.masks, Drawn(key, "scrap", x, y, (ring,), keeps="inside")))
+    lay = LayMask(new_step_id(masked), key)
+    masked = insert_step(masked, lay, plan.steps[0].id)
+    return insert_step(masked, LiftMask(new_step_id(masked), key, purpose=Purpose(to=lay.id)), step.id)
 
 
 def _other_inks(plan: Plan, piece: Focal) -> Iterator[tuple[str, Plan]]:
     """The plan with a sentiment in each of its other inks, the most readable first."""
-    by_reading = sorted(plan.inks, key=lambda ink: (-read_focal(plan, replace(piece, ink=ink.key)).worst, ink.key))
+    able = [ink for ink in plan.inks if ink.kind not in NO_STAMP_INK]
+    by_reading = sorted(able, key=lambda ink: (-read_focal(plan, replace(piece, ink=ink.key)).worst, ink.key))
     for ink in by_reading:
         if ink.key != piece.ink:
             yield (
@@ -265,7 +313,7 @@ def darks_merge(plan: Plan, table: Table) -> Iterator[Finding]:
         lighter += [
             (f"Take {ink.name} there", with_step(plan, last, ink=ink.key))
             for ink in sorted(plan.inks, key=lambda ink: (-seen_on(plan.stock.paper, ink)[0], ink.key))
-            if ink.key != last.ink and ink.kind not in RESIST_KINDS and ink.kind != "paste"
+            if ink.key != last.ink and ink.kind not in NO_STAMP_INK
         ]
         lay = next(step for step in plan.steps if isinstance(step, LayMask) and step.mask == key)
         yield Finding(

@@ -5,13 +5,13 @@ from dataclasses import dataclass, replace
 from functools import partial
 from math import floor
 
-from shapely import Polygon, box
+from shapely import Polygon, box, intersection_all
 from shapely.geometry.base import BaseGeometry
 
 from cielo.core.advice.finding import Finding, Place, Remedy
 from cielo.core.advice.looking import offered, panel_size, with_step
 from cielo.core.geometry.motifs import STANDING
-from cielo.core.geometry.printing import image_name, shape_at
+from cielo.core.geometry.printing import image_name, print_shape, shape_at
 from cielo.core.geometry.shapes import inside_of
 from cielo.core.plan import (
     Brush,
@@ -19,16 +19,22 @@ from cielo.core.plan import (
     Drawn,
     Inside,
     LayMask,
+    LiftMask,
     Mask,
     MotifMask,
     Plan,
     Print,
     Step,
+    Tapes,
+    Words,
     masks_laid,
+    masks_on,
+    move_step,
     of_sheet,
 )
 from cielo.core.table.land import SINKS_MM, crests_at, lands
 from cielo.core.table.marks import is_figure
+from cielo.core.table.purpose import purpose_of
 from cielo.core.table.table import Table
 
 # A sun cut within these shares looks as if it were setting on purpose: judgement, no source.
@@ -181,7 +187,8 @@ def figure_over_disc(plan: Plan, _table: Table) -> Iterator[Finding]:
 
 
 def motif_cut(plan: Plan, _table: Table) -> Iterator[Finding]:
-    """A single figure that loses a little at the panel's edge."""
+    """A single figure that loses a little at the panel's edge, or a strip to tapes that lie there."""
+    yield from _cut_by_tapes(plan)
     width, height = panel_size(plan)
     panel = box(0, 0, width, height)
     for figure in figures_of(plan):
@@ -203,6 +210,41 @@ def motif_cut(plan: Plan, _table: Table) -> Iterator[Finding]:
             "So little missing looks like a slip; whole, or cut through its middle, looks meant.",
             Place(min(max(figure.shape.centroid.x, 0.0), width), min(max(figure.shape.centroid.y, 0.0), height)),
             Remedy("Move it onto the panel", figure.moved(across, max(0.0, CLEAR_MM - top))),
+            measure=f"{lost:.0%} of it",
+        )
+
+
+def _cut_by_tapes(plan: Plan) -> Iterator[Finding]:
+    """A print that goes over tapes which lie there: when they are pulled off a strip of it goes with them."""
+    for step, on in masks_on(plan):
+        tapes = [mask for key in sorted(on) if isinstance(mask := plan.mask(key), Tapes)]
+        if not tapes or not isinstance(step, Brush) or not isinstance(step.region, Print | Words) or not is_figure(step):
+            continue
+        size = panel_size(plan)
+        strip = intersection_all([inside_of(mask, *size) for mask in tapes])
+        shape = print_shape(step.region, *size, step.seed).intersection(box(0, 0, *size))
+        taped = shape.difference(strip)
+        lost = taped.area / max(shape.area, 1e-9)
+        if lost < LOSES[0]:
+            continue
+        name = "words" if isinstance(step.region, Words) else image_name(step.region.image)
+        off = max(
+            (n for n, s in enumerate(plan.steps) if isinstance(s, LiftMask) and s.mask in {mask.key for mask in tapes}),
+            default=None,
+        )
+        after_it = None if off is None or off + 1 >= len(plan.steps) else plan.steps[off + 1].id
+        at = taped.representative_point()
+        laid = {s.id for s in plan.steps if isinstance(s, LayMask) and isinstance(plan.mask(s.mask), Tapes)}
+        own = purpose_of(step)
+        free = with_step(plan, step, purpose=replace(own, under=tuple(key for key in own.under if key not in laid)))
+        yield Finding(
+            "motif-cut",
+            "warn",
+            step.id,
+            f"The {name} go over the tapes." if isinstance(step.region, Words) else f"The {name} goes over the tapes.",
+            "What is printed on the tape comes off with it, and a bare strip goes through the print.",
+            Place(at.x, at.y),
+            Remedy("Print it when the tapes are off", move_step(free, step.id, after_it)) if off is not None else None,
             measure=f"{lost:.0%} of it",
         )
 

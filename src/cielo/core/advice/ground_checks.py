@@ -11,9 +11,21 @@ from cielo.core.advice.looking import TOO_SMALL, area, brushings, offered, panel
 from cielo.core.geometry.lettering import words_shape
 from cielo.core.geometry.masks import distance_to_cover_mm
 from cielo.core.geometry.putting_on import piece_shape
-from cielo.core.materials import TOOLS, Surface
+from cielo.core.materials import RESIST_KINDS, TOOLS, Surface
 from cielo.core.optics.spectra import lab_from_xyz
-from cielo.core.plan import TOUCH_STRENGTH, Brush, LayMask, Patches, Plan, Touch, Words, plan_of_piece, put_on_in_turn
+from cielo.core.plan import (
+    TOUCH_STRENGTH,
+    Brush,
+    LayMask,
+    Patches,
+    Plan,
+    Touch,
+    Vignette,
+    Whole,
+    Words,
+    plan_of_piece,
+    put_on_in_turn,
+)
 from cielo.core.sequence.lightness import lightness_on
 from cielo.core.simulation.contact import TRACE
 from cielo.core.simulation.grid import grid_of
@@ -174,6 +186,22 @@ def _in_fewer(plan: Plan, worked: list[Brush]) -> Iterator[tuple[str, Plan]]:
     yield "Half as many passes", half
 
 
+def _deeper(plan: Plan, inked: list[Brush]) -> Iterator[tuple[str, Plan]]:
+    """One of the layings in the darkest of the plan's inks, or kept to one side of the panel."""
+    able = [ink for ink in plan.inks if ink.kind not in (*RESIST_KINDS, "paste", "white")]
+    for ink in sorted(able, key=lambda ink: (lightness_on(plan.stock.paper, ink), ink.key))[:2]:
+        for step in reversed(inked):
+            if step.ink != ink.key:
+                yield f"Take {ink.name} instead of {plan.ink(step.ink).name}", with_step(plan, step, ink=ink.key)
+    for step in inked:
+        for touch in ("pale", "light"):
+            yield f"Lay {plan.ink(step.ink).name} paler", with_step(plan, step, touch=touch, passes=1)
+    for step in reversed(inked):
+        if len(inked) > 1 and isinstance(step.region, Whole):
+            from_edges = Vignette(round(min(panel_size(plan)) / 3, 1))
+            yield f"Lay {plan.ink(step.ink).name} round the edges alone", with_step(plan, step, region=from_edges, touch="full")
+
+
 def one_lightness(plan: Plan, table: Table) -> Iterator[Finding]:
     """A ground of several inks that are all as light as each other."""
     inked = [
@@ -196,6 +224,11 @@ def one_lightness(plan: Plan, table: Table) -> Iterator[Finding]:
         "All of it is as light as the rest: nothing stands back and nothing comes forward.",
         "Colours of one lightness run together across the room, and a photograph in grey shows an empty panel. Let one of them be deeper.",
         None,
-        offered([(f"Build {plan.ink(dark.ink).name} up", with_step(plan, dark, passes=passes)) for passes in more]),
+        offered(
+            [
+                *((f"Build {plan.ink(dark.ink).name} up", with_step(plan, dark, passes=passes)) for passes in more),
+                *_deeper(plan, inked),
+            ]
+        ),
         measure=f"{high - low:.0f} of L* from its darkest to its lightest parts",
     )

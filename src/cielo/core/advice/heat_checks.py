@@ -1,11 +1,12 @@
-"""Checks on drying by heat, and where nothing dries: heat-on-stencil, heat-on-solvent, heat-on-synthetic, never-dries-here."""
+"""Checks on drying by heat, and where nothing dries: heat-on-stencil, heat-on-solvent, heat-on-synthetic, heat-on-drops,
+never-dries-here."""
 
 from collections.abc import Iterator
 
 from cielo.core.advice.finding import Finding, Remedy
-from cielo.core.advice.looking import brushings, offered, strongest, with_step
-from cielo.core.materials import FASTER, Ink
-from cielo.core.plan import Brush, Dry, Plan, Tapes, without_steps
+from cielo.core.advice.looking import add_before, brushings, offered, strongest, with_step
+from cielo.core.materials import FASTER, TOOLS, Ink
+from cielo.core.plan import Brush, Dry, Plan, Tapes, Water, without_steps
 from cielo.core.sequence.drying import in_half_minutes
 from cielo.core.sequence.lightness import lightness_on
 from cielo.core.table.table import Table
@@ -65,6 +66,39 @@ def heat_on_synthetic(plan: Plan, table: Table) -> Iterator[Finding]:
             "Plastic cockles and shrinks under heat, and does not lie flat again. Go by the sheet of the product.",
             cure=Remedy("Let it dry in the air", _in_the_air(plan, step)),
         )
+
+
+# Drops that still want so long stand on the panel, minutes. Judgement.
+STANDS_MIN = 1.0
+
+
+def heat_on_drops(plan: Plan, table: Table) -> Iterator[Finding]:
+    """The heat tool comes to drops of ink or water that stand there."""
+    for step in _heated(plan):
+        for wet in table.before(step).wet:
+            laid = plan.steps[plan.index_of(wet.step)]
+            thrown = isinstance(laid, Brush | Water) and TOOLS[laid.tool].texture == "drops"
+            blotted = isinstance(laid, Water) and laid.blot
+            if not thrown or blotted or wet.of == "alcohol" or wet.left_min < STANDS_MIN:
+                continue
+            assert isinstance(laid, Brush | Water)
+            what = plan.ink(laid.ink).name if isinstance(laid, Brush) else "water"
+            yield Finding(
+                "heat-on-drops",
+                "warn",
+                step.id,
+                f"The heat tool comes while drops of {what} stand there.",
+                "Its wind drives them across the panel, and the card cockles under what boils. Let them sink in first, or blot them.",
+                strongest(table, table.maps[laid.id]),
+                offered(
+                    [
+                        ("Let it dry in the air", _in_the_air(plan, step)),
+                        ("Blot the drops first", add_before(plan, Dry("", "blot", 1.0), step)),
+                    ]
+                ),
+                measure=f"they want {in_half_minutes(wet.left_min):g} minutes more",
+            )
+            break
 
 
 def never_dries_here(plan: Plan, table: Table) -> Iterator[Finding]:

@@ -99,6 +99,7 @@ CHECKS: dict[str, Check] = {
     "packed-wet": dry_checks.packed_wet,
     "wet-when-put-on": dry_checks.wet_when_put_on,
     "heat-on-synthetic": heat_checks.heat_on_synthetic,
+    "heat-on-drops": heat_checks.heat_on_drops,
     "solvent-moves-ink": dry_checks.solvent_moves_ink,
     "left-lying": lying_checks.left_lying,
     "falls-on-covered": lying_checks.falls_on_covered,
@@ -133,8 +134,23 @@ def judge(plan: Plan, supplies: Supplies | None = None) -> tuple[Finding, ...]:
     return tuple(sorted(found, key=lambda finding: (place[finding.step], finding.code)))
 
 
+# What is not seen at all is told once: not also as hard to see, or as something that lies badly.
+SAYS_IT_ALL: dict[str, tuple[str, ...]] = {
+    "lays-nothing": ("focal-lost", "ink-invisible", "light-over-dark-vanishes"),
+    "light-over-dark-vanishes": ("focal-lost", "ink-invisible"),
+    "ink-invisible": ("focal-lost",),
+    "off-the-piece": ("lays-nothing", "focal-lost"),
+}
+
+
 def checked(plan: Plan) -> tuple[Finding, ...]:
-    """What the checks find, check by check, their remedies not yet tried."""
+    """What the checks find, check by check, one for each cause, their remedies not yet tried."""
+    found = _all_found(plan)
+    told = {(code, finding.step) for finding in found for code in SAYS_IT_ALL.get(finding.code, ())}
+    return tuple(finding for finding in found if finding.step is None or (finding.code, finding.step) not in told)
+
+
+def _all_found(plan: Plan) -> tuple[Finding, ...]:
     tables = tables_of(plan)
     return (
         *_found(plan, tables[""]),

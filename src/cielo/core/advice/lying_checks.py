@@ -1,4 +1,4 @@
-"""Checks on what lies there while work goes on: left-lying, falls-on-covered."""
+"""Checks on what lies there while work goes on: left-lying, falls-on-covered; and seeps-under of a sheet that lies on relief."""
 
 from collections.abc import Iterator
 from dataclasses import replace
@@ -24,6 +24,7 @@ from cielo.core.plan import (
     move_step,
     new_step_id,
     replace_mask,
+    without_steps,
 )
 from cielo.core.simulation.cover import to_cover_mm
 from cielo.core.table.purpose import purpose_of
@@ -79,6 +80,55 @@ def _off_for_the_wait(plan: Plan, lay: LayMask, wait: Dry, off: int | None) -> I
     again = LayMask(new_step_id(lifted), lay.mask)
     if later:
         yield f"Take {it} off for the wait and lay {it} again", insert_step(lifted, again, later[0].id)
+
+
+# Of a sheet so much lies on relief that it does not lie flat, as a share of the panel. Judgement.
+ON_RELIEF = 0.004
+
+
+def lies_on_relief(plan: Plan, table: Table) -> Iterator[Finding]:
+    """A sheet is laid on hard paste or a thick finish: it does not lie flat, and ink creeps under it."""
+    for lay in (step for step in plan.steps if isinstance(step, LayMask)):
+        mask = plan.mask(lay.mask)
+        covered = to_cover_mm(mask, table.grid) < 0
+        raised = [
+            laid
+            for laid in before(plan, lay)
+            if isinstance(laid, Brush)
+            and plan.ink(laid.ink).kind == "paste"
+            and not table.before(lay).left_of(laid.id)
+            and float(np.count_nonzero((table.maps[laid.id] > COUNTS) & covered)) / covered.size > ON_RELIEF
+        ]
+        under = [one for one in after(plan, lay) if lay.id in {lying.laid_by for lying in table.before(one).lying}]
+        inked = [one for one in under if isinstance(one, Brush) and table.reaches_mask(one.id, mask.key)]
+        if not raised or not inked:
+            continue
+        name = plan.ink(raised[0].ink).name
+        lie, it = ("lie", "them") if isinstance(mask, Tapes) else ("lies", "it")
+        yield Finding(
+            "seeps-under",
+            "warn",
+            lay.id,
+            f"The {mask.called} {lie} on the hard {name}.",
+            f"It stands up, so that the sheet does not lie flat and ink creeps under {it}. What stands up comes after the last sheet.",
+            strongest(table, table.maps[raised[0].id]),
+            offered(_before_relief(plan, table, lay, raised[0])),
+        )
+
+
+def _before_relief(plan: Plan, table: Table, lay: LayMask, raised: Brush) -> Iterator[tuple[str, Plan]]:
+    """All that is done under a sheet moved before the relief and before the sheets that lie for that."""
+    at = plan.index_of(lay.id)
+    off = next((n for n in range(at + 1, len(plan.steps)) if _takes_off(plan, n, lay)), None)
+    if off is not None:
+        first = next((lying.laid_by for lying in table.before(raised).lying), raised.id)
+        moved = plan
+        for step in plan.steps[at : off + 1]:
+            moved = move_step(moved, step.id, first)
+        yield "Do it before what stands up", moved
+    mask = plan.mask(lay.mask)
+    if isinstance(mask, Stencil | MotifMask | Drawn | Tapes):
+        yield f"Leave {plan.ink(raised.ink).name} out", without_steps(plan, {raised.id})
 
 
 def falls_on_covered(plan: Plan, table: Table) -> Iterator[Finding]:

@@ -14,6 +14,7 @@ from cielo.core.plan import (
     LayMask,
     LiftMask,
     Plan,
+    Pressed,
     Purpose,
     Step,
     Tapes,
@@ -97,8 +98,9 @@ def without_its_stencil(plan: Plan, table: Table) -> Iterator[Finding]:
     """A step comes where the mask or stencil it was planned with does not lie."""
     lays = {step.id: step for step in plan.steps if isinstance(step, LayMask)}
     known = table.as_planned
+    yield from laid_before_it_is_pressed(plan, table)
     for step, own in zip(plan.steps, known.steps, strict=True):
-        if not isinstance(step, Brush):
+        if not isinstance(step, Brush) or isinstance(step.region, Pressed):
             continue
         lying = {one.laid_by for one in table.before(step).lying}
         missing = [key for key in purpose_of(own).under if key in lays and key not in lying]
@@ -114,6 +116,28 @@ def without_its_stencil(plan: Plan, table: Table) -> Iterator[Finding]:
                 where=Place(mask.x_mm, mask.y_mm),
                 cure=partial(_back_with_it, known, step.id),
             )
+
+
+def laid_before_it_is_pressed(plan: Plan, table: Table) -> Iterator[Finding]:
+    """A sheet that prints by its own inked back lies on the panel already when it is to be pressed."""
+    for step in plan.steps:
+        if not isinstance(step, Brush) or not isinstance(step.region, Pressed):
+            continue
+        lying = next((one for one in table.before(step).lying if one.mask == step.region.mask), None)
+        if lying is None:
+            continue
+        mask = plan.mask(lying.mask)
+        off = next((s.id for s in plan.steps[plan.index_of(step.id) :] if isinstance(s, LiftMask) and s.mask == mask.key), None)
+        bare = without_steps(plan, {lying.laid_by, *([off] if off else [])})
+        yield Finding(
+            "without-its-stencil",
+            "warn",
+            step.id,
+            f"The {mask.called} lies on the panel already, and this is to print with its back.",
+            "It is inked on its back beside the panel and then laid down wet side first: a sheet that lies there gets no ink below.",
+            Place(mask.x_mm, mask.y_mm),
+            Remedy("Ink it beside the panel and lay it then", bare),
+        )
 
 
 def mask_left_on(plan: Plan, table: Table) -> Iterator[Finding]:

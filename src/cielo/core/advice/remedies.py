@@ -27,10 +27,15 @@ def _tried(finding: Finding, findings: tuple[Finding, ...], judging: Judging) ->
         for follow in (_as_it_is, with_derived, _in_order):
             plan = follow(remedy.plan)
             left = judging(plan)
-            clears = _counted(left)[finding.code] < _counted(findings)[finding.code]
+            clears = _of_its_own(finding, left) < _of_its_own(finding, findings)
             if clears and not _counted(_troubles(left)) - _counted(_troubles(findings)):
                 return Remedy(remedy.label, plan)
     return None
+
+
+def _of_its_own(finding: Finding, findings: tuple[Finding, ...]) -> int:
+    """How many findings there are of its code at its step."""
+    return sum((other.code, other.step) == (finding.code, finding.step) for other in findings)
 
 
 def _troubles(findings: tuple[Finding, ...]) -> tuple[Finding, ...]:

@@ -60,6 +60,12 @@ def rank_repeats(plan: Plan, _table: Table) -> Iterator[Finding]:
                 "Lay it in exactly the same place", replace_mask(plan, replace(second, x_mm=first.x_mm, y_mm=first.y_mm))
             )
             measure = f"{apart:.1f} mm apart"
+        elif _goes_with(first, second) and (apart := hypot(first.x_mm - second.x_mm, first.y_mm - second.y_mm)) > 0.4:
+            message = f"The {second.called} lies {say_length(apart, plan.units)} beside where the {first.called} lay."
+            why = "Stencils of one set are laid to the same place, so that what the second adds falls on what the first left."
+            there = replace(second, x_mm=first.x_mm, y_mm=first.y_mm)
+            remedy = Remedy("Lay it to the same place", replace_mask(plan, there))
+            measure = f"{apart:.1f} mm apart"
         else:
             continue
         yield Finding("rank-repeats", "warn", step.id, message, why, Place(second.x_mm, second.y_mm), remedy, measure)
@@ -101,6 +107,14 @@ def _same_shape(first: Mask, second: Mask) -> bool:
         return False
     placed = {"key": "", "name": "", "x_mm": 0.0, "y_mm": 0.0, "sheet": None, "part": "itself"}
     return type(first) is type(second) and replace(first, **placed) == replace(second, **placed)  # type: ignore[arg-type]
+
+
+def _goes_with(first: Mask, second: Mask) -> bool:
+    """Whether two repeats are of one set, by their pitch, and lie so nearly in one place that the same place was meant."""
+    if not isinstance(first, Stencil | Drawn) or type(first) is not type(second) or first.angle_deg != second.angle_deg:
+        return False
+    alike = first.pitch_mm > 0 and first.pitch_mm == second.pitch_mm
+    return alike and hypot(first.x_mm - second.x_mm, first.y_mm - second.y_mm) < SLIP_OF_THE_HAND_MM
 
 
 def _across(mask: Mask) -> float:

@@ -4,6 +4,8 @@ resist-too-pale."""
 from collections.abc import Iterator
 from dataclasses import replace
 
+import numpy as np
+
 from cielo.core.advice.finding import Finding, Remedy
 from cielo.core.advice.looking import (
     TOO_SMALL,
@@ -19,7 +21,7 @@ from cielo.core.advice.looking import (
     strongest,
     with_step,
 )
-from cielo.core.plan import Brush, Plan, Prepare, WipeBeads
+from cielo.core.plan import Brush, Plan, Prepare, WipeBeads, without_steps
 from cielo.core.sequence.lightness import SAME_LIGHTNESS, lightness_on
 from cielo.core.simulation.contrast import passes_to_stand_out, stands_out
 from cielo.core.table.marks import embosses, prints
@@ -44,7 +46,7 @@ def static_on_dark(plan: Plan, table: Table) -> Iterator[Finding]:
         earlier = before(plan, step)
         if any(isinstance(other, Prepare) and other.act == "anti-static" for other in earlier):
             continue
-        inked = max((area(table.maps[b.id], 0.1) for b in earlier if isinstance(b, Brush)), default=0.0)
+        inked = area(np.max([table.maps[b.id] for b in earlier if isinstance(b, Brush)], axis=0, initial=0.0), 0.1)
         dark = plan.stock.paper.lab[0] < DARK_STOCK
         large = area(table.maps[step.id], 0.3) > LARGE
         if not dark and not large and inked < WHOLE_GROUND:
@@ -93,7 +95,11 @@ def stamp_over_ridge(plan: Plan, table: Table) -> Iterator[Finding]:
                 "The rubber bridges the ridge and leaves a bare rim beside it. Emboss last, or stamp elsewhere.",
                 strongest(table, crossing),
                 offered(
-                    [("Stamp it before the embossing", moved_before(table, step, ridge))],
+                    [
+                        ("Stamp it before the embossing", moved_before(table, step, ridge)),
+                        ("Draw it with a pen", with_step(plan, step, tool="pen")),
+                        ("Leave it out", without_steps(plan, {step.id})),
+                    ],
                 ),
             )
             break

@@ -2,12 +2,24 @@
 
 from collections.abc import Iterator
 from dataclasses import replace
+from math import hypot
 
 import numpy as np
 
 from cielo.core.advice.finding import Finding, Remedy
-from cielo.core.advice.looking import TOO_SMALL, add_before, area, before, both, brushings, strongest
-from cielo.core.geometry.printing import MASK_MARGIN_MM, mask_of_prints
+from cielo.core.advice.looking import (
+    TOO_SMALL,
+    add_before,
+    area,
+    before,
+    both,
+    brushings,
+    offered,
+    panel_size,
+    strongest,
+    with_step,
+)
+from cielo.core.geometry.printing import MASK_MARGIN_MM, mask_of_prints, moved
 from cielo.core.materials import TOOLS, TRANSPARENT_KINDS
 from cielo.core.plan import (
     Brush,
@@ -18,6 +30,7 @@ from cielo.core.plan import (
     Plan,
     Prepare,
     Print,
+    Refers,
     Words,
     insert_step,
     move_step,
@@ -27,6 +40,7 @@ from cielo.core.sequence.lightness import SAME_LIGHTNESS, lightness_on
 from cielo.core.table.marks import decides_way_up, embosses, is_figure, is_in_front
 from cielo.core.table.needs import is_for
 from cielo.core.table.table import Table
+from cielo.core.units import say_fine
 
 # A stamp with parts smaller than this blurs when pressed; one larger than that wants to be primed: common practice, no source.
 TINY_MM, BIG_MM, BIG_LETTERS_MM = 8.0, 40.0, 12.0
@@ -68,6 +82,8 @@ def _overlaps(plan: Plan, table: Table) -> Iterator[tuple[Brush, Brush]]:
         for first in figures[:n]:
             if first.region == then.region and first.seed == then.seed:
                 continue  # the same print again
+            if _slip(first, then) is not None:
+                continue  # told as what has lost its register
             if area(both(table, first.id, then.id), 0.15) > TOO_SMALL / 2 and not _masked_between(plan, first, then):
                 yield first, then
 
@@ -78,17 +94,46 @@ def overprint_shows(plan: Plan, table: Table) -> Iterator[Finding]:
         ink, under = plan.ink(then.ink), plan.ink(first.ink)
         covers = ink.kind not in TRANSPARENT_KINDS
         darker = lightness_on(plan.stock.paper, ink) < lightness_on(plan.stock.paper, under) - 4 * SAME_LIGHTNESS
-        if is_in_front(then) or covers or darker:
+        over_the_front = is_in_front(first) and not is_in_front(then)
+        if is_in_front(then) or _stands_before(then, first) or ((covers or darker) and not over_the_front):
             continue  # the second is meant to be in front, hides the first, or swallows it
         yield Finding(
             "overprint-shows",
             "warn",
             then.id,
-            f"The print in {ink.name} goes over the one in {under.name}, which shows through it.",
+            f"The print in {ink.name} goes over the one in {under.name}, which stands in front."
+            if over_the_front
+            else f"The print in {ink.name} goes over the one in {under.name}, which shows through it.",
             "Two figures printed over each other look like glass. Mask the front one, and print the other behind it.",
             strongest(table, both(table, first.id, then.id)),
-            _mask_the_first(plan, first, then),
+            _one_behind_the_other(plan, first, then),
         )
+
+
+def _stands_before(step: Brush, other: Brush) -> bool:
+    """Whether a print is said to stand in front of another."""
+    one, two = step.refers, other.refers
+    front = one is not None and one.how == "in-front" and one.step == other.id
+    return front or (two is not None and two.how == "behind" and two.step == step.id)
+
+
+def _one_behind_the_other(plan: Plan, first: Brush, then: Brush) -> Iterator[Remedy]:
+    """The first masked; the second printed first and masked; the second in an ink that covers; or set beside it."""
+    masked = _mask_the_first(plan, first, then)
+    if masked is not None:
+        yield masked
+    turned = _mask_the_first(move_step(plan, then.id, first.id), then, first)
+    if turned is not None:
+        yield Remedy("Print the second first, and mask it", turned.plan)
+    for ink in plan.inks:
+        if ink.kind in ("white", "metallic") and ink.key != then.ink:
+            yield Remedy(f"Take {ink.name} for it, which covers", with_step(plan, then, ink=ink.key))
+    if isinstance(then.region, Print | Words):
+        width, height = panel_size(plan)
+        far = [(x, y) for x in (0.0, -0.3, 0.3, -0.55, 0.55) for y in (0.0, -0.3, 0.3, -0.55, 0.55) if x or y]
+        for x, y in sorted(far, key=lambda shift: abs(shift[0]) + abs(shift[1])):
+            aside = moved(then.region, round(x * width, 1), round(y * height, 1))
+            yield Remedy("Print it beside the first", with_step(plan, then, region=aside))
 
 
 def front_after_back(plan: Plan, table: Table) -> Iterator[Finding]:
@@ -189,8 +234,73 @@ def not_tried(plan: Plan, table: Table) -> Iterator[Finding]:
         return
 
 
+# The same image again so near to where it was is the same thing meant twice; a hair's breadth beside it no eye sees, mm.
+SLIPS_MM, NO_SLIP_MM = 2.0, 0.3
+SLIPS_DEG, NO_SLIP_DEG = 4.0, 0.5
+
+
+def _slip(first: Brush, then: Brush) -> tuple[float, float] | None:
+    """How far a second print of one image lies beside the first, mm, and turned from it, degrees; None where it was not meant there."""
+    if then.refers is not None and then.refers.step == first.id:
+        return None
+    one, two = first.region, then.region
+    if isinstance(one, Words) and isinstance(two, Words):
+        if replace(one, x_mm=0.0, y_mm=0.0, angle_deg=0.0) != replace(two, x_mm=0.0, y_mm=0.0, angle_deg=0.0):
+            return None
+        apart, turned = [hypot(one.x_mm - two.x_mm, one.y_mm - two.y_mm)], [_turned(one.angle_deg, two.angle_deg)]
+    elif isinstance(one, Print) and isinstance(two, Print) and len(one.places) == len(two.places):
+        if (one.image, one.size_mm) != (two.image, two.size_mm):
+            return None
+        pairs = list(zip(one.places, two.places, strict=True))
+        if any((a.flipped, a.size_mm) != (b.flipped, b.size_mm) for a, b in pairs):
+            return None
+        apart = [hypot(a.x_mm - b.x_mm, a.y_mm - b.y_mm) for a, b in pairs]
+        turned = [_turned(a.angle_deg, b.angle_deg) for a, b in pairs]
+    else:
+        return None
+    slips = max(apart) <= SLIPS_MM and max(turned) <= SLIPS_DEG and (max(apart) > NO_SLIP_MM or max(turned) > NO_SLIP_DEG)
+    return (max(apart), max(turned)) if slips else None
+
+
+def _turned(one_deg: float, other_deg: float) -> float:
+    return abs((one_deg - other_deg + 180) % 360 - 180)
+
+
+def slipped_print(plan: Plan, table: Table) -> Iterator[Finding]:
+    """The same image printed again a little beside itself."""
+    figures = _figures(plan)
+    for n, then in enumerate(figures):
+        for first in figures[:n]:
+            slip = _slip(first, then)
+            if slip is None:
+                continue
+            apart, turned = slip
+            far = f"{say_fine(apart, plan.units)} beside" if apart > NO_SLIP_MM else f"turned {turned:.0f}° from"
+            again = with_step(plan, then, region=first.region, seed=first.seed, refers=Refers(first.id, "again"))
+            marked = any(isinstance(s, Prepare) and s.act == "register" for s in before(plan, first))
+            same = again if marked else add_before(again, Prepare("", "register"), first)
+            yield Finding(
+                "register-lost",
+                "warn",
+                then.id,
+                f"The second print lies {far} the first.",
+                "So near it looks like a slip: every line is there twice. In the same place it goes deeper; for a shadow say that it stands "
+                "behind the other.",
+                strongest(table, table.maps[then.id]),
+                offered(
+                    [
+                        ("Print it in the same place, by corner marks or in the press", same),
+                        ("It is a shadow: leave it behind the other", with_step(plan, then, refers=Refers(first.id, "behind"))),
+                    ]
+                ),
+                measure=f"{apart:.1f} mm and {turned:.0f}°",
+            )
+            break
+
+
 def register_lost(plan: Plan, table: Table) -> Iterator[Finding]:
-    """A second print of the same image with no corner mark or press."""
+    """A second print of the same image with no corner mark or press, or beside itself."""
+    yield from slipped_print(plan, table)
     figures = _figures(plan)
     for n, then in enumerate(figures):
         first = next((f for f in figures[:n] if f.region == then.region and f.seed == then.seed), None)

@@ -18,12 +18,14 @@ from cielo.core.plan import (
     Brush,
     Drawn,
     Inside,
+    LayMask,
     Mask,
     Plan,
     Stencil,
     free_key,
     masks_laid,
     masks_on,
+    replace_mask,
     replace_step,
 )
 from cielo.core.table.table import Table, table_of
@@ -113,6 +115,8 @@ def stencil_may_shift(plan: Plan, _table: Table) -> Iterator[Finding]:
             continue
         facts = stencil_facts(mask, *panel_size(plan))
         if facts.lies_still:
+            if facts.strip_mm > LONG_STRIP_MM:
+                yield _strip_slips(plan, step, mask, facts.strip_mm)
             continue
         tape = place_tape(plan, mask.key, free_key("tape", {hold.key for hold in plan.holds}))
         yield Finding(
@@ -125,6 +129,25 @@ def stencil_may_shift(plan: Plan, _table: Table) -> Iterator[Finding]:
             Remedy("Tape it down where no opening is covered", replace(plan, holds=(*plan.holds, tape))) if tape else None,
             measure=f"{facts.open_share:.0%} of the sheet is open",
         )
+
+
+# A strip of sheet between two openings that is longer than this bends aside under a brush. Judgement.
+LONG_STRIP_MM = 80.0
+
+
+def _strip_slips(plan: Plan, step: LayMask, mask: Mask, long_mm: float) -> Finding:
+    long = say_length(long_mm, plan.units)
+    stuck = replace_mask(plan, replace(mask, held="back"))
+    return Finding(
+        "stencil-may-shift",
+        "warn",
+        step.id,
+        f"The {mask.called} has strips {long} long that hang free between its openings.",
+        "A brush pushes so long and thin a strip aside, and ink goes under it. Stuck down it lies; or dab straight down.",
+        Place(mask.x_mm, mask.y_mm),
+        Remedy("Stick it down, with low tack on its back", stuck),
+        measure=f"{long} between what holds it",
+    )
 
 
 def loose_middle(plan: Plan, _table: Table) -> Iterator[Finding]:

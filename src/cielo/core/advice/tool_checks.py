@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 
 import numpy as np
+from numpy.typing import NDArray
 
 from cielo.core.advice.finding import Finding, Remedy
 from cielo.core.advice.looking import (
@@ -23,6 +24,7 @@ from cielo.core.materials import TOOLS
 from cielo.core.plan import Brush, LiftMask, Plan, Prepare, Tapes, move_step
 from cielo.core.sequence.brushes import plan_brushes
 from cielo.core.sequence.lightness import lightness_on
+from cielo.core.simulation.laydown import Map
 from cielo.core.table.marks import embosses, sticks
 from cielo.core.table.table import Table
 
@@ -64,7 +66,7 @@ def hybrid_streaks(plan: Plan, table: Table) -> Iterator[Finding]:
         swept = any(isinstance(other, Prepare) and other.act == "sweep" for other in after(plan, laid[-1]))
         built = np.cumsum([table.maps[step.id] for step in laid], axis=0)
         heavy = next((n for n, most in enumerate(built.max(axis=(1, 2))) if most >= STREAKS_FROM - 0.01), None)
-        if heavy is None or swept:
+        if heavy is None or swept or not _has_room(table, built[heavy] >= STREAKS_FROM - 0.01):
             continue
         yield Finding(
             "hybrid-streaks",
@@ -76,6 +78,19 @@ def hybrid_streaks(plan: Plan, table: Table) -> Iterator[Finding]:
             Remedy("Sweep a clean brush over it", add_after(plan, Prepare("", "sweep"), laid[-1])),
             measure=f"{float(built[-1].max()):.1f} full applications",
         )
+
+
+# A clean brush is swept in circles where there is so much room for it, mm across. Judgement.
+SWEEPS_MM = 12.0
+
+
+def _has_room(table: Table, heavy: Map | NDArray[np.bool_]) -> bool:
+    """Whether a brush finds room to be swept where so much ink lies; in a small opening it finds none, and no streaks are made."""
+    import cv2
+
+    half = max(1, round(SWEEPS_MM / 2 / table.grid.pixel_width_mm))
+    round_ = cv2.getStructuringElement(cv2.MORPH_ELLIPSE, (2 * half + 1, 2 * half + 1))
+    return bool(cv2.erode(np.asarray(heavy, np.uint8), round_, borderType=cv2.BORDER_CONSTANT, borderValue=1).any())
 
 
 def ink_spent(plan: Plan, table: Table) -> Iterator[Finding]:

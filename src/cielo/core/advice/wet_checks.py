@@ -4,6 +4,7 @@ from collections.abc import Iterator
 
 from cielo.core.advice.finding import Finding, Remedy
 from cielo.core.advice.looking import add_before, after, before, offered, strongest, with_step
+from cielo.core.advice.lying_checks import lies_on_relief
 from cielo.core.materials import TOOLS
 from cielo.core.plan import TOUCH_STRENGTH, Brush, Dry, LiftMask, Plan, Tapes, Water, WetArea, Whole, move_step
 from cielo.core.table.table import Table
@@ -15,6 +16,7 @@ RUNS_FROM = 0.6
 def seeps_under(plan: Plan, table: Table) -> Iterator[Finding]:
     """Much water against a sheet that lies there, or a wet spray."""
     yield from _sprayed_under(plan, table)
+    yield from lies_on_relief(plan, table)
     for step in plan.steps:
         if not isinstance(step, Water) or step.amount == "fine":
             continue

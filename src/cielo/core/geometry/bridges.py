@@ -55,6 +55,29 @@ def narrowest_bridge_mm(mask: Mask, width_mm: float, height_mm: float) -> float 
     return float(min(bridges)) if bridges else None
 
 
+# Two openings nearer than this have a narrow strip between them: judgement.
+STRIP_MM = 6.0
+
+
+@kept
+def longest_strip_mm(mask: Mask, width_mm: float, height_mm: float) -> float:
+    """The longest strip of sheet narrower than ``STRIP_MM``: between two openings, as long as the one runs along the other; or a tongue
+    within one, half as long as its outline (the closing of mathematical morphology fills it). In mm; 0 where there is none."""
+    shapes = [part for opening in openings_of(mask, width_mm, height_mm) for part in parts_of(opening.shape)]
+    near = STRtree(shapes)
+    longest = max((tongue for shape in _unlike(shapes) for tongue in _tongues_mm(shape)), default=0.0)
+    for at, shape in enumerate(shapes):
+        for other in near.query(shape, predicate="dwithin", distance=STRIP_MM):
+            if other != at:
+                longest = max(longest, shape.exterior.intersection(shapes[other].buffer(STRIP_MM)).length)
+    return float(longest)
+
+
+def _tongues_mm(shape: Polygon) -> list[float]:
+    filled = shape.buffer(STRIP_MM / 2).buffer(-STRIP_MM / 2).difference(shape.buffer(0.05))
+    return [part.length / 2 for part in parts_of(filled)]
+
+
 @kept
 def nearest_gaps_mm(mask: Mask, width_mm: float, height_mm: float) -> tuple[float, ...]:
     """For each opening the distance to the nearest other, mm; infinite where there is none."""

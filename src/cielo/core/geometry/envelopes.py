@@ -24,7 +24,7 @@ Check value: a 6 x 6 in card, 9 1/2 in sheet, first score at 4 3/4 in (trade.md,
 from dataclasses import dataclass
 from math import ceil, sqrt
 
-from cielo.core.plan import Brush, Card, EnvelopeKey, Plan
+from cielo.core.plan import Brush, Card, EnvelopeKey, Plan, StickOn
 from cielo.core.units import Units, inches, say_length
 
 PLAY_MM = inches(1 / 4)
@@ -86,12 +86,21 @@ def fold_envelope(card: Card, pile_mm: float, units: Units) -> FoldedEnvelope:
 
 
 def pile_mm(plan: Plan) -> float:
-    """How thick the finished card is: two leaves of the base, mats, the panel, foam under it, powder, paste and pieces on it."""
+    """How thick the finished card is: two leaves of the base, mats, the panel, foam under it, powder, paste,
+    pieces and what is stuck on."""
     leaf = plan.stock.thickness_mm
     relief = max((RELIEF_MM.get(plan.ink(s.ink).kind, 0.0) for s in plan.steps if isinstance(s, Brush)), default=0.0)
     laid_on = leaf if any(cut.use in ("frame", "spotlight", "strip", "sentiment") for cut in plan.cuts) else 0.0
     highest = max((piece.stock.thickness_mm + piece.raised_mm for piece in plan.pieces if piece.belongs == "panel"), default=0.0)
-    return (3 + len(plan.card.mats)) * leaf + plan.card.raised_mm + relief + max(laid_on, highest)
+    stuck = max((step.raised_mm for step in plan.steps if isinstance(step, StickOn)), default=0.0)
+    on_pieces = (
+        piece.raised_mm + piece.stock.thickness_mm + step.raised_mm
+        for piece in plan.pieces
+        for step in piece.steps
+        if isinstance(step, StickOn)
+    )
+    top = max(laid_on, highest, stuck, *on_pieces)
+    return (3 + len(plan.card.mats)) * leaf + plan.card.raised_mm + relief + top
 
 
 def envelope_troubles(plan: Plan) -> tuple[str, ...]:

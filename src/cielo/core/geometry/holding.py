@@ -18,7 +18,7 @@ from dataclasses import dataclass
 import numpy as np
 from shapely import STRtree, box
 
-from cielo.core.geometry.bridges import islands, narrowest_bridge_mm
+from cielo.core.geometry.bridges import islands, longest_strip_mm, narrowest_bridge_mm
 from cielo.core.geometry.shapes import Opening, inside_of, openings_of, shape_of_hold, sheet_of
 from cielo.core.keeping import kept
 from cielo.core.materials import Tool
@@ -32,12 +32,14 @@ COVERED_MM2 = 2.0
 
 @dataclass(frozen=True)
 class StencilFacts:
-    """``open_share`` 0..1; ``bridge_mm`` None where no bridge is narrow; ``islands`` are pieces of sheet that nothing holds."""
+    """``open_share`` 0..1; ``bridge_mm`` None where no bridge is narrow; ``islands`` are pieces of sheet that nothing holds;
+    ``strip_mm``: how long the longest narrow strip between two openings is."""
 
     open_share: float
     bridge_mm: float | None
     lies_still: bool
     islands: int
+    strip_mm: float
 
 
 def is_stencil(mask: Mask) -> bool:
@@ -51,7 +53,8 @@ def stencil_facts(mask: Mask, width_mm: float, height_mm: float) -> StencilFacts
     sheet = sheet_of(mask, width_mm, height_mm)
     share = float(inside_of(mask, width_mm, height_mm).area / sheet.area)
     bridge_mm = narrowest_bridge_mm(mask, width_mm, height_mm)
-    return StencilFacts(share, bridge_mm, share < LIES_STILL_BELOW, islands(mask, width_mm, height_mm))
+    lies_still, loose = share < LIES_STILL_BELOW, islands(mask, width_mm, height_mm)
+    return StencilFacts(share, bridge_mm, lies_still, loose, longest_strip_mm(mask, width_mm, height_mm))
 
 
 def reach_through_mm(mask: Mask, openings: tuple[str, ...], tool: Tool, width_mm: float, height_mm: float) -> float:

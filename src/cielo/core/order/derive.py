@@ -13,6 +13,7 @@ from cielo.core.plan import (
     Plan,
     Prepare,
     Purpose,
+    StickOn,
     Tapes,
     Wipe,
     insert_step,
@@ -114,7 +115,9 @@ def _with_dryings(plan: Plan, was: Plan) -> tuple[Plan, Added]:
                 plan = replace(plan, steps=(*plan.steps[:waits], longer, *plan.steps[waits + 1 :]))
             else:
                 over = tuple(one.step for one in moment.wet)
-                in_the_air = moment.lying or any(one.of == "alcohol" or one.part for one in wet) or left <= SHORT_MIN
+                stuck = {other.id for other in plan.steps if isinstance(other, StickOn)}  # glue and drops foam up under heat
+                in_the_air = moment.lying or any(one.of == "alcohol" or one.part or one.step in stuck for one in wet)
+                in_the_air = in_the_air or left <= SHORT_MIN
                 way: DryingWay = "air" if in_the_air else "heat"
                 dry = Dry(
                     new_step_id(_ids(plan, was)), way, in_half_minutes(left / FASTER[way]), purpose=Purpose(over=over, to=step.id)

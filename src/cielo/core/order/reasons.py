@@ -14,6 +14,7 @@ from cielo.core.plan import (
     Prepare,
     PutOn,
     Step,
+    StickOn,
     Tapes,
     Water,
     WetArea,
@@ -74,6 +75,8 @@ def _reason(plan: Plan, table: Table, at: int, step: Step) -> str:
                 f"The {piece_of(plan, step.piece).name} goes on when what it covers is laid and dry, and it is dry itself: round a piece "
                 "that is on, nothing can be blended."
             )
+        case StickOn():
+            return "What stands up comes when no sheet, stamp or brush goes over it any more."
         case WipeBeads():
             return "Ink stands in beads on melted powder; left there, it dulls the motif and smears."
         case Brush():

@@ -20,6 +20,7 @@ from cielo.core.plan import (
     PutOn,
     Relation,
     Step,
+    StickOn,
     Tapes,
     Vignette,
     Water,
@@ -70,6 +71,7 @@ def rules_of(plan: Plan, contact: Contact) -> tuple[Rule, ...]:
         *(Rule(wish.first, wish.then, "wish", "You asked for it.", Force.WISH) for wish in plan.wishes),
         *_last(plan),
         *_put_on(plan, contact),
+        *_stuck_on(plan),
         *_light_before_dark(plan, contact),
         *_embossing(plan, contact),
         *_water(plan, contact),
@@ -176,8 +178,18 @@ def _last(plan: Plan) -> Iterator[Rule]:
             why = f"{'Trimming' if step.act == 'trim' else 'Mounting'} comes last."
             for other in plan.steps:
                 # A drying stands by what wants it.
-                if not isinstance(other, Dry | PutOn) and not (isinstance(other, Prepare) and other.act in LAST[rank:]):
+                if not isinstance(other, Dry | PutOn | StickOn) and not (isinstance(other, Prepare) and other.act in LAST[rank:]):
                     yield Rule(other.id, step.id, "last", why)
+
+
+def _stuck_on(plan: Plan) -> Iterator[Rule]:
+    """What stands up is stuck on when nothing is laid, wiped or put on any more."""
+    for stuck in (step for step in plan.steps if isinstance(step, StickOn)):
+        for step in plan.steps:
+            if isinstance(step, Brush | Water | WipeBeads | LayMask | LiftMask | PutOn) or (
+                isinstance(step, Prepare) and step.act not in LAST
+            ):
+                yield Rule(step.id, stuck.id, "stuck-last", "What stands up comes after the last sheet, stamp and brush.")
 
 
 def _put_on(plan: Plan, contact: Contact) -> Iterator[Rule]:

@@ -14,10 +14,10 @@ from cielo.core.plan.pieces import Cut, Focal, Piece
 from cielo.core.plan.placements import Disc, Drawn, EdgeMask, Hold, Mask, MotifMask, Stencil, Tapes
 from cielo.core.plan.prints import At, Motifs, Print, Words
 from cielo.core.plan.regions import Band, Fade, Halo, Patches, Region, Slant, Stroke, Vignette, span_mm
-from cielo.core.plan.steps import Brush, Step, Water
+from cielo.core.plan.steps import Brush, Spot, Step, StickOn, Water
 from cielo.core.plan.whole import Plan
 
-Placed = TypeVar("Placed", Disc, EdgeMask, Tapes, Stencil, MotifMask, Drawn, Focal, Cut, Hold, Words, At, Piece)
+Placed = TypeVar("Placed", Disc, EdgeMask, Tapes, Stencil, MotifMask, Drawn, Focal, Cut, Hold, Words, At, Piece, Spot)
 # Two sides that differ by less are as long as each other.
 AS_LONG_MM = 0.5
 
@@ -108,6 +108,8 @@ class _Fit:
                 return replace(step, region=self.region(step.region), fade=step.fade and self.fade(step.fade))
             case Water():
                 return replace(step, region=self.region(step.region))
+            case StickOn():
+                return replace(step, spots=tuple(map(self.placed, step.spots)))
             case _:
                 return step
 

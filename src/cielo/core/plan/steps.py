@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 from annotated_types import Len
 from pydantic import Field
 
-from cielo.core.bounds import MOST_STEPS, Key, Minutes, Passes, Seed
+from cielo.core.bounds import MOST_STEPS, Key, MarkSize, Minutes, Passes, Place, Raised, Seed
 from cielo.core.plan.regions import Fade, Region
 
 Touch = Literal["pale", "light", "medium", "full", "first", "second", "third"]
@@ -174,7 +174,42 @@ class PutOn(Planned):
     do: Literal["put-on"] = "put-on"
 
 
-Step = Annotated[Brush | LayMask | LiftMask | Wipe | Dry | Water | WipeBeads | Prepare | PutOn, Field(discriminator="do")]
+Stuck = Literal["sequins", "gems", "pearls", "drops"]
+
+
+StuckColour = Literal["clear", "white", "gold", "silver", "black", "rose", "blue", "green"]
+
+
+@dataclass(frozen=True)
+class Spot:
+    """Where one small thing is stuck on: its middle."""
+
+    x_mm: Place
+    y_mm: Place
+
+
+MOST_STUCK = 80
+
+
+@dataclass(frozen=True)
+class StickOn(Planned):
+    """Small things stuck on by hand, each at its spot: sequins, gems and half pearls of their own glue, or drops that set.
+
+    size_mm : how wide each is; raised_mm : how high it stands.
+    """
+
+    id: Key
+    thing: Stuck
+    colour: StuckColour
+    size_mm: MarkSize
+    raised_mm: Raised
+    spots: Annotated[tuple[Spot, ...], Len(1, MOST_STUCK)]
+    do: Literal["stick-on"] = "stick-on"
+
+
+Step = Annotated[
+    Brush | LayMask | LiftMask | Wipe | Dry | Water | WipeBeads | Prepare | PutOn | StickOn, Field(discriminator="do")
+]
 
 
 @dataclass(frozen=True)

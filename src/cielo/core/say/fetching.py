@@ -15,6 +15,7 @@ from cielo.core.plan import (
     Prepare,
     PutOn,
     Step,
+    StickOn,
     Tapes,
     Water,
     Wipe,
@@ -27,6 +28,7 @@ from cielo.core.say.words import (
     ON_PADS,
     several,
 )
+from cielo.core.units import say_fine
 
 
 def fetch(plan: Plan, step: Step) -> str:
@@ -57,6 +59,9 @@ def fetch(plan: Plan, step: Step) -> str:
         case PutOn():
             piece = piece_of(plan, step.piece)
             return f"the {piece.name}, {'foam tape' if piece.raised_mm else 'glue'}{', trimmer' if piece.flush else ''}"
+        case StickOn():
+            with_ = "a needle to prick bubbles" if step.thing == "drops" else "tweezers, a damp stick to pick them up"
+            return f"{len(step.spots)} {step.colour} {step.thing}, {with_}"
         case Dry():
             return {"air": "a clean flat place", "blot": "a sheet of blotting paper", "heat": "the heat tool"}[step.way]
 
@@ -77,7 +82,7 @@ def _for_what_strays(plan: Plan, step: Brush) -> str:
 
 def to_fetch(plan: Plan) -> tuple[str, ...]:
     """What to lay out for a whole card, a line each, every thing in the order in which it is first used."""
-    inks, tools, laid = [], [], []
+    inks, tools, laid, stuck = [], [], [], []
     for step in plan.steps:
         match step:
             case Brush():
@@ -87,7 +92,9 @@ def to_fetch(plan: Plan) -> tuple[str, ...]:
                 tools.append(TOOLS[step.tool].name)
             case LayMask():
                 laid.append(plan.mask(step.mask))
-    rows = (("Inks", inks), ("Tools", tools), ("Masks and stencils", _sheets(laid)))
+            case StickOn():
+                stuck.append(f"{len(step.spots)} {step.colour} {step.thing} of {say_fine(step.size_mm, plan.units)}")
+    rows = (("Inks", inks), ("Tools", tools), ("Masks and stencils", _sheets(laid)), ("To stick on, counted off", stuck))
     return tuple(f"{what}, as they are used: {', '.join(dict.fromkeys(names))}." for what, names in rows if names)
 
 

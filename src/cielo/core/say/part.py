@@ -13,6 +13,7 @@ WordKind = Literal[
     "ink", "tool", "water-tool", "edge", "length", "angle", "count", "percent", "touch", "print", "mask", "way", "minutes", "onto",
     "fade", "motif", "text", "throw", "amount", "blot", "origin", "arrangement", "openings", "covered",
     "image", "line", "stands", "places", "flipped", "face", "prints", "printed", "shade", "stroke", "flakes", "relation",
+    "stuck", "stuck-colour", "spots",
 ]  # fmt: skip
 
 

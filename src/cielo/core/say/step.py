@@ -15,6 +15,7 @@ from cielo.core.plan import (
     Prepare,
     PutOn,
     Step,
+    StickOn,
     Water,
     Wipe,
     WipeBeads,
@@ -32,6 +33,7 @@ from cielo.core.say.words import (
     ONTO_WORDS,
     PRINT_WORDS,
     RELATION_WORDS,
+    STUCK_ONE,
     THROWN,
     TOUCH_WORDS,
     TURNED_WORDS,
@@ -39,7 +41,7 @@ from cielo.core.say.words import (
     several,
 )
 from cielo.core.table.table import Table, table_of
-from cielo.core.units import Units, join_words
+from cielo.core.units import Units, join_words, say_fine
 
 
 def sentence(plan: Plan, step: Step, table: Table | None = None) -> tuple[Part, ...]:
@@ -92,20 +94,12 @@ def _parts(table: Table, step: Step) -> Iterator[Part]:
             yield Part("Wipe the ")
             yield Part(plan.mask(step.mask).called, "mask", "mask")
             yield Part(" clean where they lie." if several(plan, step) else " clean where it lies.")
-        case Prepare() if step.act == "clean-tool":
-            yield Part("Clean the ")
-            yield Part(TOOLS[step.tool or ""].name, "tool", "tool")
-            yield Part(" before the next ink.")
-        case Prepare() if step.act == "mount":
-            yield Part(f"Mount the panel on its mats and base{TURNED_WORDS[plan.card.turned_deg]}.")
-        case Prepare() if step.act == "cut" and (
-            cuts := [cut.name for cut in plan.cuts if cut.use != "frame" and cut.key != OUTLINE]
-        ):
-            yield Part(f"Cut {join_words([f'the {name}' for name in cuts])} out of it, now that it is dry.")
         case Prepare():
-            yield Part(ACT_WORDS[step.act][0])
+            yield from _prepare(plan, step)
         case PutOn():
             yield Part(say_put_on(piece_of(plan, step.piece), plan.units))
+        case StickOn():
+            yield from _stick_on(plan, step)
         case WipeBeads():
             yield Part("Wipe the beads off the embossing, so that the motif shows.")
         case Dry():
@@ -114,6 +108,20 @@ def _parts(table: Table, step: Step) -> Iterator[Part]:
             yield Part(" for ")
             yield Part(say_minutes(step.minutes), "minutes", "minutes")
             yield Part(".")
+
+
+def _prepare(plan: Plan, step: Prepare) -> Iterator[Part]:
+    match step.act:
+        case "clean-tool":
+            yield Part("Clean the ")
+            yield Part(TOOLS[step.tool or ""].name, "tool", "tool")
+            yield Part(" before the next ink.")
+        case "mount":
+            yield Part(f"Mount the panel on its mats and base{TURNED_WORDS[plan.card.turned_deg]}.")
+        case "cut" if cuts := [cut.name for cut in plan.cuts if cut.use != "frame" and cut.key != OUTLINE]:
+            yield Part(f"Cut {join_words([f'the {name}' for name in cuts])} out of it, now that it is dry.")
+        case act:
+            yield Part(ACT_WORDS[act][0])
 
 
 def _brush(table: Table, step: Brush) -> Iterator[Part]:
@@ -173,6 +181,28 @@ def _emboss(plan: Plan, step: Brush) -> Iterator[Part]:
     yield Part(", tap it off and melt it")
     if tool.texture in THROWN or isinstance(step.region, Patches | Motifs):
         yield SCATTER
+    yield Part(".")
+
+
+def _stick_on(plan: Plan, step: StickOn) -> Iterator[Part]:
+    many = len(step.spots)
+    yield Part("Set " if step.thing == "drops" else "Stick on ")
+    yield Part(str(many) if many > 1 else "one", "spots", "spots")
+    yield Part(" ")
+    yield Part(step.colour, "colour", "stuck-colour")
+    yield Part(" ")
+    yield Part(step.thing if many > 1 else STUCK_ONE[step.thing], "thing", "stuck")
+    yield Part(", ")
+    yield Part(say_fine(step.size_mm, plan.units), "size_mm", "length")
+    yield Part(" across and ")
+    yield Part(say_fine(step.raised_mm, plan.units), "raised_mm", "length")
+    yield Part(" high")
+    if many == 1:
+        yield Part(", ")
+        yield Part(said(step.spots[0].x_mm, plan.units), "spots.0.x_mm", "length")
+        yield Part(" from the left and ")
+        yield Part(said(step.spots[0].y_mm, plan.units), "spots.0.y_mm", "length")
+        yield Part(" from the top")
     yield Part(".")
 
 

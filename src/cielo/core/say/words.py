@@ -12,6 +12,7 @@ from cielo.core.plan import (
     Plan,
     Relation,
     Slant,
+    Stuck,
     Tapes,
     Touch,
     Turned,
@@ -43,6 +44,8 @@ RELATION_WORDS: dict[Relation, str] = {
     "behind": "behind the print of",
     "in-front": "in front of the print of",
 }
+# One of what is stuck on.
+STUCK_ONE: dict[Stuck, str] = {"sequins": "sequin", "gems": "gem", "pearls": "pearl", "drops": "drop"}
 ONTO_WORDS: dict[Onto, str] = {
     "damp": "while it is damp",
     "dry": "as a clean layer on dry ink",

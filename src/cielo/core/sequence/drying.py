@@ -4,7 +4,7 @@ from math import ceil
 
 from cielo.core.bounds import MOST_MINUTES
 from cielo.core.materials import DRIES_LONGER, DRYING_MINUTES, Ink, Surface
-from cielo.core.plan import Brush, Plan, Prepare, PutOn, Step, Water, piece_of
+from cielo.core.plan import Brush, Plan, Prepare, PutOn, Step, StickOn, Water, piece_of
 
 # How much longer than on plain cardstock ink stays wet on a surface.
 SLOWER: dict[Surface, float] = {"uncoated": 1.0, "calendered": 1.1, "coated": 1.4, "rough": 1.5, "synthetic": 2.0}
@@ -32,6 +32,10 @@ def water_wants(surface: Surface) -> float:
     return WATER_MINUTES * SLOWER[surface]
 
 
+# Drops of clear or coloured medium set through from the outside. Common practice, no source.
+DROPS_MINUTES = 180.0
+
+
 def wants_min(plan: Plan, step: Step) -> float:
     """How long what a step lays dries in the air at the maker's own table, minutes; 0 for what lays nothing wet."""
     return plan.pace.dry * _usually_wants_min(plan, step)
@@ -49,6 +53,8 @@ def _usually_wants_min(plan: Plan, step: Step) -> float:
             return GLUE_MINUTES
         case PutOn():
             return 0.0 if piece_of(plan, step.piece).raised_mm else GLUE_MINUTES  # foam sticks at once
+        case StickOn(thing="drops"):
+            return DROPS_MINUTES
         case _:
             return 0.0
 

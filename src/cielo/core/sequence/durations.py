@@ -11,6 +11,7 @@ from cielo.core.plan import (
     Prepare,
     PutOn,
     Step,
+    StickOn,
     Water,
     Whole,
     Wipe,
@@ -20,6 +21,10 @@ from cielo.core.sequence.pace import Work
 
 # How long a pair of hands is at each step, seconds: judgement, no source; what the bench has clocked is reckoned with (plan.pace).
 PASS_S, WHOLE_PASS_S, PRINT_S, MASK_S, LIFT_S, WIPE_S, POUR_S = 25, 45, 15, 40, 20, 30, 120
+
+
+# One small thing picked up, set and pressed. Common practice, no source.
+STUCK_S = 6
 
 
 def work_of(plan: Plan, step: Step) -> Work:
@@ -38,7 +43,7 @@ def work_of(plan: Plan, step: Step) -> Work:
             return "mask"
         case Wipe() | WipeBeads():
             return "wipe"
-        case Prepare() | PutOn():
+        case Prepare() | PutOn() | StickOn():
             return "prepare"
 
 
@@ -89,6 +94,8 @@ def usual_seconds(plan: Plan, step: Step) -> int:
             return 120 if step.act in ("mount", "cut") else 40
         case PutOn():
             return 60
+        case StickOn():
+            return STUCK_S * len(step.spots)
 
 
 def passing_min(plan: Plan, step: Step) -> tuple[float, float]:

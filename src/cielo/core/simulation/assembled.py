@@ -1,58 +1,26 @@
 """The whole card put together: base, mats, the panel and every piece on it, with a soft shadow for what foam lifts.
 
-Symbols
--------
-=========  ===============  ==========================================================================
-symbol     shape            meaning
-=========  ===============  ==========================================================================
-c          (rows, columns)  share of a pixel that a layer covers, 0..1
-d          ()               how high foam lifts a layer, mm
-k          (rows, columns)  shadow: c moved aside by d and blurred over d (a soft light from above left)
-=========  ===============  ==========================================================================
-
 A base that is inked is drawn as predicted. Else base and mats have the colour of the stock they are cut of, or are drawn plain where that
 is known by name alone (borders.py). A finished panel is turned on its base; a quarter turn of one that is not square takes the whole card
 with it.
 """
 
-from math import cos, radians, sin
-from typing import NamedTuple
-
 import numpy as np
 from numpy.typing import NDArray
 from shapely import Point, affinity, box
-from shapely.geometry.base import BaseGeometry
 
-from cielo.core.geometry.distance import signed_distance_mm
-from cielo.core.geometry.putting_on import piece_shape
-from cielo.core.geometry.shapes import rings_mm
 from cielo.core.optics.spectra import srgb_encoded
 from cielo.core.plan import Card, Plan, plan_of_piece, put_on_in_turn
+from cielo.core.simulation.as_made import piece_layer, with_stuck
 from cielo.core.simulation.borders import Border, borders_of
-from cielo.core.simulation.grid import Grid, grid_of
-from cielo.core.simulation.run import picture
-from cielo.core.simulation.smooth import softened
+from cielo.core.simulation.grid import Grid
+from cielo.core.simulation.layers import Layer, lay
 
 Rgb = NDArray[np.uint8]
 
-# How dark a shadow is at most, and how far light from above left throws it for each mm of height. Judgement.
-SHADOW, THROWN = 0.34, 0.7
 # A panel whose sides differ by less than this is square to the eye, mm.
 SQUARE_MM = 0.5
 MM_PER_INCH = 25.4
-
-
-class Layer(NamedTuple):
-    """Something lying on the card: its shape on the card, mm, its picture, and where that lies: middle, turn; how high it is lifted."""
-
-    shape: BaseGeometry
-    rgb: Rgb
-    width_mm: float
-    height_mm: float
-    x_mm: float
-    y_mm: float
-    angle_deg: float
-    raised_mm: float
 
 
 def assembled(plan: Plan, pixels_per_inch: float) -> Rgb:
@@ -65,7 +33,7 @@ def assembled(plan: Plan, pixels_per_inch: float) -> Rgb:
     if base := next((piece for piece in plan.pieces if piece.belongs == "base"), None):
         own = plan_of_piece(plan, base.key)
         front = (card.width_mm, card.height_mm, card.width_mm / 2, card.height_mm / 2, 0.0, 0.0)
-        _lay(canvas, grid, Layer(box(0, 0, *front[:2]), picture(own, grid_of(own.card, pixels_per_inch)), *front))
+        lay(canvas, grid, Layer(box(0, 0, *front[:2]), with_stuck(own, pixels_per_inch), *front))
     for mat in mats:
         within = (mat.begins.left_mm <= grid.x_mm[None, :]) & (grid.x_mm[None, :] <= card.width_mm - mat.begins.right_mm)
         within = (
@@ -75,7 +43,7 @@ def assembled(plan: Plan, pixels_per_inch: float) -> Rgb:
     left, top = card.panel_left_mm, card.panel_top_mm
     in_place = card.turned_deg == 180 or abs(card.panel_width_mm - card.panel_height_mm) < SQUARE_MM
     for layer in _layers(plan, left, top, pixels_per_inch):
-        _lay(canvas, grid, _turned(layer, card, (left, top)) if in_place else layer)
+        lay(canvas, grid, _turned(layer, card, (left, top)) if in_place else layer)
     rgb = np.asarray(np.clip(canvas + 0.5, 0, 255), np.uint8)
     return rgb if in_place else np.ascontiguousarray(np.rot90(rgb, -card.turned_deg // 90))
 
@@ -102,41 +70,6 @@ def _layers(plan: Plan, left_mm: float, top_mm: float, pixels_per_inch: float) -
     width, height = card.panel_width_mm, card.panel_height_mm
     panel = box(left_mm, top_mm, left_mm + width, top_mm + height)
     middle = (left_mm + width / 2, top_mm + height / 2)
-    layers = [Layer(panel, picture(plan, grid_of(card, pixels_per_inch)), width, height, *middle, 0.0, card.raised_mm)]
-    for piece in put_on_in_turn(plan):
-        own = plan_of_piece(plan, piece.key)
-        x, y = left_mm + piece.x_mm, top_mm + piece.y_mm
-        shape = affinity.translate(piece_shape(plan, piece.key), left_mm, top_mm)
-        rgb = picture(own, grid_of(own.card, pixels_per_inch))
-        layers.append(Layer(shape, rgb, piece.width_mm, piece.height_mm, x, y, piece.angle_deg, piece.raised_mm))
+    layers = [Layer(panel, with_stuck(plan, pixels_per_inch), width, height, *middle, 0.0, card.raised_mm)]
+    layers += [piece_layer(plan, piece, pixels_per_inch, left_mm, top_mm) for piece in put_on_in_turn(plan)]
     return layers
-
-
-def _moved(cover: NDArray[np.float32], across_px: float, down_px: float) -> NDArray[np.float32]:
-    """A map moved by pixels and parts of them; nothing comes in from outside."""
-    import cv2
-
-    rows, columns = cover.shape
-    return np.asarray(cv2.warpAffine(cover, np.array([[1, 0, across_px], [0, 1, down_px]]), (columns, rows)), np.float32)
-
-
-def _lay(canvas: NDArray[np.float32], grid: Grid, layer: Layer) -> None:
-    """Lay one thing on the canvas, its shadow first."""
-    if layer.shape.is_empty:
-        return
-    x, y = np.broadcast_arrays(grid.x_mm[None, :], grid.y_mm[:, None])
-    distance = signed_distance_mm(tuple(ring[:-1] for ring in rings_mm(layer.shape)), x, y)
-    cover = np.clip(np.float32(0.5) - distance / np.float32(grid.pixel_width_mm), 0, 1)
-    if layer.raised_mm > 0:
-        away = layer.raised_mm * THROWN
-        moved = _moved(cover, away / grid.pixel_width_mm, away / grid.pixel_height_mm)
-        blurred = softened(moved, layer.raised_mm / grid.pixel_height_mm, layer.raised_mm / grid.pixel_width_mm)
-        canvas *= 1 - SHADOW * blurred[..., None]
-    turn = radians(layer.angle_deg)
-    across, down = x - layer.x_mm, y - layer.y_mm
-    u = across * cos(turn) + down * sin(turn) + layer.width_mm / 2
-    v = down * cos(turn) - across * sin(turn) + layer.height_mm / 2
-    rows, columns = layer.rgb.shape[:2]
-    row = np.clip((v / layer.height_mm * rows).astype(int), 0, rows - 1)
-    column = np.clip((u / layer.width_mm * columns).astype(int), 0, columns - 1)
-    canvas += (layer.rgb[row, column] - canvas) * cover[..., None]

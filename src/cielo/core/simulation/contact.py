@@ -4,12 +4,14 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 import numpy as np
+from shapely.geometry.base import BaseGeometry
 
 from cielo.core.geometry.distance import signed_distance_mm
 from cielo.core.geometry.putting_on import piece_shape
 from cielo.core.geometry.shapes import rings_mm
+from cielo.core.geometry.sticking import shape_stuck
 from cielo.core.materials import RESIST_KINDS
-from cielo.core.plan import Brush, Plan, PutOn, Water, WipeBeads, masks_on
+from cielo.core.plan import Brush, Plan, PutOn, StickOn, Water, WipeBeads, masks_on
 from cielo.core.simulation.cover import to_cover_mm
 from cielo.core.simulation.grid import Grid, grid_of
 from cielo.core.simulation.laydown import Map, strength_laid, water_laid
@@ -71,15 +73,17 @@ def contact_of(plan: Plan, on: Mapping[str, frozenset[str]] | None = None) -> Co
         elif isinstance(step, Water):
             maps[step.id] = water_laid(plan, step, lying[step.id], grid)
         elif isinstance(step, PutOn):
-            maps[step.id] = _lies(plan, step.piece, grid)
+            maps[step.id] = _lies(piece_shape(plan, step.piece), grid)
+        elif isinstance(step, StickOn):
+            maps[step.id] = _lies(shape_stuck(step), grid)
     powders = [maps[step.id] for step in plan.steps if isinstance(step, Brush) and plan.ink(step.ink).kind in RESIST_KINDS]
     if powders:
         maps |= {step.id: np.max(powders, axis=0) for step in plan.steps if isinstance(step, WipeBeads)}
     return Contact(plan, grid, maps)
 
 
-def _lies(plan: Plan, piece: str, grid: Grid) -> Map:
-    """Where a piece comes that is put on, 0 or 1."""
+def _lies(shape: BaseGeometry, grid: Grid) -> Map:
+    """Where something comes that is put on, 0 or 1."""
     x, y = np.broadcast_arrays(grid.x_mm[None, :], grid.y_mm[:, None])
-    rings = tuple(ring[:-1] for ring in rings_mm(piece_shape(plan, piece)))
+    rings = tuple(ring[:-1] for ring in rings_mm(shape))
     return np.asarray(signed_distance_mm(rings, x, y) < 0, np.float32) if rings else np.zeros(x.shape, np.float32)

@@ -26,7 +26,7 @@ from shapely.geometry.base import BaseGeometry
 from cielo.core.geometry.printing import print_shape, prints_of
 from cielo.core.geometry.putting_on import piece_shape
 from cielo.core.geometry.shapes import shape_of_cut
-from cielo.core.plan import Brush, Motifs, Piece, Plan, Print, Words, piece_of, replace_step, with_piece
+from cielo.core.plan import Brush, Motifs, Piece, Plan, Print, Spot, StickOn, Words, piece_of, replace_step, with_piece
 from cielo.core.table.marks import is_figure
 from cielo.core.units import mark_mm
 from cielo.errors import BadInput
@@ -53,6 +53,8 @@ def spread_evenly(plan: Plan, step_id: str) -> Spread:
     Raises BadInput for a step that is not there or has no prints at places, or with some too large for the panel.
     """
     step = plan.steps[plan.index_of(step_id)]
+    if isinstance(step, StickOn):
+        return _stuck_evenly(plan, step)
     if not isinstance(step, Brush) or not isinstance(step.region, Print):
         raise BadInput("that step stamps no images at places.", field="step", mend="Choose one that does.")
     region, width, height = step.region, plan.card.panel_width_mm, plan.card.panel_height_mm
@@ -73,6 +75,22 @@ def spread_evenly(plan: Plan, step_id: str) -> Spread:
         replace(old, x_mm=x, y_mm=old.y_mm if region.stands else y) for old, (x, y) in zip(region.places, after, strict=True)
     )
     return Spread(replace_step(plan, replace(step, region=replace(region, places=at))), before, least)
+
+
+def _stuck_evenly(plan: Plan, step: StickOn) -> Spread:
+    """What is stuck on spread as prints are."""
+    width, height = plan.card.panel_width_mm, plan.card.panel_height_mm
+    shapes = [shapely.Point(0, 0).buffer(step.size_mm / 2) for _ in step.spots]
+    kept_off = union_all(_keep_off(plan, step))
+    before = _least(shapes, [(spot.x_mm, spot.y_mm) for spot in step.spots], kept_off, width, height)
+    tried = [
+        _settled(shapes, start, [None] * len(shapes), kept_off, width, height) for start in _starts(len(shapes), width, height)
+    ]
+    after = max(tried, key=lambda found: _least(shapes, found, kept_off, width, height))
+    least = _least(shapes, after, kept_off, width, height)
+    if least <= before:
+        return Spread(plan, before, before)
+    return Spread(replace_step(plan, replace(step, spots=tuple(Spot(x, y) for x, y in after))), before, least)
 
 
 Places = Sequence[tuple[float, float]]
@@ -116,7 +134,7 @@ def _row(y_mm: float, height_mm: float) -> int:
     return int(np.clip(round(y_mm / CELL_MM), 0, round(height_mm / CELL_MM)))
 
 
-def _keep_off(plan: Plan, step: Brush) -> list[BaseGeometry]:
+def _keep_off(plan: Plan, step: Brush | StickOn) -> list[BaseGeometry]:
     """What the prints of a step keep off: words, other figures, pieces that are put on, and windows."""
     width, height = plan.card.panel_width_mm, plan.card.panel_height_mm
     shapes = [

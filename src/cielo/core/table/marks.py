@@ -17,6 +17,7 @@ from cielo.core.plan import (
     Region,
     Slant,
     Step,
+    StickOn,
     Water,
     Words,
 )
@@ -48,8 +49,8 @@ def is_laid_under(plan: Plan, step: Step) -> bool:
 
 
 def comes_last(step: Step) -> bool:
-    """Whether a step comes when the ground and what is printed on it are done: putting on, trimming, mounting."""
-    return isinstance(step, PutOn) or (isinstance(step, Prepare) and step.act in LAST)
+    """Whether a step comes when the ground and what is printed on it are done: putting on, sticking on, trimming, mounting."""
+    return isinstance(step, PutOn | StickOn) or (isinstance(step, Prepare) and step.act in LAST)
 
 
 def prints(step: Step) -> bool:

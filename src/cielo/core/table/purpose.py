@@ -25,6 +25,7 @@ from cielo.core.plan import (
     Purpose,
     PutOn,
     Step,
+    StickOn,
     Water,
     Wipe,
     WipeBeads,
@@ -168,6 +169,8 @@ def _goes_again(contact: Contact, first: Brush, again: Brush) -> bool:
 
 def _is_astray(plan: Plan, contact: Contact, below: Step, above: Step) -> bool:
     """Whether a step over another is more likely a slip than a wish: it would harm what lies there."""
+    if isinstance(below, StickOn):
+        return True  # nothing goes over what stands up
     if isinstance(below, PutOn):
         return is_laid_under(plan, above)
     if not isinstance(below, Brush):
@@ -193,7 +196,7 @@ def comes_after_by_name(step: Step, other: Step) -> bool:
 
 def _under(plan: Plan, at: int, step: Step, moment: Moment) -> tuple[str, ...]:
     """The layings of masks a step is done under. One built round or inside a mask that does not lie there means the nearest laying of it."""
-    if isinstance(step, PutOn):
+    if isinstance(step, PutOn | StickOn):
         return ()  # a piece lies on what is there; no sheet is between
     lying = tuple(lying.laid_by for lying in moment.lying if not isinstance(step, LiftMask | Wipe) or lying.mask != step.mask)
     region = getattr(step, "region", None)

@@ -20,6 +20,7 @@ from cielo.core.plan import (
     Pressed,
     PutOn,
     Step,
+    StickOn,
     Water,
     Wipe,
     is_one_thing,
@@ -104,6 +105,9 @@ def _after(plan: Plan, contact: Contact, step: Step, before: Moment) -> Moment:
             wants = wants_min(plan, step)
             glued = (Wet(step.id, "glue", wants),) if wants else ()
             return replace(moment, wet=(*moment.wet, *glued), put_on=(*moment.put_on, step.piece))
+        case StickOn():
+            wants = wants_min(plan, step)
+            return replace(moment, wet=(*moment.wet, Wet(step.id, "paste", wants))) if wants else moment
         case _:
             return moment
 

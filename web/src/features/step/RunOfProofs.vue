@@ -53,6 +53,7 @@ function title(step: Step) {
     return step.do === "lay-mask" ? t("step.runOfProofs.on", { mask }) : t("step.runOfProofs.off", { mask });
   }
   if (step.do === "prepare") return ACTS[step.act];
+  if (step.do === "stick-on") return t("step.runOfProofs.stuck", { what: step.thing });
   if (step.do === "put-on")
     return t("step.runOfProofs.on", { mask: card.value?.pieces.find(({ key }) => key === step.piece)?.name });
   return step.do === "dry" ? sayMinutes(step.minutes) : (NAMES[step.do] ?? "");

@@ -216,6 +216,12 @@ function takeOut(id: string) {
             <el-button v-else size="small" @click="takeOut(step.id)">{{
               t("step.stepList.takeOut")
             }}</el-button>
+            <el-button
+              v-if="step.do === 'stick-on'"
+              size="small"
+              @click="desk.push(t('step.printActions.spreadThemEvenly'), { do: 'spread', step: step.id })"
+              >{{ t("step.stepList.spreadThemEvenly") }}</el-button
+            >
             <el-button v-if="step.do === 'brush' || step.do === 'water'" size="small" @click="again(step)">{{
               t("step.stepList.doItAgain")
             }}</el-button>

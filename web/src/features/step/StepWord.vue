@@ -13,6 +13,8 @@ import WordToggle from "../../components/word/WordToggle.vue";
 import { useDesk } from "../../composables/useDesk";
 import { decimal, readNumber } from "../../logic/numbers";
 import { regionOf } from "../../logic/prints";
+import { panelSize } from "../../logic/panelSize";
+import { withSpots } from "../../logic/stuck";
 import { fadeAt, LEAST, labelOf, wordChoices } from "../../logic/stepWords";
 import { wordAt } from "../../logic/steps";
 import { sayMinutes } from "../../logic/time";
@@ -27,6 +29,8 @@ const shelf = useShelf();
 
 const label = computed(() => labelOf(props.part));
 const value = computed(() => wordAt(props.step, props.part.field));
+const spots = computed(() => (props.step.do === "stick-on" ? props.step.spots : []));
+const panel = computed(() => (desk.card ? panelSize(desk.card.plan.card) : { width: 0, height: 0 }));
 const number = computed(() => Number(value.value));
 const units = computed(() => desk.card?.plan.units ?? "in");
 /** The word as it was read aloud belongs to what is saved; what has been changed since says itself. */
@@ -37,7 +41,9 @@ const fresh = computed(() => {
 const read = computed(() => (fresh.value ? props.part.text : undefined));
 
 const choices = computed(() =>
-  desk.card && shelf.shelf && !["places", "shade", "openings", "stroke"].includes(props.part.kind ?? "")
+  desk.card &&
+  shelf.shelf &&
+  !["places", "shade", "openings", "stroke", "spots"].includes(props.part.kind ?? "")
     ? wordChoices(props.part, desk.card, shelf.shelf)
     : null,
 );
@@ -89,6 +95,14 @@ function choose(key: string) {
     :least="LEAST[part.field] ?? 0"
     @change="(mm) => write(mm, t('step.stepWord.change', { label: label.toLowerCase() }))"
     @draft="draft"
+  />
+  <WordCount
+    v-else-if="part.kind === 'spots'"
+    :text="fresh ? part.text : String(spots.length)"
+    :label="label"
+    :value="spots.length"
+    :most="80"
+    @change="(n) => write(withSpots(spots, n, panel), t('step.stepWord.stickOnSoMany', { n }))"
   />
   <WordCount
     v-else-if="part.kind === 'count'"
