@@ -387,13 +387,19 @@ def test_the_steepest_place_of_a_slanted_seam_is_where_and_what_the_picture_show
 
 
 def test_every_code_of_the_trades_table_is_exercised() -> None:
-    """46 codes of the trade, 18 more of the table and nine of the card; ``not-on-shelf`` and ``ink-invisible`` have tests of their own."""
-    from tests.core import test_missed_before  # it builds on this module
+    """46 codes of the trade, 19 more of the table and nine of the card; ``not-on-shelf`` and ``ink-invisible`` have tests of their own."""
+    from tests.core import test_missed_before, test_where_it_was_silent  # they build on this module
 
-    every = (*CASES, *test_shapes_and_sizes.CASES, *test_order_and_advice.CASES, *test_missed_before.CASES)
+    every = (
+        *CASES,
+        *test_shapes_and_sizes.CASES,
+        *test_order_and_advice.CASES,
+        *test_missed_before.CASES,
+        *test_where_it_was_silent.CASES,
+    )
     exercised = {case[0] for case in every}
     assert exercised - set(CARD_CHECKS) | {"ink-invisible"} == set(CHECKS)
-    assert len(CHECKS) + 1 == 46 + 18 + 9
+    assert len(CHECKS) + 1 == 46 + 19 + 9
 
 
 @pytest.mark.parametrize("of", demo_plans(), ids=lambda of: of.title)

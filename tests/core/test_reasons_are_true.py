@@ -6,17 +6,25 @@ from itertools import pairwise
 
 import numpy as np
 import pytest
+from hypothesis import HealthCheck, Phase, given, settings
+from hypothesis import strategies as st
 
 from cielo.app.card_sizes import card_of
 from cielo.core.advice.fresh import laid_fresh
 from cielo.core.geometry.formats import FORMATS
+from cielo.core.order.arrange import in_order
 from cielo.core.order.reasons import reasons
-from cielo.core.plan import Brush, Dry, LiftMask, Plan, Prepare
+from cielo.core.plan import Brush, Dry, LayMask, LiftMask, Plan, Prepare, PutOn, Water
 from cielo.core.sequence.grounds import ASIDE, GROUNDS, lay_out
 from cielo.core.sequence.lightness import lightness_on
 from cielo.core.simulation.contact import TRACE
+from cielo.core.table.marks import embosses, is_figure, is_in_print
+from cielo.core.table.purpose import settled
 from cielo.core.table.table import Table, table_of
+from cielo.demo.cards import demo_plans
 from cielo.demo.shelf import INKS, STOCKS
+from tests.core.random_plans import plans
+from tests.core.test_run import cards
 
 KINDS = ("dye", "pigment", "hybrid")
 CARD = card_of(FORMATS["five-seven"])
@@ -75,3 +83,47 @@ def test_every_reason_of_a_fresh_ground_is_true_and_no_wait_follows_a_wait(key: 
     working = [step for step in plan.steps if not isinstance(step, LiftMask | Prepare)]
     apart = [(a.id, b.id) for a, b in pairwise(working) if isinstance(a, Dry) and isinstance(b, Dry)]
     assert not apart
+
+
+def assert_true(plan: Plan) -> None:
+    """Every reason of a plan holds at its own moment (what the page says of a step is a fact, or it is not said)."""
+    table = table_of(plan)
+    why = reasons(table)
+    for at, step in enumerate(plan.steps):
+        said, moment = why[step.id], table.before(step)
+        laid = [one for one in plan.steps if isinstance(one, Brush) and one.id != step.id]
+        met = {one.id for one in laid if isinstance(step, Brush) and table.meet(one.id, step.id)}
+        later = {one.id for one in plan.steps[at + 1 :]}
+        if "goes on first" in said or "go on first" in said:
+            assert not any(isinstance(one, Brush | Water | LayMask) for one in plan.steps[:at])
+        if "on top, when the ground is done" in said:
+            ground = {one.id for one in laid if not is_figure(one) and not is_in_print(one)}
+            assert met & ground - later
+            assert not met & ground & later
+        if "before the ink that it is to shed" in said:
+            assert any(one.id in met & later and not embosses(plan, one) for one in laid)
+        if "while nothing on the panel is open" in said:
+            assert not [wet for wet in moment.wet if wet.of != "glue"]
+        if "still damp smears" in said:
+            assert moment.wet or moment.beside
+        if "must be dry before" in said:
+            assert moment.wet
+        if "that is dry by now" in said and isinstance(step, Brush):
+            held(plan, table, step, said)
+        if "now that it is done and dry" in said:
+            assert isinstance(step, PutOn)
+            assert not [wet for wet in moment.beside.get(step.piece, ()) if wet.of != "glue"]
+        if "lightest on" in said:
+            assert not [one for one in plan.steps[:at] if isinstance(one, Brush) and not embosses(plan, one)]
+
+
+@given(st.one_of(plans(), cards()), st.booleans())
+@settings(max_examples=120, deadline=None, suppress_health_check=list(HealthCheck), phases=[Phase.generate])
+def test_every_reason_of_any_plan_is_true(of: Plan, ordered: bool) -> None:
+    whole = settled(of)
+    assert_true(in_order(whole).plan if ordered else whole)
+
+
+@pytest.mark.parametrize("plan", demo_plans(), ids=lambda plan: plan.title)
+def test_every_reason_of_the_demo_is_true(plan: Plan) -> None:
+    assert_true(plan)

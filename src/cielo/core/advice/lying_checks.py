@@ -24,10 +24,11 @@ from cielo.core.plan import (
     move_step,
     new_step_id,
     replace_mask,
+    replace_step,
     without_steps,
 )
 from cielo.core.simulation.cover import to_cover_mm
-from cielo.core.table.purpose import purpose_of
+from cielo.core.table.purpose import purpose_of, settled
 from cielo.core.table.table import Table
 
 # Left longer than this a sheet that sticks lifts the surface when it comes off, and one laid by hand has slipped, minutes. Judgement.
@@ -124,7 +125,9 @@ def _before_relief(plan: Plan, table: Table, lay: LayMask, raised: Brush) -> Ite
         first = next((lying.laid_by for lying in table.before(raised).lying), raised.id)
         moved = plan
         for step in plan.steps[at : off + 1]:
-            moved = move_step(moved, step.id, first)
+            # What it was planned over is not there yet.
+            moved = move_step(replace_step(moved, replace(step, purpose=None)), step.id, first)
+        moved = settled(moved)
         yield "Do it before what stands up", moved
     mask = plan.mask(lay.mask)
     if isinstance(mask, Stencil | MotifMask | Drawn | Tapes):

@@ -2,7 +2,8 @@
 
 import numpy as np
 
-from cielo.core.order.rules import lightness_by_key
+from cielo.core.optics.water import STAYS, frees
+from cielo.core.order.rules import REFERS, lightness_by_key
 from cielo.core.plan import (
     Act,
     Brush,
@@ -20,11 +21,12 @@ from cielo.core.plan import (
     WetArea,
     Wipe,
     WipeBeads,
+    last_water,
     piece_of,
 )
 from cielo.core.sequence.lightness import SAME_LIGHTNESS
 from cielo.core.simulation.contact import TRACE
-from cielo.core.table.marks import covers_what_is_below, embosses, is_figure
+from cielo.core.table.marks import covers_what_is_below, embosses, is_figure, is_in_print
 from cielo.core.table.purpose import purpose_of
 from cielo.core.table.table import Table
 from cielo.core.units import join_words
@@ -54,7 +56,8 @@ def _reason(plan: Plan, table: Table, at: int, step: Step) -> str:
         case LayMask():
             mask = plan.mask(step.mask)
             goes, under = ("go", "them") if isinstance(mask, Tapes) else ("goes", "it")
-            return f"The {mask.called} {goes} on first, so that what lies under {under} stays as it is."
+            first = not any(isinstance(other, Brush | Water | LayMask) for other in plan.steps[:at])
+            return f"The {mask.called} {goes} on {'first' if first else 'now'}, so that what lies under {under} stays as it is."
         case Wipe():
             return (
                 f"The next ink meets the {plan.mask(step.mask).called}: what the last one left on it would be "
@@ -63,18 +66,20 @@ def _reason(plan: Plan, table: Table, at: int, step: Step) -> str:
         case LiftMask():
             mask = plan.mask(step.mask)
             off = "they" if isinstance(mask, Tapes) else "it"
-            return f"Nothing more is laid round the {mask.called}, so {off} can come off."
+            again = any(isinstance(other, LayMask) and other.mask == step.mask for other in plan.steps[at:])
+            return f"Nothing more is laid round the {mask.called}{' for now' if again else ''}, so {off} can come off."
         case Dry():
             return _dry_reason(plan, table, step)
         case Water():
-            return "Water sets ink free that is dry and can move; what the cloth does not take dries as a rim."
+            return _water_reason(plan, table, at, step)
         case Prepare():
             return ACT_REASONS[step.act]
         case PutOn():
-            return (
-                f"The {piece_of(plan, step.piece).name} goes on when what it covers is laid and dry, and it is dry itself: round a piece "
-                "that is on, nothing can be blended."
-            )
+            name = piece_of(plan, step.piece).name
+            moment = table.before(step)
+            if any(table.meet(wet.step, step.id) for wet in moment.wet if wet.of != "glue") or moment.beside.get(step.piece):
+                return f"The {name} goes on when it and what it covers are dry, which they are not yet."
+            return f"The {name} goes on now that it is done and dry, and what it covers is: round a piece that is on nothing can be blended."
         case StickOn():
             return "What stands up comes when no sheet, stamp or brush goes over it any more."
         case WipeBeads():
@@ -98,21 +103,38 @@ def _dry_reason(plan: Plan, table: Table, step: Dry) -> str:
         case Brush() if what:
             over = "more of it" if inks == [plan.ink(wanted.ink).name] else plan.ink(wanted.ink).name
             return f"{what} must be dry before {over} comes over {it if over != 'more of it' else 'the first'}."
-        case _:
+        case _ if table.before(step).wet or table.before(step).beside:
             return "Ink that is still damp smears when the panel is handled, mounted or stacked."
+        case _:
+            return "Nothing is damp any more when this comes: the wait may be left out."
 
 
-def _by_nature(plan: Plan, step: Brush, met: list[Brush]) -> str:
+def _water_reason(plan: Plan, table: Table, at: int, step: Water) -> str:
+    dropped = [other for other in plan.steps[at:] if isinstance(other, Brush) and isinstance(other.region, WetArea)]
+    if any(last_water(plan, other) is step for other in dropped):
+        return "Water first: the ink that is dropped into it runs as far as it stands."
+    loose = [
+        other
+        for other in plan.steps[:at]
+        if isinstance(other, Brush) and frees(plan.ink(other.ink)) > STAYS and table.meet(other.id, step.id)
+    ]
+    if loose:
+        taken = "what the cloth does not take dries as a rim" if step.blot else "where it dries it leaves a rim"
+        return f"Water sets {plan.ink(loose[-1].ink).name} free, which can move; {taken}."
+    return "Water wets the card here for what comes next."
+
+
+def _by_nature(plan: Plan, table: Table, step: Brush, met: list[Brush]) -> str:
     """The reason of a laying that has no turn from light to dark; empty where it has one."""
     ink = plan.ink(step.ink)
     if embosses(plan, step):
-        return f"{ink.name} before the ink that it is to shed, and while nothing else on the panel is open."
+        return _emboss_reason(plan, table, step)
     if isinstance(step.region, WetArea):
         return f"{ink.name} runs only where the water stands, and no further."
     if step.onto == "wet":
         return f"{ink.name} goes into what is still wet, so that the two mix and do not lie over each other."
     if is_figure(step):
-        return f"{ink.name} on top, when the ground is done: a print stays crisp only if nothing is worked over it."
+        return _print_reason(plan, table, step)
     if covers_what_is_below(plan, step):
         if not met:
             return f"{ink.name} covers whatever lies below it, so it may come when it is wanted."
@@ -123,6 +145,32 @@ def _by_nature(plan: Plan, step: Brush, met: list[Brush]) -> str:
             "comes off, its edge stands clear."
         )
     return ""
+
+
+def _emboss_reason(plan: Plan, table: Table, step: Brush) -> str:
+    at, name = plan.index_of(step.id), plan.ink(step.ink).name
+    sheds = any(
+        isinstance(other, Brush) and not embosses(plan, other) and table.meet(other.id, step.id) for other in plan.steps[at + 1 :]
+    )
+    is_open = any(wet.of != "glue" for wet in table.before(step).wet)
+    what = "before the ink that it is to shed" if sheds else "on what is there, where it stands up and shines"
+    return f"{name} {what}." if is_open else f"{name} {what}, and while nothing on the panel is open that it would stick to."
+
+
+def _print_reason(plan: Plan, table: Table, step: Brush) -> str:
+    at, name = plan.index_of(step.id), plan.ink(step.ink).name
+    if step.refers is not None and step.refers.how != "in-front":
+        return REFERS[step.refers.how]
+
+    def met_ground(steps: tuple[Step, ...]) -> bool:
+        ground = (other for other in steps if isinstance(other, Brush) and not is_figure(other) and not is_in_print(other))
+        return any(table.meet(other.id, step.id) for other in ground)
+
+    if met_ground(plan.steps[at + 1 :]):
+        return f"{name} before the ground that is laid over it."
+    if met_ground(plan.steps[:at]):
+        return f"{name} on top, when the ground is done: a print stays crisp only if nothing is worked over it."
+    return f"{name} on what is bare here, and nothing is worked over it."
 
 
 # A laying that covers so much of the place where two others run into each other goes over their seam. Judgement.
@@ -144,7 +192,7 @@ def _brush_reason(plan: Plan, table: Table, at: int, step: Brush) -> str:
         (other for other in met if light[other.ink] < light[step.ink] - SAME_LIGHTNESS),
         key=lambda other: (-light[other.ink], other.id),
     )
-    by_nature = _by_nature(plan, step, met)
+    by_nature = _by_nature(plan, table, step, met)
     if by_nature:
         return by_nature
     closed = [other for other in darker if any(own.ink == step.ink and _closes(table, step, own, other) for own in earlier)]

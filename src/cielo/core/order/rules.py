@@ -72,6 +72,7 @@ def rules_of(plan: Plan, contact: Contact) -> tuple[Rule, ...]:
         *_last(plan),
         *_put_on(plan, contact),
         *_stuck_on(plan),
+        *_relief(plan, contact),
         *_light_before_dark(plan, contact),
         *_embossing(plan, contact),
         *_water(plan, contact),
@@ -190,6 +191,25 @@ def _stuck_on(plan: Plan) -> Iterator[Rule]:
                 isinstance(step, Prepare) and step.act not in LAST
             ):
                 yield Rule(step.id, stuck.id, "stuck-last", "What stands up comes after the last sheet, stamp and brush.")
+
+
+def _relief(plan: Plan, contact: Contact) -> Iterator[Rule]:
+    """Paste comes after the last sheet that would lie on it, where nothing under that sheet is meant over the paste."""
+    lifts = {purpose_of(step).to: step.id for step in plan.steps if isinstance(step, LiftMask)}
+    pastes = [step for step in plan.steps if isinstance(step, Brush) and plan.ink(step.ink).kind == "paste"]
+    for paste in pastes:
+        for lay in (step for step in plan.steps if isinstance(step, LayMask)):
+            if lay.id in purpose_of(paste).under or not contact.lies_under(paste.id, lay.mask):
+                continue
+            under = [purpose_of(step) for step in plan.steps if lay.id in purpose_of(step).under]
+            if any(paste.id in (*meant.keep_over, *meant.over_dry) for meant in under):
+                continue
+            yield Rule(
+                lifts.get(lay.id, lay.id),
+                paste.id,
+                "relief-last",
+                "What stands up comes after the last sheet that would lie on it.",
+            )
 
 
 def _put_on(plan: Plan, contact: Contact) -> Iterator[Rule]:
