@@ -1,4 +1,4 @@
-"""Checks on colour: seam-mud, primaries-brown, focal-lost, darks-merge. Each gives its number.
+"""Checks on colour: seam-mud, primaries-brown, darks-merge. Each gives its number.
 
 All are read on the coarse picture of simulation.contact; lines at seams want a finer look, in seam_checks.
 """
@@ -14,13 +14,11 @@ from shapely import STRtree
 
 from cielo.core.advice.crossing_checks import COLOUR_FROM, MUD_SHARE
 from cielo.core.advice.finding import Finding, Place
-from cielo.core.advice.looking import area, both, brushings, offered, panel_size, strongest, with_step
-from cielo.core.advice.seen import made_together
+from cielo.core.advice.looking import NO_STAMP_INK, area, both, brushings, offered, strongest, with_step
 from cielo.core.bounds import Lab
 from cielo.core.geometry.holding import is_stencil
 from cielo.core.geometry.masks import distance_to_cover_mm
-from cielo.core.geometry.printing import called_prints, print_shape
-from cielo.core.materials import RESIST_KINDS, TOOLS
+from cielo.core.materials import TOOLS
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.hue import chroma, hue_apart, hue_degrees
 from cielo.core.optics.layering import lab_of_stack
@@ -28,27 +26,16 @@ from cielo.core.plan import (
     Band,
     Brush,
     Disc,
-    Drawn,
     EdgeMask,
-    Focal,
     LayMask,
-    LiftMask,
-    Motifs,
     Plan,
-    Print,
-    Purpose,
     Slant,
-    Words,
-    free_key,
-    insert_step,
     masks_on,
-    new_step_id,
 )
-from cielo.core.sequence.lightness import lightness_on, seen_on
-from cielo.core.simulation.contrast import LOST, READABLE, FocalReading, read_focal, read_prints
+from cielo.core.sequence.lightness import seen_on
 from cielo.core.simulation.laydown import Map
 from cielo.core.simulation.measured import measured_of
-from cielo.core.table.marks import embosses, is_figure
+from cielo.core.table.marks import embosses
 from cielo.core.table.purpose import purpose_of
 from cielo.core.table.table import Table
 
@@ -63,10 +50,6 @@ SHADES = 35.0
 BROWN_BELOW, BROWN_AREA = 26.0, 0.02
 # Two grounds darker than this and nearer than this to each other merge, CIEDE2000: judgement, no source.
 DARK_BELOW, MERGE_BELOW, MERGE_ALONG = 40.0, 5.0, 0.4
-
-
-# What no stamp prints: powder and clear ink for it are melted, paste is spread with a knife.
-NO_STAMP_INK = (*RESIST_KINDS, "paste")
 
 
 # Marks that make a ground; drops, prints and lines stand on one.
@@ -195,99 +178,6 @@ def primaries_brown(plan: Plan, table: Table) -> Iterator[Finding]:
         offered(_held_apart(plan, there[0], last)),
         measure=f"strength of colour {chroma(colour):.0f} on {area(spot, TAKES_PART):.0%} of the panel",
     )
-
-
-# Contrast -----------------------------------------------------------------------------------------------------------------------
-def focal_lost(plan: Plan, _table: Table) -> Iterator[Finding]:
-    """A sentiment or a print too near the ground behind it."""
-    last = plan.steps[-1].id if plan.steps else None
-    for piece in plan.focal:
-        if piece.kind != "sentiment" or not piece.ink:
-            continue
-        reading = read_focal(plan, piece)
-        if not reading.fine:
-            yield _lost(last, f"The {piece.name} is", READABLE, reading, _other_inks(plan, piece))
-    # A later print without inking again is meant to be pale.
-    figures = [s for s in brushings(plan) if is_figure(s) and not embosses(plan, s) and s.touch not in ("second", "third")]
-    things = made_together(plan)
-    firsts = [
-        step for step in figures if not any(other.id in things.get(step.id, ()) for other in figures[: figures.index(step)])
-    ]
-    for step, reading in zip(firsts, read_prints(plan, firsts, with_=things), strict=True):
-        if not reading.fine:
-            words = isinstance(step.region, Words)
-            yield _lost(step.id, _called(step), READABLE if words else LOST, reading, _printed_in_others(plan, step))
-
-
-def _lost(step: str | None, called: str, enough: float, reading: FocalReading, cures: Iterator[tuple[str, Plan]]) -> Finding:
-    return Finding(
-        "focal-lost",
-        "warn",
-        step,
-        f"{called} hard to see where the ground comes nearest to its ink.",
-        "What is to be read or looked at wants to be clearly darker or lighter than the ground behind it.",
-        Place(reading.x_mm, reading.y_mm),
-        offered(cures),
-        measure=f"{reading.worst:.0f} CIEDE2000 from the ground; {enough:.0f} is easy to see",
-    )
-
-
-def _called(step: Brush) -> str:
-    match step.region:
-        case Words():
-            return f"“{step.region.text.replace(chr(10), ' ')}” is"
-        case Print():
-            return f"The {called_prints(step.region)} is"
-        case Motifs():
-            return f"The {called_prints(step.region)} are"
-        case _:
-            return "The print is"
-
-
-def _printed_in_others(plan: Plan, step: Brush) -> Iterator[tuple[str, Plan]]:
-    """The plan with a print in each of its other inks, the one that stands out most first."""
-    others = [
-        (ink, with_step(plan, step, ink=ink.key)) for ink in plan.inks if ink.key != step.ink and ink.kind not in NO_STAMP_INK
-    ]
-    reached = {ink.key: read_prints(changed, [replace(step, ink=ink.key)])[0].worst for ink, changed in others}
-    for ink, changed in sorted(others, key=lambda other: (-reached[other[0].key], other[0].key)):
-        yield f"Take {ink.name} for it", changed
-    on_bare = _on_bare_card(plan, step)
-    if on_bare is not None:
-        yield "Cover its place first, so that it stands on bare card", on_bare
-        for ink, _ in sorted(others, key=lambda other: (lightness_on(plan.stock.paper, other[0]), other[0].key)):
-            yield f"Cover its place first, and take {ink.name} for it", with_step(on_bare, step, ink=ink.key)
-
-
-# How far the bare card round words or a figure reaches, mm. Judgement.
-ROUND_IT_MM = 4.0
-
-
-def _on_bare_card(plan: Plan, step: Brush) -> Plan | None:
-    """The plan with a scrap mask over the place of a print from the beginning until it is printed; None for what is thrown all over."""
-    if not isinstance(step.region, Print | Words):
-        return None
-    left, top, right, bottom = print_shape(step.region, *panel_size(plan), step.seed).buffer(ROUND_IT_MM).bounds
-    x, y = round((left + right) / 2, 1), round((top + bottom) / 2, 1)
-    half = (round((right - left) / 2, 1), round((bottom - top) / 2, 1))
-    ring = ((-half[0], -half[1]), (half[0], -half[1]), (half[0], half[1]), (-half[0], half[1]))
-    key = free_key("scrap", [mask.key for mask in plan.masks])
-    masked = replace(plan, masks=(*plan.masks, Drawn(key, "scrap", x, y, (ring,), keeps="inside")))
-    lay = LayMask(new_step_id(masked), key)
-    masked = insert_step(masked, lay, plan.steps[0].id)
-    return insert_step(masked, LiftMask(new_step_id(masked), key, purpose=Purpose(to=lay.id)), step.id)
-
-
-def _other_inks(plan: Plan, piece: Focal) -> Iterator[tuple[str, Plan]]:
-    """The plan with a sentiment in each of its other inks, the most readable first."""
-    able = [ink for ink in plan.inks if ink.kind not in NO_STAMP_INK]
-    by_reading = sorted(able, key=lambda ink: (-read_focal(plan, replace(piece, ink=ink.key)).worst, ink.key))
-    for ink in by_reading:
-        if ink.key != piece.ink:
-            yield (
-                f"Take {ink.name} for it",
-                replace(plan, focal=tuple(replace(o, ink=ink.key) if o is piece else o for o in plan.focal)),
-            )
 
 
 def darks_merge(plan: Plan, table: Table) -> Iterator[Finding]:

@@ -12,7 +12,7 @@ MOST_TRIED = 12
 
 
 # What lies in the inks chosen is told, and not cured behind the maker's back: a gap in a gradient is another idea.
-OF_THE_INKS = ("seam-mud", "primaries-brown", "never-dries-here")
+OF_THE_INKS = ("seam-mud", "primaries-brown", "never-dries-here", "ink-invisible")
 
 
 def laid_fresh(plan: Plan) -> tuple[Plan, tuple[Finding, ...]]:

@@ -6,9 +6,10 @@ from dataclasses import replace
 import numpy as np
 
 from cielo.core.advice.finding import Finding, Place, Remedy
+from cielo.core.advice.looking import offered
 from cielo.core.materials import RESIST_KINDS, TOOLS
 from cielo.core.optics.difference import ciede2000
-from cielo.core.plan import Brush, Plan, replace_step
+from cielo.core.plan import Brush, Plan, replace_step, without_steps
 from cielo.core.sequence.lightness import seen_on
 from cielo.core.table.table import Table
 
@@ -57,8 +58,26 @@ def ink_invisible(plan: Plan, table: Table) -> Iterator[Finding]:
                 "A transparent ink can only take light away from the stock; here there is too little for it to take. "
                 "Choose a lighter stock or another ink.",
                 where=_strongest(table, step.id),
+                cure=offered(_where_it_shows(plan, step)),
                 measure=f"{difference:.1f} CIEDE2000 from the bare stock; below {SEEN_AT_ALL:.0f} it is lost",
             )
+
+
+def _where_it_shows(plan: Plan, step: Brush) -> Iterator[tuple[str, Plan]]:
+    """Every laying of an ink in one that covers, or in one that is seen on the stock; or without it."""
+    laid = [other for other in plan.steps if isinstance(other, Brush) and other.ink == step.ink]
+    paper, name = plan.stock.paper, plan.ink(step.ink).name
+    able = [ink for ink in plan.inks if ink.key != step.ink and ink.kind not in (*RESIST_KINDS, "paste")]
+    shows = {ink.key: float(ciede2000(paper.lab, seen_on(paper, ink))) for ink in able}
+    for ink in sorted(able, key=lambda ink: (ink.kind not in ("white", "metallic"), -shows[ink.key], ink.key)):
+        if shows[ink.key] >= SEEN_AT_ALL:
+            changed = plan
+            for other in laid:
+                changed = replace_step(changed, replace(other, ink=ink.key))
+            yield f"Take {ink.name} for it", changed
+    rest = without_steps(plan, {other.id for other in laid})
+    if any(isinstance(other, Brush) for other in rest.steps):
+        yield f"Leave {name} out", rest
 
 
 def _strongest(table: Table, step: str) -> Place:

@@ -6,6 +6,7 @@ from dataclasses import replace
 import numpy as np
 
 from cielo.core.advice.finding import Finding, Place, Remedy
+from cielo.core.materials import RESIST_KINDS
 from cielo.core.plan import Brush, Plan, Step, insert_step, move_step, new_step_id, replace_step
 from cielo.core.simulation.contact import TRACE
 from cielo.core.simulation.laydown import Map
@@ -14,6 +15,8 @@ from cielo.core.table.table import Table
 Check = Callable[[Plan, Table], Iterator[Finding]]
 # Less than this share of the panel is too little to matter: judgement, no source.
 TOO_SMALL = 0.004
+# What no stamp prints: powder and clear ink for it are melted, paste is spread with a knife.
+NO_STAMP_INK = (*RESIST_KINDS, "paste")
 
 
 def area(laid: Map, above: float = TRACE) -> float:
