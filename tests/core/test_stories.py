@@ -15,11 +15,13 @@ from shapely import Point
 from shapely.affinity import rotate
 from shapely.geometry.base import BaseGeometry
 
+from cielo.app.card_sizes import card_of
 from cielo.app.day import DayWish, plan_day
 from cielo.app.sheets import run_sheet
 from cielo.core.advice.judge import judge, troubles
+from cielo.core.geometry.formats import FORMATS
 from cielo.core.geometry.pieces import pieces_of
-from cielo.core.geometry.placing import centre_repeat
+from cielo.core.geometry.placing import centre_repeat, evened
 from cielo.core.geometry.printing import shape_at
 from cielo.core.geometry.shapes import shape_of_cut
 from cielo.core.materials import Paper, Stock
@@ -59,6 +61,7 @@ from cielo.core.plan import (
     WipeBeads,
     Words,
     ensure_sound,
+    fitted,
     plan_of_piece,
     with_piece,
     with_piece_plan,
@@ -368,6 +371,16 @@ def test_it_is_planned_as_it_is_done_without_alarm_and_comes_back_from_any_shuff
     for piece in plan.pieces:
         own = settled(plan_of_piece(plan, piece.key))
         assert in_order(own).plan == own, "a piece as it is done is right too"
+
+
+@pytest.mark.parametrize("story", STORIES.values(), ids=STORIES)
+@pytest.mark.parametrize("key", ["a6", "slim", "six-square", "five-seven"])
+def test_it_is_as_right_on_another_card(story: Story, key: str) -> None:
+    plan = settled(with_derived(story.plan()))
+    other = evened(fitted(plan, card_of(FORMATS[key])))
+    ensure_sound(other)
+    assert [(f.code, f.step, f.message) for f in troubles(judge(other))] == []
+    assert in_order(other).changes == ()
 
 
 def test_pieces_of_a_story_are_cut_printed_scheduled_and_put_on() -> None:

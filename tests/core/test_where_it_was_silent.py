@@ -19,6 +19,7 @@ from cielo.core.plan import (
     LayMask,
     LiftMask,
     Motif,
+    Patches,
     Plan,
     Prepare,
     Pressed,
@@ -116,6 +117,11 @@ CASES: list[tuple[str, Plan, Plan]] = [
     # What is smooshed again and again is a whole ground.
     ("static-on-dark", plan(*(lay("blue", tool="mat", passes=3, seed=n) for n in range(7)), HARD, said("powder", 60, 40)),
      plan(lay("blue", tool="mat", passes=1), HARD, said("powder", 60, 40))),
+    # Ink that nobody would miss.
+    ("wasted-ink", plan(lay("yellow", top(60)), DRY, lay("black", passes=12)), plan(lay("yellow"), DRY, lay("black", low(60), passes=12))),
+    ("wasted-ink", plan(lay("pale", low(40, 5)), DRY, lay("blue", Patches(22, 0.4), "sponge"), DRY, lay("paste", low(60), "knife", 3,
+                        touch="full"), card=WIDE),
+     plan(lay("pale", low(40, 5)), DRY, lay("blue", Patches(22, 0.4), "sponge"), DRY, lay("paste", top(20), "knife"), card=WIDE)),
 ]  # fmt: skip
 NAMES = [f"{code}-{n}" for n, (code, _, _) in enumerate(CASES)]
 

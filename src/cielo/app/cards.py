@@ -10,6 +10,7 @@ from cielo.app.measured import as_measured_now, begun_now, measured_since, with_
 from cielo.app.shelf import supplies_for
 from cielo.core.advice.judge import judge
 from cielo.core.advice.supplies import Supplies
+from cielo.core.geometry.placing import evened
 from cielo.core.learnt import Remembered
 from cielo.core.order.arrange import in_order
 from cielo.core.order.derive import with_derived
@@ -225,7 +226,7 @@ def resize_card(store: Store, card_id: str, basis: Basis, card: Card, said: str)
 
     def on_it(plan: Plan) -> Plan:
         ensure_sound(replace(plan, card=card, masks=(), steps=(), focal=(), holds=(), cuts=(), wishes=()))
-        return with_derived(resettled(plan, fitted(plan, card)))
+        return with_derived(resettled(plan, evened(fitted(plan, card))))
 
     return change_card(store, card_id, basis, said, on_it)
 

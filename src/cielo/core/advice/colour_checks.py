@@ -27,9 +27,11 @@ from cielo.core.plan import (
     Brush,
     Disc,
     EdgeMask,
+    Halo,
     LayMask,
     Plan,
     Slant,
+    Vignette,
     masks_on,
 )
 from cielo.core.sequence.lightness import seen_on
@@ -130,6 +132,10 @@ def _held_apart(plan: Plan, first: Brush, then: Brush) -> Iterator[tuple[str, Pl
             )
         else:
             yield "Leave a gap of bare stock between them", changed
+    for share in (0.7, 0.5, 0.35):
+        if isinstance(then.region, Halo | Vignette):
+            nearer = replace(then.region, reach_mm=round(then.region.reach_mm * share, 1))
+            yield "Keep the second nearer to where it begins", with_step(plan, then, region=nearer)
     yield "Only one pale pass of the second", with_step(plan, then, touch="pale", passes=1)
     yield "Leave the second out", replace(plan, steps=tuple(s for s in plan.steps if s.id != then.id))
 

@@ -23,6 +23,7 @@ from cielo.core.advice import (
     stamp_checks,
     stencil_checks,
     tool_checks,
+    wasted_checks,
     water_checks,
     wet_checks,
 )
@@ -109,6 +110,7 @@ CHECKS: dict[str, Check] = {
     "rubbed-through": ground_checks.rubbed_through,
     "not-tried": stamp_checks.not_tried,
     "glue-shows": finish_checks.glue_shows,
+    "wasted-ink": wasted_checks.wasted_ink,
 }
 
 
@@ -137,9 +139,9 @@ def judge(plan: Plan, supplies: Supplies | None = None) -> tuple[Finding, ...]:
 
 # What is not seen at all is told once: not also as hard to see, or as something that lies badly.
 SAYS_IT_ALL: dict[str, tuple[str, ...]] = {
-    "lays-nothing": ("focal-lost", "ink-invisible", "light-over-dark-vanishes"),
-    "light-over-dark-vanishes": ("focal-lost", "ink-invisible"),
-    "ink-invisible": ("focal-lost",),
+    "lays-nothing": ("focal-lost", "ink-invisible", "light-over-dark-vanishes", "wasted-ink"),
+    "light-over-dark-vanishes": ("focal-lost", "ink-invisible", "wasted-ink"),
+    "ink-invisible": ("focal-lost", "wasted-ink"),
     "off-the-piece": ("lays-nothing", "focal-lost"),
 }
 

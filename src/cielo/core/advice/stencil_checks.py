@@ -11,7 +11,7 @@ from cielo.core.advice.finding import Finding, Place, Remedy
 from cielo.core.advice.looking import panel_size
 from cielo.core.geometry.bridges import with_bridges
 from cielo.core.geometry.holding import is_stencil, openings_under, place_tape, reach_through_mm, stencil_facts
-from cielo.core.geometry.placing import centre_repeat, cut_shares, is_repeat
+from cielo.core.geometry.placing import UNEVEN, centre_repeat, cut_shares, is_repeat, moved_with_its_like
 from cielo.core.geometry.shapes import inside_of, openings_of, shape_of_hold
 from cielo.core.materials import TOOLS
 from cielo.core.plan import (
@@ -32,8 +32,6 @@ from cielo.core.table.table import Table, table_of
 from cielo.core.units import say_length
 from cielo.errors import BadInput
 
-# Opposite sides that cut their motifs this much more unequally than they could are seen to: common practice, no source.
-UNEVEN = 0.12
 # Less ink than this in an opening is none.
 INKED = 0.05
 
@@ -80,13 +78,6 @@ def uneven_repeat(plan: Plan, _table: Table) -> Iterator[Finding]:
         else:
             sides = ("top", shares.top, "bottom", shares.bottom)
         shift = (better.x_mm - mask.x_mm, better.y_mm - mask.y_mm)
-        # What is registered with it moves with it.
-        moved = tuple(
-            replace(other, x_mm=other.x_mm + shift[0], y_mm=other.y_mm + shift[1])
-            if (other.x_mm, other.y_mm, other.shape) == (mask.x_mm, mask.y_mm, mask.shape)
-            else other
-            for other in plan.masks
-        )
         yield Finding(
             "uneven-repeat",
             "warn",
@@ -94,7 +85,7 @@ def uneven_repeat(plan: Plan, _table: Table) -> Iterator[Finding]:
             f"The {mask.called} is cut unequally: its motifs lose {sides[1]:.0%} at the {sides[0]} and {sides[3]:.0%} at the {sides[2]}.",
             "A repeat looks placed when opposite sides cut it alike, and slipped when they do not.",
             Place(0.0 if sides[1] > sides[3] else size[0], size[1] / 2),
-            Remedy(f"Move it {_say_shift(shift, plan)}", replace(plan, masks=moved)),
+            Remedy(f"Move it {_say_shift(shift, plan)}", moved_with_its_like(plan, mask, *shift)),
             measure=f"{abs(sides[1] - sides[3]):.0%} of a motif more at one side than at the other",
         )
 

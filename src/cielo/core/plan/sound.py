@@ -14,22 +14,27 @@ from cielo.core.plan.whole import Plan, last_water
 from cielo.core.units import Units, say_length
 from cielo.errors import BadInput
 
+# A panel and a strip beside it are no narrower.
+NARROWEST_PANEL_MM, NARROWEST_STRIP_MM = 10.0, 2.0
 # A sheet that can be cut and laid; ink worked over all steps together; letters printed in all. More is no card.
 LARGEST_SHEET_MM, MOST_WORKED_CM2, MOST_LETTERS = 600.0, 60_000.0, 400
 
 
-def ensure_sound(plan: Plan) -> None:
-    """Raise BadInput, naming the field, when the parts of a plan do not refer to each other or do not fit.
+def ensure_sound(plan: Plan, *, beside: bool = False) -> None:
+    """Raise BadInput, naming the field, when the parts of a plan do not refer to each other or do not fit. ``beside``: it is a piece made
+    beside the panel, which may be a narrow strip.
 
     What is merely unwise is not refused here: that is for advice.
     """
     ensure_within(plan, plan.units)
     width, height = plan.card.panel_width_mm, plan.card.panel_height_mm
-    if width < 10 or height < 10:
+    if min(width, height) < (NARROWEST_STRIP_MM if beside else NARROWEST_PANEL_MM):
         raise BadInput(
             f"the reveals leave a panel of {say_length(width, plan.units)} by {say_length(height, plan.units)}.",
             field="card.reveals",
-            mend="Make the reveals smaller or the card larger; a panel is at least 1 cm each way.",
+            mend="Make the strip wider."
+            if beside
+            else "Make the reveals smaller or the card larger; a panel is at least 1 cm each way.",
         )
     _ensure_distinct("inks", [ink.key for ink in plan.inks])
     _ensure_distinct("masks", [mask.key for mask in plan.masks])
@@ -94,7 +99,7 @@ def _ensure_pieces_sound(plan: Plan) -> None:
 
 def _ensure_piece_sound(plan: Plan, piece: Piece, field: str) -> None:
     try:
-        ensure_sound(plan_of_piece(plan, piece.key))
+        ensure_sound(plan_of_piece(plan, piece.key), beside=True)
     except BadInput as error:
         raise BadInput(error.reason, field=f"{field}.{error.field}", mend=error.mend) from error
 

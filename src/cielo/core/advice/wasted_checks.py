@@ -1,0 +1,92 @@
+"""Checks on ink that nobody would miss: wasted-ink.
+
+What a laying changes is asked of the picture: the panel with it and the panel without it. As that costs a picture, it is asked only of
+layings that later ones lie over almost everywhere, so heavily that they may well hide it.
+"""
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+import numpy as np
+
+from cielo.core.advice.finding import Finding
+from cielo.core.advice.looking import after, brushings, offered, strongest
+from cielo.core.optics.difference import ciede2000
+from cielo.core.optics.spectra import lab_from_xyz
+from cielo.core.plan import Bare, Brush, Dry, InPrint, Plan, WetArea, without_steps
+from cielo.core.sequence.lightness import lightness_on
+from cielo.core.simulation.contact import TRACE
+from cielo.core.simulation.grid import grid_of
+from cielo.core.simulation.run import panel_xyz
+from cielo.core.table.marks import OPAQUE, embosses, is_figure
+from cielo.core.table.table import Table
+
+# Where the eye sees no more colour, CIEDE2000; so few of its places may change more. Judgement.
+SEES, FEW = 2.0, 0.02
+# A laying that later ones lie over on so much of it may be hidden: at so many full applications, darker by so much of L*. Judgement.
+HIDDEN, HEAVY, DARKER = 0.95, 1.2, 25.0
+READING_PIXELS_PER_INCH = 10
+
+
+def wasted_ink(plan: Plan, table: Table) -> Iterator[Finding]:
+    """A laying of which nothing is seen when the card is done."""
+    for step in brushings(plan):
+        if embosses(plan, step) or is_figure(step) or _is_leant_on(plan, step) or not _may_be_hidden(plan, table, step):
+            continue
+        change = _change_made(plan, step)
+        if change >= SEES:
+            continue
+        name = plan.ink(step.ink).name
+        yield Finding(
+            "wasted-ink",
+            "warn",
+            step.id,
+            f"Nothing is seen of this {name} when the card is done.",
+            "What comes later covers all of it. Leave it out, or let some of it stand clear of what comes later.",
+            strongest(table, table.maps[step.id]),
+            offered(
+                [
+                    ("Leave it out", without_steps(plan, {step.id})),
+                    ("Leave it out, and the wait after it", without_steps(plan, {step.id, *_its_wait(plan, step)})),
+                ]
+            ),
+            measure=f"{change:.1f} CIEDE2000 is all that it changes; under {SEES:.0f} the eye sees nothing",
+        )
+
+
+def _is_leant_on(plan: Plan, step: Brush) -> bool:
+    """Whether another step goes where this one left the card bare, or into its print or its water."""
+    return any(
+        isinstance(other, Brush)
+        and (isinstance(other.region, Bare | WetArea) or (isinstance(other.region, InPrint) and other.region.step == step.id))
+        for other in plan.steps
+    )
+
+
+def _may_be_hidden(plan: Plan, table: Table, step: Brush) -> bool:
+    """Whether later layings that cover, or are much darker or more of the same, lie over nearly all of a laying."""
+    laid = table.maps[step.id] > TRACE
+    if not laid.any():
+        return False
+    light = lightness_on(plan.stock.paper, plan.ink(step.ink))
+    over = np.zeros(laid.shape, np.float32)
+    for later in after(plan, step):
+        if not isinstance(later, Brush) or embosses(plan, later):
+            continue
+        ink = plan.ink(later.ink)
+        if ink.kind in OPAQUE or lightness_on(plan.stock.paper, ink) < light - DARKER:
+            over = over + table.maps[later.id]
+    return bool((over[laid] >= HEAVY).mean() >= HIDDEN)
+
+
+def _change_made(plan: Plan, step: Brush) -> float:
+    """How much the finished panel changes without a laying where it lies, CIEDE2000: all but a few of its places change no more."""
+    grid = grid_of(plan.card, READING_PIXELS_PER_INCH)
+    bare = replace(plan, steps=tuple(other for other in plan.steps if other is not step))
+    there, without = (lab_from_xyz(panel_xyz(of, grid)) for of in (plan, bare))
+    return float(np.percentile(ciede2000(there, without), 100 * (1 - FEW)))
+
+
+def _its_wait(plan: Plan, step: Brush) -> set[str]:
+    """The drying that follows a laying at once."""
+    return {other.id for other in after(plan, step)[:1] if isinstance(other, Dry)}
