@@ -6,6 +6,7 @@ from dataclasses import replace
 import pytest
 
 from cielo.core.advice.judge import checked, judge, troubles
+from cielo.core.geometry.printing import finest_mm, finest_share, image_shape
 from cielo.core.order.arrange import in_order
 from cielo.core.plan import (
     At,
@@ -18,7 +19,9 @@ from cielo.core.plan import (
     Inside,
     LayMask,
     LiftMask,
+    Mask,
     Motif,
+    OwnImage,
     Patches,
     Plan,
     Prepare,
@@ -26,7 +29,9 @@ from cielo.core.plan import (
     Print,
     Refers,
     Reveals,
+    Spot,
     Step,
+    StickOn,
     Tapes,
     Water,
     Whole,
@@ -155,3 +160,46 @@ def test_what_is_not_seen_at_all_is_told_once() -> None:
     dots = replace(image("white", "dot", 1.0, (30, 30), (60, 60)), tool="pen")
     told = [finding.code for finding in troubles(judge(settled(plan(dots, stock=SMOOTH))))]
     assert len(told) == 1
+
+
+@pytest.mark.parametrize(("first", "last", "told"), [("yellow", "dark", True), ("pale", "red", True), ("dark", "dark", False)])
+@pytest.mark.parametrize("mask", [REPEAT, EDGE])
+def test_of_several_cards_a_sheet_is_wiped_for_the_next(mask: Mask, first: str, last: str, told: bool) -> None:
+    of = settled(under(mask, lay(first), lay(last)))
+    finding = next((one for one in judge(of) if one.severity == "remind" and one.code == "unwiped-mask"), None)
+    assert (finding is not None) == told
+    assert troubles(judge(of)) == ()
+    if finding is not None:
+        assert finding.remedy is not None
+        assert "unwiped-mask" not in codes(finding.remedy.plan)
+
+
+@pytest.mark.parametrize("stuck", [lay("paste", top(40), "knife"), StickOn("", "drops", "clear", 4.0, 1.0, (Spot(30.0, 30.0),))])
+def test_what_stands_wet_when_the_card_is_done_is_told(stuck: Step) -> None:
+    wrong, right = settled(plan(lay("pale"), DRY, stuck)), settled(plan(lay("pale"), DRY, stuck, HARD))
+    finding = next(one for one in judge(wrong) if one.code == "finish-not-dry")
+    assert finding.remedy is not None
+    assert "finish-not-dry" not in codes(finding.remedy.plan)
+    assert "finish-not-dry" not in codes(right)
+
+
+BAR = OwnImage("bar", (((0, 0), (40, 0), (40, 4), (0, 4)),))
+
+
+@pytest.mark.parametrize("image", [BuiltIn("dot"), BuiltIn("stone"), BuiltIn("grasses"), BuiltIn("fern"), BAR])
+def test_the_finest_part_of_a_stamp_is_what_is_lost_when_it_is_worn_away(image: BuiltIn | OwnImage) -> None:
+    share = finest_share(image)
+    shape = image_shape(image)
+    finer, coarser = (shape.buffer(-w / 2).buffer(w / 2).area / shape.area for w in (share * 0.9, share * 1.1))
+    assert finer > 0.85 >= coarser or share > 0.39
+    if isinstance(image, OwnImage):
+        assert share == pytest.approx(0.1, abs=0.002), "a bar is as fine as it is wide"
+    assert finest_mm(Print(image, 50.0, (At(1, 1),))) == pytest.approx(50 * share)
+
+
+def test_a_stamp_of_fine_parts_is_touched_not_pressed_and_that_is_said_once() -> None:
+    size = round(0.4 / finest_share(BuiltIn("grasses")), 1)
+    assert size > 8, "it is not told for its size"
+    fine = image("dark", "grasses", size, (40, 60), (80, 60))
+    assert codes(settled(plan(fine, image("blue", "grasses", size, (60, 120))))).count("stamp-blurs") == 1
+    assert "stamp-blurs" not in codes(settled(plan(image("dark", "stone", 30, (60, 60)))))

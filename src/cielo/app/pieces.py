@@ -4,10 +4,26 @@ from collections.abc import Mapping
 from dataclasses import replace
 from typing import Any, Literal
 
+from shapely import box
+
 from cielo.app.cards import Basis, CardOnDesk, change_card, whole_id
 from cielo.app.shelf import find_stock
 from cielo.core.geometry.envelopes import READY_MADE, fold_envelope, pile_mm
-from cielo.core.plan import Belongs, Outline, Piece, Plan, PutOn, new_piece_key, piece_of, with_piece, without_piece
+from cielo.core.geometry.printing import image_rings
+from cielo.core.geometry.shapes import inside_of
+from cielo.core.plan import (
+    Belongs,
+    EdgeMask,
+    Outline,
+    OwnImage,
+    Piece,
+    Plan,
+    PutOn,
+    new_piece_key,
+    piece_of,
+    with_piece,
+    without_piece,
+)
 from cielo.core.units import inches
 from cielo.store.database import Store
 
@@ -45,7 +61,7 @@ def make_piece(store: Store, card_id: str, basis: Basis, kind: Kind, stock_key: 
             "circle": (inches(1.375), inches(1.375), width / 2, height * 0.4, "round", inches(1 / 16)),
             "square": (short * 0.4, short * 0.4, width / 2, height / 2, "rectangle", inches(1 / 16)),
             "figure": (short * 0.45, short * 0.45, width / 2, height * 0.62, "saguaro", inches(1 / 16)),
-            "hill": (width, height * 0.35, width / 2, height * 0.86, "hill-pair", 0.0),
+            "hill": _hill(plan),
             "second print": (width, height, width / 2, height / 2, "rectangle", 0.0),
             "back of the panel": (width, height, width / 2, height / 2, "rectangle", 0.0),
             "front of the base": (plan.card.width_mm, plan.card.height_mm, width / 2, height / 2, "rectangle", 0.0),
@@ -68,6 +84,21 @@ def make_piece(store: Store, card_id: str, basis: Basis, kind: Kind, stock_key: 
     return change_card(
         store, whole_id(card_id), basis, f"make the {kind}" if kind in BELONGS else f"make a {kind} to put on it", with_it
     )
+
+
+def _hill(plan: Plan) -> tuple[float, float, float, float, Outline, float]:
+    """A hill to put on: cut as the lowest edge of the panel's own masks runs, where it has one, and as wide as the panel."""
+    width, height = plan.card.panel_width_mm, plan.card.panel_height_mm
+    edges = [mask for mask in plan.masks if isinstance(mask, EdgeMask) and mask.profile != "straight"]
+    if edges:
+        lowest = max(edges, key=lambda mask: mask.y_mm)
+        panel = box(0, 0, width, height)
+        land = inside_of(replace(lowest, keeps="inside"), width, height).intersection(panel)
+        if land.area > 0:
+            left, top, right, bottom = land.bounds
+            outline = OwnImage(lowest.name, image_rings(land))
+            return right - left, bottom - top, (left + right) / 2, (top + bottom) / 2, outline, 0.0
+    return width, height * 0.35, width / 2, height * 0.86, "hill-pair", 0.0
 
 
 def _envelope_mm(plan: Plan) -> tuple[float, float]:

@@ -3455,7 +3455,7 @@ export interface components {
          *
          *     use : "window" is cut out of the panel, "frame" is a rim of ``rim_mm`` round such a window; a "spotlight" is cut from this panel and
          *         laid in the same place on a second print of it; "strip" and "sentiment" are straight strips mounted there.
-         *     outline : "rectangle", "round" or a motif; ``width_mm`` by ``height_mm`` across, turned by ``angle_deg``.
+         *     outline : "rectangle", "round", a motif, or one of its own; ``width_mm`` by ``height_mm`` across, turned by ``angle_deg``.
          */
         Cut: {
             /** Key */
@@ -3468,7 +3468,7 @@ export interface components {
              */
             use: "window" | "frame" | "spotlight" | "strip" | "sentiment";
             /** Outline */
-            outline: ("rectangle" | "round") | ("leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot" | "grasses" | "reeds" | "tree-line" | "fir" | "bird" | "birds" | "branch" | "spray" | "fern" | "small-blossom" | "large-blossom" | "bud" | "waves" | "wave" | "hill-pair" | "crescent" | "half-moon" | "gibbous" | "star-eight" | "pot" | "jar" | "lizard" | "moth" | "snail" | "barrel" | "pads" | "cairn" | "cloud" | "drop" | "fence" | "lantern" | "feather");
+            outline: ("rectangle" | "round") | ("leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot" | "grasses" | "reeds" | "tree-line" | "fir" | "bird" | "birds" | "branch" | "spray" | "fern" | "small-blossom" | "large-blossom" | "bud" | "waves" | "wave" | "hill-pair" | "crescent" | "half-moon" | "gibbous" | "star-eight" | "pot" | "jar" | "lizard" | "moth" | "snail" | "barrel" | "pads" | "cairn" | "cloud" | "drop" | "fence" | "lantern" | "feather") | components["schemas"]["OwnImage"];
             /** X Mm */
             x_mm: number;
             /** Y Mm */
@@ -5387,7 +5387,7 @@ export interface components {
              * Outline
              * @default rectangle
              */
-            outline: ("rectangle" | "round") | ("leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot" | "grasses" | "reeds" | "tree-line" | "fir" | "bird" | "birds" | "branch" | "spray" | "fern" | "small-blossom" | "large-blossom" | "bud" | "waves" | "wave" | "hill-pair" | "crescent" | "half-moon" | "gibbous" | "star-eight" | "pot" | "jar" | "lizard" | "moth" | "snail" | "barrel" | "pads" | "cairn" | "cloud" | "drop" | "fence" | "lantern" | "feather");
+            outline: ("rectangle" | "round") | ("leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot" | "grasses" | "reeds" | "tree-line" | "fir" | "bird" | "birds" | "branch" | "spray" | "fern" | "small-blossom" | "large-blossom" | "bud" | "waves" | "wave" | "hill-pair" | "crescent" | "half-moon" | "gibbous" | "star-eight" | "pot" | "jar" | "lizard" | "moth" | "snail" | "barrel" | "pads" | "cairn" | "cloud" | "drop" | "fence" | "lantern" | "feather") | components["schemas"]["OwnImage"];
             /**
              * Angle Deg
              * @default 0
@@ -5982,7 +5982,7 @@ export interface components {
             /** Name */
             name?: string | null;
             /** Outline */
-            outline?: ("rectangle" | "round") | ("leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot" | "grasses" | "reeds" | "tree-line" | "fir" | "bird" | "birds" | "branch" | "spray" | "fern" | "small-blossom" | "large-blossom" | "bud" | "waves" | "wave" | "hill-pair" | "crescent" | "half-moon" | "gibbous" | "star-eight" | "pot" | "jar" | "lizard" | "moth" | "snail" | "barrel" | "pads" | "cairn" | "cloud" | "drop" | "fence" | "lantern" | "feather") | null;
+            outline?: ("rectangle" | "round") | ("leaf" | "rosette" | "flower" | "star" | "spines" | "stone" | "saguaro" | "arch" | "rays" | "dot" | "grasses" | "reeds" | "tree-line" | "fir" | "bird" | "birds" | "branch" | "spray" | "fern" | "small-blossom" | "large-blossom" | "bud" | "waves" | "wave" | "hill-pair" | "crescent" | "half-moon" | "gibbous" | "star-eight" | "pot" | "jar" | "lizard" | "moth" | "snail" | "barrel" | "pads" | "cairn" | "cloud" | "drop" | "fence" | "lantern" | "feather") | components["schemas"]["OwnImage"] | null;
             /** Width Mm */
             width_mm?: number | null;
             /** Height Mm */

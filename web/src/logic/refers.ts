@@ -18,7 +18,8 @@ export function printed(steps: readonly Step[]): { id: string; at: number }[] {
 
 /** Where a print lies clear of the last: to its right, its left, below or above it, whichever has room. */
 function clearOf(region: Print, { width, height }: { width: number; height: number }): At {
-  const last = region.places[region.places.length - 1] ?? { x_mm: width / 2, y_mm: height / 2 };
+  const middle: At = { x_mm: width / 2, y_mm: height / 2, angle_deg: 0, flipped: false, size_mm: null };
+  const last = region.places[region.places.length - 1] ?? middle;
   const size = last.size_mm ?? region.size_mm;
   const step = CLEAR * size;
   const ways = [

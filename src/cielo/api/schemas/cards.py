@@ -12,7 +12,7 @@ from cielo.core.bounds import MOST_INKS, Key, Name, Side
 from cielo.core.geometry.putting_on import piece_shape
 from cielo.core.geometry.shapes import rings_mm
 from cielo.core.optics.spectra import hex_from_lab
-from cielo.core.plan import Belongs, Card, Cut, Disc, Edge, Fade, Fold, Used, pieces_made, run_of
+from cielo.core.plan import Belongs, Card, Cut, Disc, Edge, Fade, Fold, OwnImage, Used, pieces_made, run_of
 from cielo.core.sequence.gradient import GradientWish, SeamSchool
 from cielo.core.units import Units
 from cielo.exchange.materials_model import InkModel
@@ -170,7 +170,8 @@ class CardOut(BaseModel):
             piece=part_key(card.revision.card_id) or None,
             pieces=[
                 BesideOut(
-                    **{name: getattr(piece, name) for name in PLACED},
+                    **{name: getattr(piece, name) for name in PLACED if name != "outline"},
+                    outline=piece.outline.name if isinstance(piece.outline, OwnImage) else piece.outline,
                     stock=piece.stock.name,
                     stock_hex=hex_from_lab(piece.stock.paper.lab),
                     steps=len(piece.steps),

@@ -15,11 +15,13 @@ from cielo.core.plan import (
     Dry,
     LayMask,
     Plan,
+    Prepare,
     PutOn,
     Step,
     Tapes,
     Water,
     move_step,
+    new_step_id,
     piece_of,
     plan_of_piece,
     replace_step,
@@ -118,6 +120,7 @@ def powder_on_open_ink(plan: Plan, table: Table) -> Iterator[Finding]:
 
 def finish_not_dry(plan: Plan, table: Table) -> Iterator[Finding]:
     """Paste, gloss or pen work is handled before it is dry."""
+    yield from picked_up_wet(plan, table)
     for step, wet in _told(plan, table, "finish-not-dry"):
         yield Finding(
             "finish-not-dry",
@@ -129,6 +132,33 @@ def finish_not_dry(plan: Plan, table: Table) -> Iterator[Finding]:
             _let_dry(plan, step, wet),
             _measure(wet),
         )
+
+
+# What the last step leaves wet for longer than this is in the way when the card is picked up, minutes. Judgement.
+IN_THE_WAY_MIN = 20.0
+
+
+def picked_up_wet(plan: Plan, table: Table) -> Iterator[Finding]:
+    """The last step leaves something that takes the print of whatever touches it, and nothing says that it dries."""
+    if any(isinstance(step, Prepare) and step.act == "mount" for step in plan.steps):
+        return  # that it is mounted wet is told there
+    wet = [one for one in table.moments[-1].wet if one.of == "paste" and one.left_min > IN_THE_WAY_MIN]
+    if not wet:
+        return
+    last = max(wet, key=lambda one: one.left_min)
+    laid = plan.steps[plan.index_of(last.step)]
+    name = plan.ink(laid.ink).name if isinstance(laid, Brush) else "What is stuck on"
+    wait = Dry(new_step_id(plan), "air", in_half_minutes(last.left_min))
+    yield Finding(
+        "finish-not-dry",
+        "warn",
+        plan.steps[-1].id,
+        f"{name} is wet when the card is done and picked up.",
+        "It takes the print of whatever touches it, for hours. Let it lie flat until it is hard.",
+        strongest(table, table.maps[laid.id]),
+        Remedy("Let it dry", replace(plan, steps=(*plan.steps, wait))),
+        measure=f"it wants {in_half_minutes(last.left_min):g} minutes more",
+    )
 
 
 def packed_wet(plan: Plan, table: Table) -> Iterator[Finding]:

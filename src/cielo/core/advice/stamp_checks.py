@@ -19,7 +19,7 @@ from cielo.core.advice.looking import (
     strongest,
     with_step,
 )
-from cielo.core.geometry.printing import MASK_MARGIN_MM, mask_of_prints, moved
+from cielo.core.geometry.printing import MASK_MARGIN_MM, finest_mm, mask_of_prints, moved
 from cielo.core.materials import TOOLS, TRANSPARENT_KINDS
 from cielo.core.plan import (
     Brush,
@@ -44,6 +44,8 @@ from cielo.core.units import say_fine
 
 # A stamp with parts smaller than this blurs when pressed; one larger than that wants to be primed: common practice, no source.
 TINY_MM, BIG_MM, BIG_LETTERS_MM = 8.0, 40.0, 12.0
+# Parts finer than this fill up when a stamp is pressed. Judgement.
+FINE_MM = 0.5
 
 
 def _figures(plan: Plan) -> list[Brush]:
@@ -169,14 +171,18 @@ def _mask_the_first(plan: Plan, first: Brush, then: Brush) -> Remedy | None:
 
 
 def stamp_blurs(plan: Plan, table: Table) -> Iterator[Finding]:
-    """A tiny or detailed stamp: touch, do not press."""
+    """A tiny stamp, or one of fine parts: touch, do not press. Told once of each stamp."""
+    told: set[object] = set()
     for step in _figures(plan):
-        if _size_mm(step) < TINY_MM and step.tool == "stamp":
+        if step.tool != "stamp" or _stamp(step) in told or not isinstance(step.region, Print | Motifs | Words):
+            continue
+        if _size_mm(step) < TINY_MM or finest_mm(step.region) < FINE_MM:
+            told.add(_stamp(step))
             yield Finding(
                 "stamp-blurs",
                 "remind",
                 step.id,
-                "So small a stamp blurs when it is pressed.",
+                "So fine a stamp blurs when it is pressed.",
                 "Touch the ink with it and touch the panel: no more.",
                 strongest(table, table.maps[step.id]),
             )

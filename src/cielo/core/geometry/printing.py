@@ -51,6 +51,35 @@ def image_shape(image: Image) -> BaseGeometry:
     return affinity.scale(middle, 1 / long, 1 / long, origin=(0, 0))
 
 
+# A part of an image is fine where so much of its area is lost when what is narrower is taken away; found to this share of its size.
+LOSES_ITS_FINE, FINELY, HALVINGS = 0.15, 0.4, 9
+
+
+@kept
+def finest_share(image: Image) -> float:
+    """How wide the finest parts of an image are, as a share of its longer side: the width at which the opening of mathematical morphology
+    (worn away by half of it and grown again) first takes ``LOSES_ITS_FINE`` of its area; 0..``FINELY``."""
+    shape = image_shape(image)
+    low, high = 0.0, FINELY
+    for _ in range(HALVINGS):
+        width = (low + high) / 2
+        left = shape.buffer(-width / 2).buffer(width / 2).area
+        low, high = (width, high) if left > (1 - LOSES_ITS_FINE) * shape.area else (low, width)
+    return low
+
+
+def finest_mm(region: Printed) -> float:
+    """How wide the finest parts of what is stamped are, mm: its line, or the narrow parts of its image; of letters an eighth of their
+    capitals, as wide as the thin strokes of the faces that are printed here are at least."""
+    match region:
+        case Print():
+            return region.line_mm or region.size_mm * finest_share(region.image)
+        case Motifs():
+            return region.size_mm * finest_share(BuiltIn(region.motif))
+        case Words():
+            return region.height_mm / 8
+
+
 def image_name(image: Image) -> str:
     """How an image is called."""
     return NAMES[image.motif] if isinstance(image, BuiltIn) else image.name

@@ -16,7 +16,7 @@ from cielo.core.geometry.masks import drawn_rings, even_odd, outlines_mm, rings_
 from cielo.core.geometry.masks import repeat_places as _repeat_places
 from cielo.core.geometry.motifs import NAMES, motif_shape
 from cielo.core.keeping import kept
-from cielo.core.plan import Cut, Disc, Drawn, EdgeMask, Hold, Mask, MotifMask, Stencil, Tapes
+from cielo.core.plan import Cut, Disc, Drawn, EdgeMask, Hold, Mask, MotifMask, OwnImage, Stencil, Tapes
 from cielo.errors import BadInput
 
 # What stands over round the panel, to hold a mask by and to tape it down.
@@ -158,12 +158,24 @@ def shape_of_cut(cut: Cut) -> BaseGeometry:
         shape: BaseGeometry = box(-half[0], -half[1], *half)
     elif cut.outline == "round":
         shape = affinity.scale(Point(0, 0).buffer(1, quad_segs=24), *half, origin=(0, 0))
+    elif isinstance(cut.outline, OwnImage):
+        shape = _stretched(cut.outline, *half)
     elif cut.outline in NAMES:
         shape = affinity.scale(motif_shape(cut.outline), *half, origin=(0, 0))
     else:
         known = ", ".join(("rectangle", "round", *NAMES))
         raise BadInput(f"there is no outline {cut.outline!r}.", field="outline", mend=f"Choose one of: {known}.")
     return affinity.translate(_turned(shape, cut.angle_deg), cut.x_mm, cut.y_mm)
+
+
+def _stretched(outline: OwnImage, half_width_mm: float, half_height_mm: float) -> BaseGeometry:
+    """An outline of one's own stretched to a size, round its middle."""
+    shape = even_odd(tuple(np.array(ring, dtype=float) for ring in outline.rings))
+    left, top, right, bottom = shape.bounds
+    middle = affinity.translate(shape, -(left + right) / 2, -(top + bottom) / 2)
+    return affinity.scale(
+        middle, 2 * half_width_mm / (right - left or 1), 2 * half_height_mm / (bottom - top or 1), origin=(0, 0)
+    )
 
 
 def _turned(shape: BaseGeometry, angle_deg: float) -> BaseGeometry:

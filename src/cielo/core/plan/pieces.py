@@ -9,6 +9,7 @@ from cielo.core.bounds import MOST_STEPS, Angle, Key, Name, Place, Raised, Rim, 
 from cielo.core.materials import Stock
 from cielo.core.plan.images import Motif
 from cielo.core.plan.placements import Hold, Mask
+from cielo.core.plan.prints import OwnImage
 from cielo.core.plan.steps import Step, Wish
 
 
@@ -30,28 +31,29 @@ class Focal:
     stands: bool = False
 
 
+# What is cut to: straight, round, a motif, or an outline of its own, drawn or taken from a mask, stretched to the size it is given.
+Outline = Literal["rectangle", "round"] | Motif | OwnImage
+
+
 @dataclass(frozen=True)
 class Cut:
     """Something cut from the inked panel or for it.
 
     use : "window" is cut out of the panel, "frame" is a rim of ``rim_mm`` round such a window; a "spotlight" is cut from this panel and
         laid in the same place on a second print of it; "strip" and "sentiment" are straight strips mounted there.
-    outline : "rectangle", "round" or a motif; ``width_mm`` by ``height_mm`` across, turned by ``angle_deg``.
+    outline : "rectangle", "round", a motif, or one of its own; ``width_mm`` by ``height_mm`` across, turned by ``angle_deg``.
     """
 
     key: Key
     name: Name
     use: Literal["window", "frame", "spotlight", "strip", "sentiment"]
-    outline: Literal["rectangle", "round"] | Motif
+    outline: Outline
     x_mm: Place
     y_mm: Place
     width_mm: Span
     height_mm: Span
     angle_deg: Angle = 0.0
     rim_mm: Rim = 6.0
-
-
-Outline = Literal["rectangle", "round"] | Motif
 
 
 # What a piece is: something put on the panel; the base's own front or inside; the back of the panel; the front of the envelope.

@@ -20,7 +20,10 @@ const OUTLINES = [
   { value: "rectangle" as const, label: t("pieces.cutSentence.straight") },
   { value: "round" as const, label: t("pieces.cutSentence.round") },
 ];
-const outlines = computed<{ value: Cut["outline"]; label: string }[]>(() => [
+type Shape = Extract<Cut["outline"], string>;
+/** A cut of an outline of its own keeps it until another is chosen. */
+const shape = computed(() => (typeof props.cut.outline === "string" ? props.cut.outline : null));
+const outlines = computed<{ value: Shape; label: string }[]>(() => [
   ...OUTLINES,
   ...(shelf.shelf?.motifs ?? []).map((m) => ({ value: m.key, label: m.name })),
 ]);
@@ -63,8 +66,12 @@ const use = computed(() => USES.find((u) => u.value === props.cut.use));
           >,
           <WordChoice
             :label="t('pieces.cutSentence.outline')"
-            :text="outlines.find((o) => o.value === cut.outline)?.label ?? cut.outline"
-            :value="cut.outline"
+            :text="
+              typeof cut.outline === 'string'
+                ? (outlines.find((o) => o.value === cut.outline)?.label ?? cut.outline)
+                : cut.outline.name
+            "
+            :value="shape"
             :choices="outlines"
             @choose="(outline) => set({ outline }, t('pieces.cutSentence.changeTheOutline'))"
         /></template>
