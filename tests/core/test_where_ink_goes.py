@@ -63,7 +63,7 @@ def test_each_opening_of_a_drawing_is_shaded_from_its_own_side() -> None:
     assert at(32) == pytest.approx(at(72), abs=0.03)
 
 
-SHADES: tuple[Shade | Towards, ...] = ("left", "right", "top", "bottom", "middle", "rim", 45.0, 200.0, Towards("o2"))
+SHADES: tuple[Shade | Towards, ...] = ("left", "right", "top", "bottom", "sides", "middle", "rim", 45.0, 200.0, Towards("o2"))
 
 
 @pytest.mark.parametrize("strongest", SHADES, ids=str)
@@ -83,7 +83,7 @@ def test_a_shade_is_full_where_it_is_strongest_and_gone_at_the_other_side(strong
             return
     laid = shaded(masks[sheet], strongest, GRID)
     degrees = {"left": 270.0, "right": 90.0, "top": 0.0, "bottom": 180.0}
-    if strongest in ("middle", "rim"):
+    if strongest in ("sides", "middle", "rim"):
         far = np.linspace(0, 9.5, 20)
         places = [(40 + d, 60.0) for d in (far if strongest == "middle" else far[::-1])]
     else:

@@ -51,6 +51,7 @@ def test_an_image_is_stamped_where_the_panel_is_tapped_moved_repeated_and_masked
     check_reachable(page)
 
     page.get_by_role("button", name="Paint inside").click()
+    choose(page, "in one ink")
     expect(page.locator("[data-chosen] .sentence")).to_contain_text("inside each fern of step")
     page.get_by_role("checkbox", name="Print 2").click()
     expect(page.locator("[data-chosen] .sentence")).to_contain_text("inside one of the fern prints")

@@ -57,3 +57,12 @@ export function withinScreen(lab: Lab): Lab {
 export function apart(one: Lab, other: Lab): number {
   return Math.hypot(one[0] - other[0], one[1] - other[1], one[2] - other[2]);
 }
+
+/** How light a colour of the screen is, 0..1: its luminance by the weights of sRGB (IEC 61966-2-1). */
+export function lightnessOf(hex: string): number {
+  const [r = 0, g = 0, b = 0] = [1, 3, 5].map((at) => {
+    const part = parseInt(hex.slice(at, at + 2), 16) / 255;
+    return part <= 0.04045 ? part / 12.92 : ((part + 0.055) / 1.055) ** 2.4;
+  });
+  return 0.2126 * r + 0.7152 * g + 0.0722 * b;
+}

@@ -17,6 +17,7 @@ export function shadeChoices(openings: readonly Opening[]): Choice[] {
       value: edge,
       label: t("logic.shade.strongestAtTheSide", { edge }),
     })),
+    { value: "sides", label: t("logic.shade.strongestAtBothSides"), hint: t("logic.shade.itLooksRound") },
     { value: "middle", label: t("logic.shade.strongestInTheMiddle"), hint: t("logic.shade.fadingToTheRim") },
     { value: "rim", label: t("logic.shade.strongestAlongTheRim"), hint: t("logic.shade.theMiddleLeftPale") },
     { value: "angle", label: t("logic.shade.strongestAtASideYou") },

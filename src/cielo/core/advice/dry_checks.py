@@ -142,7 +142,9 @@ def picked_up_wet(plan: Plan, table: Table) -> Iterator[Finding]:
     """The last step leaves something that takes the print of whatever touches it, and nothing says that it dries."""
     if any(isinstance(step, Prepare) and step.act == "mount" for step in plan.steps):
         return  # that it is mounted wet is told there
-    wet = [one for one in table.moments[-1].wet if one.of == "paste" and one.left_min > IN_THE_WAY_MIN]
+    drawn = {step.id for step in plan.steps if isinstance(step, Brush) and step.tool == "pen"}
+    still = [one for one in table.moments[-1].wet if one.of == "paste" and one.left_min > IN_THE_WAY_MIN]
+    wet = [one for one in still if one.step not in drawn]  # a pen leaves little, and that is seen to be wet
     if not wet:
         return
     last = max(wet, key=lambda one: one.left_min)

@@ -131,7 +131,8 @@ def judge(plan: Plan, supplies: Supplies | None = None) -> tuple[Finding, ...]:
     With supplies, what is missing of them or runs out within the batch too.
     """
     place: dict[str | None, int] = {None: -1, **{step.id: i for i, step in enumerate(plan.steps)}}
-    found = with_tried_remedies(checked(plan), checked)
+    all_of_it = _all_found(plan)
+    found = with_tried_remedies(_one_for_each_cause(all_of_it), all_of_it, _all_found)
     if supplies is not None:
         found = (*found, *not_on_shelf(plan, supplies))
     return tuple(sorted(found, key=lambda finding: (place[finding.step], finding.code)))
@@ -148,7 +149,10 @@ SAYS_IT_ALL: dict[str, tuple[str, ...]] = {
 
 def checked(plan: Plan) -> tuple[Finding, ...]:
     """What the checks find, check by check, one for each cause, their remedies not yet tried."""
-    found = _all_found(plan)
+    return _one_for_each_cause(_all_found(plan))
+
+
+def _one_for_each_cause(found: tuple[Finding, ...]) -> tuple[Finding, ...]:
     told = {(code, finding.step) for finding in found for code in SAYS_IT_ALL.get(finding.code, ())}
     return tuple(finding for finding in found if finding.step is None or (finding.code, finding.step) not in told)
 

@@ -13,11 +13,11 @@ from cielo.core.plan import Plan
 Judging = Callable[[Plan], tuple[Finding, ...]]
 
 
-def with_tried_remedies(findings: tuple[Finding, ...], judging: Judging) -> tuple[Finding, ...]:
-    """The findings of one plan, each with its remedy tried when it is asked for."""
+def with_tried_remedies(told: tuple[Finding, ...], found: tuple[Finding, ...], judging: Judging) -> tuple[Finding, ...]:
+    """The findings told of one plan, each with its remedy tried when it is asked for, against all that is ``found`` of it."""
     return tuple(
-        replace(finding, cure=partial(_tried, finding, findings, judging)) if finding.cure is not None else finding
-        for finding in findings
+        replace(finding, cure=partial(_tried, finding, found, judging)) if finding.cure is not None else finding
+        for finding in told
     )
 
 

@@ -11,9 +11,9 @@ from cielo.core.plan.images import Motif
 
 Edge = Literal["top", "bottom", "left", "right"]
 
-# Where something inked is strongest: at one side; at its middle, going out; at its rim, going in; or at the side that lies at an angle,
-# clockwise from the top.
-Shade = Edge | Literal["middle", "rim"] | Angle
+# Where something inked is strongest: at one side; at its left and right, so that it looks round; at its middle, going out; at its rim,
+# going in; or at the side that lies at an angle, clockwise from the top.
+Shade = Edge | Literal["sides", "middle", "rim"] | Angle
 
 Arrangement = Literal["scattered", "triangle"]
 

@@ -29,6 +29,9 @@ def shade_parts(strongest: Shade | Towards | None, openings: dict[str, str]) -> 
             yield Part(", strongest ")
             yield Part("towards", FIELD, "shade")
             yield Part(f" {called_openings([openings[opening]])}" if opening in openings else " an opening that is no more")
+        case "sides":
+            yield Part(", strongest at ")
+            yield Part("both its sides, the middle left pale", FIELD, "shade")
         case "middle" | "rim":
             yield Part(", strongest ")
             yield Part("in the middle, fading to its rim" if strongest == "middle" else "along its rim, the middle left pale",

@@ -1,4 +1,4 @@
-"""Some of a sheet's openings alone, and openings shaded from a side, their middle or their rim, as maps."""
+"""Some of a sheet's openings alone, and openings shaded from a side, both sides, their middle or their rim, as maps."""
 
 from dataclasses import dataclass, replace
 from math import cos, radians, sin
@@ -51,6 +51,9 @@ def shaded(shape: Mask, strongest: Shade | Towards, grid: Grid) -> Map:
         return np.asarray(
             np.clip(FROM_MIDDLE * depth if strongest == "middle" else 1.2 - FROM_MIDDLE * depth, 0, 1), dtype=np.float32
         )
+    if strongest == "sides":
+        aside = 2 * np.abs(frame.across_mm) / np.maximum(frame.width_mm, LEAST_MM)
+        return np.asarray(np.clip(1.3 * np.broadcast_to(aside, (grid.rows, grid.columns)) - 0.3, 0, 1), dtype=np.float32)
     if isinstance(strongest, Towards):
         panel = (grid.panel_width_mm, grid.panel_height_mm)
         other = next((o.shape.centroid for o in openings_of(shape, *panel) if o.key == strongest.opening), None)

@@ -7,6 +7,8 @@ import WordMenu from "../../components/word/WordMenu.vue";
 import { useDesk } from "../../composables/useDesk";
 import { panelSize } from "../../logic/panelSize";
 import { alongLine, centred, inARow, regionOf, shapeOf, withAnother, withoutLast } from "../../logic/prints";
+import { lightnessOf } from "../../logic/colour";
+import { type Filling, filling, inksFor, paints } from "../../logic/filling";
 import { newStepId } from "../../logic/steps";
 import { useShelf } from "../../stores/shelf";
 import PrintRefers from "./PrintRefers.vue";
@@ -110,25 +112,31 @@ function as(what: (typeof AS)[number]["value"]) {
     );
   else set({ stands: what === "neither" ? null : what }, t("step.printActions.sayHowItStands"));
 }
-function paintInside() {
-  const plan = desk.card?.plan;
-  const ink = plan?.inks.find((other) => !["powder", "clear", "white", "paste"].includes(other.kind));
-  if (!plan || !ink) return;
-  const id = newStepId(plan);
-  const step: Step = {
-    do: "brush",
-    id,
-    ink: ink.key,
-    tool: "dauber",
-    region: { over: "in-print", step: props.step.id, only: [], shaded_from: null },
-    touch: "light",
-    passes: 2,
-    onto: "dry",
-    fade: null,
-    seed: 1,
-  };
-  desk.push(t("step.printActions.paintInsideThePrints"), { do: "add-step", after: props.step.id, step });
-  emit("choose", id);
+const FILLINGS = [
+  { value: "one", label: t("step.printActions.inOneInk") },
+  { value: "foot", label: t("step.printActions.darkerAtTheFoot"), hint: t("step.printActions.lightFirst") },
+  {
+    value: "sides",
+    label: t("step.printActions.darkerAtBothSides"),
+    hint: t("step.printActions.itLooksRound"),
+  },
+  { value: "rim", label: t("step.printActions.darkerAlongTheRim"), hint: t("step.printActions.lightFirst") },
+  { value: "three", label: t("step.printActions.inThreeInks"), hint: t("step.printActions.fromTheFootUp") },
+] as const;
+const light = computed(() => {
+  const hex = (key: string) => desk.card?.reading.inks.find((ink) => ink.key === key)?.hex ?? "#000000";
+  return paints(desk.card?.plan.inks ?? [], (key) => lightnessOf(hex(key)));
+});
+const fillings = computed(() => FILLINGS.filter(({ value }) => inksFor(value) <= light.value.length));
+function paintInside(how: Filling) {
+  let after = props.step.id;
+  for (const layer of filling(props.step.id, how, light.value)) {
+    if (!desk.card) return;
+    const step = { ...layer, id: newStepId(desk.card.plan) };
+    desk.push(t("step.printActions.paintInsideThePrints"), { do: "add-step", after, step });
+    after = step.id;
+  }
+  emit("choose", after);
 }
 const choosing = ref(false);
 function fromShelf(design: string) {
@@ -174,7 +182,13 @@ drawings.onChange(async (files) => {
     >
       {{ t("step.printActions.cutItsOwnMask") }}
     </button>
-    <button type="button" class="word" @click="paintInside">{{ t("step.printActions.paintInside") }}</button>
+    <WordMenu
+      v-if="fillings.length"
+      :text="t('step.printActions.paintInside')"
+      :label="t('step.printActions.painted')"
+      :choices="fillings"
+      @choose="paintInside"
+    />
     <template v-if="print">
       <button type="button" class="word" :aria-expanded="choosing" @click="choosing = !choosing">
         {{ t("step.printActions.stampOneOfTheShelf") }}
