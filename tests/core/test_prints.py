@@ -300,7 +300,7 @@ def test_what_is_said_of_prints_names_places_sizes_and_ranks() -> None:
         "the snail, 1\u00a0in along its longer side, solid, its middle 2\u00a0in from the left and 3\u00a0in from the top, turned 15°"
         in said
     )
-    assert "inside each snail of step 1" in say(of, of.steps[2])
+    assert "inside the snail of step 1" in say(of, of.steps[2])
     thrown = plan(printed(Motifs("bird", 25.4, 4, 2.0)))
     step = thrown.steps[0]
     assert isinstance(step, Brush)

@@ -26,7 +26,7 @@ from cielo.core.plan import (
 )
 from cielo.core.sequence.lightness import SAME_LIGHTNESS
 from cielo.core.simulation.contact import TRACE
-from cielo.core.table.marks import covers_what_is_below, embosses, is_figure, is_in_print
+from cielo.core.table.marks import OPAQUE, covers_what_is_below, embosses, is_figure, is_in_print
 from cielo.core.table.purpose import purpose_of
 from cielo.core.table.table import Table
 from cielo.core.units import join_words
@@ -137,8 +137,10 @@ def _by_nature(plan: Plan, table: Table, step: Brush, met: list[Brush]) -> str:
         return _print_reason(plan, table, step)
     if covers_what_is_below(plan, step):
         if not met:
-            return f"{ink.name} covers whatever lies below it, so it may come when it is wanted."
-        return f"{ink.name} over {plan.ink(met[-1].ink).name}: it lies on top and covers what is there."
+            covers = "covers whatever lies below it" if ink.kind in OPAQUE else "meets nothing here"
+            return f"{ink.name} {covers}, so it may come when it is wanted."
+        hides = "it lies on top and covers what is there" if ink.kind in OPAQUE else "it comes last and stays as it falls"
+        return f"{ink.name} over {plan.ink(met[-1].ink).name}: {hides}."
     if isinstance(step.region, Halo):
         return (
             f"{ink.name} builds up against the {plan.mask(step.region.mask).called} while it lies there; when it "

@@ -92,8 +92,9 @@ def _masks(plan: Plan) -> Iterator[Rule]:
     lifts = {purpose_of(step).to: step.id for step in plan.steps if isinstance(step, LiftMask)}
     for lay in lays.values():
         if lay.id in lifts:
-            called = plan.mask(lay.mask).called
-            yield Rule(lay.id, lifts[lay.id], "mask", f"The {called} is laid before it is lifted.", Force.MEANT)
+            mask = plan.mask(lay.mask)
+            is_, it_is = ("are", "they are") if isinstance(mask, Tapes) else ("is", "it is")
+            yield Rule(lay.id, lifts[lay.id], "mask", f"The {mask.called} {is_} laid before {it_is} lifted.", Force.MEANT)
     for step in plan.steps:
         if isinstance(step, LayMask | LiftMask | Dry):
             continue

@@ -37,7 +37,7 @@ def fetch(plan: Plan, step: Step) -> str:
         case Brush():
             ink, tool = plan.ink(step.ink), TOOLS[step.tool]
             if ink.kind in RESIST_KINDS:
-                return f"watermark ink, {tool.name}, anti-static bag, {ink.name} powder, heat tool"
+                return f"watermark ink, {tool.name}, anti-static bag, {_powder(ink.name)}, heat tool"
             extra = {
                 "even": ", scrap paper to off-load on", "drops": ", a sheet to shield what stays clean",
                 "blots": ", mister", "print": ", scrap to stamp off on",
@@ -64,6 +64,11 @@ def fetch(plan: Plan, step: Step) -> str:
             return f"{len(step.spots)} {step.colour} {step.thing}, {with_}"
         case Dry():
             return {"air": "a clean flat place", "blot": "a sheet of blotting paper", "heat": "the heat tool"}[step.way]
+
+
+def _powder(name: str) -> str:
+    """A powder by its name, called one once."""
+    return name if "powder" in name.lower() else f"{name} powder"
 
 
 # Stock as light as this is mended with a white pen, L*.

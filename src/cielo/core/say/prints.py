@@ -11,6 +11,7 @@ from cielo.core.geometry.printing import called_prints, image_name, prints_of
 from cielo.core.geometry.spreading import SIZES, spread_motifs
 from cielo.core.plan import At, Brush, Face, InPrint, Motifs, Plan, Print, Words
 from cielo.core.say.part import Part, said, shown
+from cielo.core.say.places import say_places
 from cielo.core.say.shade import shade_parts
 from cielo.core.units import Units, inches, join_words
 
@@ -22,7 +23,7 @@ def printed_parts(plan: Plan, region: Print | Motifs | Words | InPrint) -> Itera
     """What is printed, or the prints that are gone into."""
     match region:
         case Print():
-            yield from _print(region, plan.units)
+            yield from _print(plan, region)
         case Motifs():
             yield from _motifs(region, plan.units)
         case Words():
@@ -31,8 +32,9 @@ def printed_parts(plan: Plan, region: Print | Motifs | Words | InPrint) -> Itera
             yield from _in_print(plan, region)
 
 
-def _print(region: Print, units: Units) -> Iterator[Part]:
+def _print(plan: Plan, region: Print) -> Iterator[Part]:
     """An image at its places."""
+    units = plan.units
     yield Part(": the ")
     yield Part(image_name(region.image), "region.image", "image")
     yield Part(", ")
@@ -55,6 +57,8 @@ def _print(region: Print, units: Units) -> Iterator[Part]:
     else:
         yield Part(", ")
         yield Part(f"at {len(region.places)} places", "region.places", "places")
+        if told := say_places(plan.card, [(at.x_mm, at.y_mm) for at in region.places], units):
+            yield Part(f" ({told})")
 
 
 def _place(at: At, units: Units) -> Iterator[Part]:
@@ -130,12 +134,16 @@ def _in_print(plan: Plan, region: InPrint) -> Iterator[Part]:
         if isinstance(printed, Brush) and isinstance(printed.region, Print | Motifs | Words)
         else "print"
     )
-    if region.only:
-        yield Part(" inside ")
+    words = isinstance(printed, Brush) and isinstance(printed.region, Words)
+    one = words or (isinstance(printed, Brush) and isinstance(printed.region, Print) and len(printed.region.places) == 1)
+    yield Part(" inside ")
+    if one and not region.only:
+        yield Part("the", "region.only", "prints")
+        yield Part(f" {what} of ")
+    elif region.only:
         yield Part(f"{'one' if len(region.only) == 1 else len(region.only)} of the", "region.only", "prints")
         yield Part(f" {what} prints of ")
     else:
-        yield Part(" inside ")
         yield Part("each", "region.only", "prints")
         yield Part(f" {what} of ")
     yield Part(f"step {plan.index_of(region.step) + 1}", "region.step", "printed")

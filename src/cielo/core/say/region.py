@@ -32,6 +32,7 @@ from cielo.core.plan import (
     span_mm,
 )
 from cielo.core.say.part import Part, said, shown
+from cielo.core.say.places import say_place
 from cielo.core.say.prints import printed_parts
 from cielo.core.say.shade import called_openings, shade_parts
 from cielo.core.say.words import (
@@ -87,6 +88,8 @@ def region_parts(plan: Plan, region: Region, step_id: str) -> Iterator[Part]:
             yield Part(", ")
             yield Part(said(region.width_mm, units), "region.width_mm", "length")
             yield Part(" wide")
+            begins, ends = (say_place(plan.card, *region.points[at], units) for at in (0, -1))
+            yield Part(f", from {begins} to {ends}")
         case Bare():
             yield Part(" where the stock is still bare")
         case WetArea():

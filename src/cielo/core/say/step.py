@@ -23,6 +23,7 @@ from cielo.core.plan import (
 )
 from cielo.core.plan.beside import OUTLINE
 from cielo.core.say.part import Part, said, say_minutes
+from cielo.core.say.places import say_places
 from cielo.core.say.putting_on import say_put_on
 from cielo.core.say.region import region_parts
 from cielo.core.say.words import (
@@ -40,6 +41,7 @@ from cielo.core.say.words import (
     WAY_WORDS,
     several,
 )
+from cielo.core.table.marks import sticks
 from cielo.core.table.table import Table, table_of
 from cielo.core.units import Units, join_words, say_fine
 
@@ -85,7 +87,7 @@ def _parts(table: Table, step: Step) -> Iterator[Part]:
         case LayMask():
             yield Part("Lay the ")
             yield Part(plan.mask(step.mask).called, "mask", "mask")
-            yield Part(" and press their edges down." if several(plan, step) else " and press its rim down.")
+            yield Part(_laid(plan, step))
         case LiftMask():
             yield Part("Lift the ")
             yield Part(plan.mask(step.mask).called, "mask", "mask")
@@ -110,6 +112,23 @@ def _parts(table: Table, step: Step) -> Iterator[Part]:
             yield Part(".")
 
 
+def _laid(plan: Plan, step: LayMask) -> str:
+    """How a sheet is made to lie still: pressed down where it sticks, held or weighted where it does not."""
+    mask = plan.mask(step.mask)
+    if several(plan, step):
+        return " and press their edges down."
+    if mask.held == "magnets":
+        return " and set the magnets on it."
+    if sticks(mask):
+        return " and press its rim down."
+    taped = mask.held is not None and mask.held != "hand"
+    return (
+        " and tape it down."
+        if taped or any(hold.mask == mask.key for hold in plan.holds)
+        else " and hold it down while you work."
+    )
+
+
 def _prepare(plan: Plan, step: Prepare) -> Iterator[Part]:
     match step.act:
         case "clean-tool":
@@ -117,7 +136,8 @@ def _prepare(plan: Plan, step: Prepare) -> Iterator[Part]:
             yield Part(TOOLS[step.tool or ""].name, "tool", "tool")
             yield Part(" before the next ink.")
         case "mount":
-            yield Part(f"Mount the panel on its mats and base{TURNED_WORDS[plan.card.turned_deg]}.")
+            on = "its mats and base" if plan.card.mats else "its base"
+            yield Part(f"Mount the panel on {on}{TURNED_WORDS[plan.card.turned_deg]}.")
         case "cut" if cuts := [cut.name for cut in plan.cuts if cut.use != "frame" and cut.key != OUTLINE]:
             yield Part(f"Cut {join_words([f'the {name}' for name in cuts])} out of it, now that it is dry.")
         case act:
@@ -203,6 +223,8 @@ def _stick_on(plan: Plan, step: StickOn) -> Iterator[Part]:
         yield Part(" from the left and ")
         yield Part(said(step.spots[0].y_mm, plan.units), "spots.0.y_mm", "length")
         yield Part(" from the top")
+    elif told := say_places(plan.card, [(spot.x_mm, spot.y_mm) for spot in step.spots], plan.units):
+        yield Part(f" ({told})")
     yield Part(".")
 
 
