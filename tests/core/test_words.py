@@ -253,3 +253,16 @@ def test_an_opening_goes_by_the_name_its_maker_gave_it() -> None:
     assert "strongest towards the folded leaf opening" in words
     assert by_place[second.key] in words
     assert is_one_thing(sheet, called)
+
+
+def test_what_is_to_hand_is_laid_out_once_and_nothing_is_told_twice() -> None:
+    for of in RIGHT:
+        lines = to_fetch(of)
+        hand = next((line for line in lines if line.startswith("To hand")), "")
+        things = hand.removeprefix("To hand, as they are used: ").rstrip(".").split(", ")
+        assert len(things) == len(set(things))
+        kinds = {of.ink(s.ink).kind for s in of.steps if isinstance(s, Brush)}
+        heats = any(isinstance(s, Dry) and s.way == "heat" for s in of.steps)
+        assert ("heat tool" in hand) == (heats or bool(kinds & {"powder", "clear"}))
+        assert ("anti-static bag" in hand) >= bool(kinds & {"powder", "clear"})
+        assert not any(line.startswith("Tools") for line in lines), "brushes are told with their inks"

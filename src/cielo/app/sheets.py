@@ -32,7 +32,8 @@ PROOF_DPI, FINISHED_DPI, PAGE_DPI = 40.0, 80.0, 110.0
 def run_sheet(plan: Plan, supplies: Supplies | None = None, notes: Sequence[Remembered] = ()) -> bytes:
     """The run sheet as PDF, the panel and every piece on it, with what she wanted to remember at its steps; the same plan, supplies and
     notes always give the same bytes."""
-    beside = [_made(plan_of_piece(plan, piece.key), None, _put_on(plan, piece)) for piece in pieces_made(plan)]
+    parts = [(piece, plan_of_piece(plan, piece.key)) for piece in pieces_made(plan)]
+    beside = [_made(own, None, _put_on(plan, piece), _tools(own)) for piece, own in parts]
     whole = _made(plan, supplies, _headed(plan), _to_lay_out(plan), notes)
     finished = (assembled_png(plan, FINISHED_DPI), *_front_mm(plan))
     return write_run_sheet([replace(whole, takes=takes(plan), finished=finished), *beside])
@@ -133,16 +134,20 @@ def _cut_from_it(piece: Piece, units: Units) -> str:
 
 def _to_lay_out(plan: Plan) -> list[str]:
     """What to lay out before the work: brushes with their inks, pieces with their sizes, tapes, the sheets to cut from."""
-    names = {ink.key: ink.name for ink in plan.inks}
-    tools = [f"{brush.name}: {', then '.join(names[key] for key in brush.inks)}" for brush in plan_brushes(plan).brushes]
-    others = {TOOLS[step.tool].name for step in plan.steps if isinstance(step, Brush | Water)}
-    tools += sorted(name for name in others if not any(tool.startswith(name) for tool in tools))
     pieces = [f"{piece.name}: {say_size(piece.width_mm, piece.height_mm, plan.units)}" for piece in pieces_of(plan)]
     tapes = [
         f"{plan.mask(key).called}: {' and '.join(dict.fromkeys(say_length(mm, plan.units) for mm in lengths))} each"
         for key, lengths in tape_lengths_mm(plan).items()
     ]
-    return [*tools, *pieces, *tapes, *_sheets(plan)]
+    return [*_tools(plan), *pieces, *tapes, *_sheets(plan)]
+
+
+def _tools(plan: Plan) -> list[str]:
+    """Each brush with its inks, and the other tools."""
+    names = {ink.key: ink.name for ink in plan.inks}
+    tools = [f"{brush.name}: {', then '.join(names[key] for key in brush.inks)}" for brush in plan_brushes(plan).brushes]
+    others = {TOOLS[step.tool].name for step in plan.steps if isinstance(step, Brush | Water)}
+    return [*tools, *sorted(name for name in others if not any(tool.startswith(name) for tool in tools))]
 
 
 def _sheets(plan: Plan) -> list[str]:

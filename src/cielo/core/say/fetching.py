@@ -86,21 +86,51 @@ def _for_what_strays(plan: Plan, step: Brush) -> str:
 
 
 def to_fetch(plan: Plan) -> tuple[str, ...]:
-    """What to lay out for a whole card, a line each, every thing in the order in which it is first used."""
-    inks, tools, laid, stuck = [], [], [], []
+    """What to lay out for a whole card, a line each, every thing once, in the order in which it is first used. Brushes with their inks are
+    told beside it, by which of them are shared (sequence.brushes)."""
+    inks, laid, stuck = [], [], []
+    hand: list[str] = []
     for step in plan.steps:
+        hand += _to_hand(plan, step)
         match step:
             case Brush():
                 inks.append(plan.ink(step.ink).name)
-                tools.append(TOOLS[step.tool].name)
-            case Water():
-                tools.append(TOOLS[step.tool].name)
             case LayMask():
                 laid.append(plan.mask(step.mask))
             case StickOn():
                 stuck.append(f"{len(step.spots)} {step.colour} {step.thing} of {say_fine(step.size_mm, plan.units)}")
-    rows = (("Inks", inks), ("Tools", tools), ("Masks and stencils", _sheets(laid)), ("To stick on, counted off", stuck))
+    rows = (("Inks", inks), ("Masks and stencils", _sheets(laid)), ("To stick on, counted off", stuck), ("To hand", hand))
     return tuple(f"{what}, as they are used: {', '.join(dict.fromkeys(names))}." for what, names in rows if names)
+
+
+def _to_hand(plan: Plan, step: Step) -> tuple[str, ...]:
+    """What else a step wants within reach, beside its ink, its tool and its sheet."""
+    match step:
+        case Brush() if plan.ink(step.ink).kind in RESIST_KINDS:
+            return ("anti-static bag", "watermark ink", "a tray for the powder", "heat tool")
+        case Dry(way="heat"):
+            return ("heat tool",)
+        case Dry(way="blot"):
+            return ("blotting paper",)
+        case Wipe():
+            return ("a damp cloth", "a dry cloth")
+        case WipeBeads():
+            return ("a dry cloth",)
+        case Water():
+            return ("clean water", *(("a cloth to blot with",) if step.blot else ()))
+        case Prepare(act="clean-tool"):
+            return ("a damp cloth",)
+        case Prepare(act="turn"):
+            return ()
+        case Prepare(act=act):
+            return (ACT_WORDS[act][1],)
+        case PutOn():
+            piece = piece_of(plan, step.piece)
+            return ("foam tape" if piece.raised_mm else "glue", *(("trimmer",) if piece.flush else ()))
+        case StickOn():
+            return ("a needle",) if step.thing == "drops" else ("tweezers",)
+        case _:
+            return ()
 
 
 def _sheets(laid: list[Mask]) -> list[str]:
