@@ -5,9 +5,12 @@ from dataclasses import replace
 from hypothesis import strategies as st
 
 from cielo.core.plan import (
+    At,
     Brush,
+    BuiltIn,
     Dry,
     Halo,
+    InPrint,
     Inside,
     LayMask,
     LiftMask,
@@ -16,12 +19,19 @@ from cielo.core.plan import (
     Patches,
     Plan,
     Prepare,
+    Print,
+    Refers,
     Region,
+    Spot,
     Step,
+    StickOn,
     Vignette,
     Water,
     Whole,
     WipeBeads,
+    insert_step,
+    new_step_id,
+    with_prints_as_referred,
 )
 from tests.core.test_every_check import INKS, MASKS, low, plan, top
 
@@ -74,3 +84,38 @@ def shuffled(of: Plan, order: list[int]) -> Plan:
     """The steps of a plan in another order; ``order`` is a permutation of at least as many numbers."""
     places = [i for i in order if i < len(of.steps)]
     return replace(of, steps=tuple(of.steps[i] for i in places))
+
+
+@st.composite
+def refilled(draw: st.DrawFn, of: Plan) -> Plan:
+    """A plan with prints added at any places among its steps: pressed again, without inking, behind another, painted inside; with what is
+    stuck on; turned on its base; with the panel turned round while it is worked on."""
+    image = Print(
+        BuiltIn(draw(st.sampled_from(["leaf", "moth", "snail"]))), 26.0, (At(60.0, 70.0),), draw(st.sampled_from([None, 0.8]))
+    )
+    first = Brush(new_step_id(of), draw(st.sampled_from(COLOURS)), "stamp", image, "first", 1, "dry")
+    added: list[Step] = [first]
+    for n, how in enumerate(draw(st.lists(st.sampled_from(["again", "uninked", "behind", "fill", "stick", "turn"]), max_size=3))):
+        key = f"s{200 + n}"
+        ink = draw(st.sampled_from(COLOURS))
+        beside = replace(image, places=(At(60.0, 70.0 + 40.0 * (how == "uninked")),))
+        match how:
+            case "fill":
+                added.append(
+                    Brush(key, ink, "dauber", InPrint(first.id, (), draw(st.sampled_from([None, "sides", "bottom"]))), "light", 2)
+                )
+            case "stick":
+                added.append(
+                    StickOn(
+                        key, draw(st.sampled_from(["gems", "drops"])), "gold", 4.0, 1.5, (Spot(20.0, 20.0), Spot(90.0, 150.0))
+                    )
+                )
+            case "turn":
+                added.append(Prepare(key, "turn"))
+            case relation:
+                added.append(Brush(key, ink, "stamp", beside, "first", 1, "dry", refers=Refers(first.id, relation)))  # type: ignore[arg-type]
+    for step in added:
+        at = draw(st.integers(0, len(of.steps)))
+        of = insert_step(of, step, of.steps[at].id if at < len(of.steps) else None)
+    card = replace(of.card, turned_deg=draw(st.sampled_from([0, 0, 90, 180])))
+    return with_prints_as_referred(replace(of, card=card))

@@ -7,6 +7,7 @@ import numpy as np
 from shapely import box
 from shapely.geometry.base import BaseGeometry
 
+from cielo.core.advice.difference_made import COUNTS, SEES, made_at_once
 from cielo.core.advice.finding import Finding, Place
 from cielo.core.advice.looking import after, area, both, brushings, moved_before, offered, strongest, with_step
 from cielo.core.geometry.lettering import words_shape
@@ -16,22 +17,14 @@ from cielo.core.keeping import kept
 from cielo.core.materials import TOOLS, TRANSPARENT_KINDS, Ink, Paper
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.layering import lab_of_stack
-from cielo.core.optics.spectra import lab_from_xyz
 from cielo.core.plan import Brush, InPrint, Plan, Print, Words, move_step, without_steps
 from cielo.core.plan.beside import OUTLINE
 from cielo.core.sequence.lightness import SAME_LIGHTNESS, lightness_on
-from cielo.core.simulation.grid import grid_of
-from cielo.core.simulation.maps import layings
-from cielo.core.simulation.run import panel_xyz
 from cielo.core.table.marks import covers_what_is_below, embosses, is_figure
 from cielo.core.table.purpose import purpose_of
 from cielo.core.table.table import Table
 from cielo.core.units import join_words
 
-# Where the eye sees no more colour, CIEDE2000 (the table's design, section 1).
-SEES = 2.0
-# Of a laying the part that counts: where it is at least this strong. Judgement.
-COUNTS = 0.15
 # A print of which so much is covered is spoilt. Judgement.
 SPOILT = 0.12
 # Of words so much lost is the end of a letter; of an image so much, and it lies beside the panel. Judgement.
@@ -57,7 +50,7 @@ def light_over_dark_vanishes(plan: Plan, table: Table) -> Iterator[Finding]:
         covered = np.max([table.maps[s.id] for s in dark], axis=0) > COUNTS
         if np.count_nonzero(laid & covered) < 0.9 * np.count_nonzero(laid):
             continue  # it is seen beside the dark, and goes over it only where they meet
-        seen = _change_seen(plan, step)
+        seen = made_at_once(plan, step)
         if seen >= SEES:
             continue
         name, under = plan.ink(step.ink).name, plan.ink(dark[-1].ink).name
@@ -84,20 +77,6 @@ def _opaque(plan: Plan, lightness: float) -> list[Ink]:
     """Inks of the plan that are seen on a dark ground, those nearest to a lightness first."""
     seen = [ink for ink in plan.inks if ink.kind in ("white", "metallic")]
     return sorted(seen, key=lambda ink: abs(lightness_on(plan.stock.paper, ink) - lightness))
-
-
-# What a laying changes is read off a picture of this resolution.
-READING_PIXELS_PER_INCH = 10
-
-
-def _change_seen(plan: Plan, step: Brush) -> float:
-    """How much a laying changes the picture where it lies, CIEDE2000: nine tenths of its places change no more."""
-    at, grid = plan.index_of(step.id), grid_of(plan.card, READING_PIXELS_PER_INCH)
-    laid = layings(replace(plan, steps=plan.steps[: at + 1]), grid)[-1].strength > COUNTS
-    if not laid.any():
-        return SEES
-    before, after = (lab_from_xyz(panel_xyz(plan, grid, n)[laid]) for n in (at, at + 1))
-    return float(np.percentile(ciede2000(before, after), 90))
 
 
 def _surely_seen(plan: Plan, step: Brush, dark: list[Brush]) -> bool:

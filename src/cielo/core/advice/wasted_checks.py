@@ -5,27 +5,20 @@ layings that later ones lie over almost everywhere, so heavily that they may wel
 """
 
 from collections.abc import Iterator
-from dataclasses import replace
 
 import numpy as np
 
+from cielo.core.advice.difference_made import SEES, left_at_the_end
 from cielo.core.advice.finding import Finding
 from cielo.core.advice.looking import after, brushings, offered, strongest
-from cielo.core.optics.difference import ciede2000
-from cielo.core.optics.spectra import lab_from_xyz
 from cielo.core.plan import Bare, Brush, Dry, InPrint, Plan, WetArea, without_steps
 from cielo.core.sequence.lightness import lightness_on
 from cielo.core.simulation.contact import TRACE
-from cielo.core.simulation.grid import grid_of
-from cielo.core.simulation.run import panel_xyz
 from cielo.core.table.marks import OPAQUE, embosses, is_figure
 from cielo.core.table.table import Table
 
-# Where the eye sees no more colour, CIEDE2000; so few of its places may change more. Judgement.
-SEES, FEW = 2.0, 0.02
 # A laying that later ones lie over on so much of it may be hidden: at so many full applications, darker by so much of L*. Judgement.
 HIDDEN, HEAVY, DARKER = 0.95, 1.2, 25.0
-READING_PIXELS_PER_INCH = 10
 
 
 def wasted_ink(plan: Plan, table: Table) -> Iterator[Finding]:
@@ -33,7 +26,7 @@ def wasted_ink(plan: Plan, table: Table) -> Iterator[Finding]:
     for step in brushings(plan):
         if embosses(plan, step) or is_figure(step) or _is_leant_on(plan, step) or not _may_be_hidden(plan, table, step):
             continue
-        change = _change_made(plan, step)
+        change = left_at_the_end(plan, step)
         if change >= SEES:
             continue
         name = plan.ink(step.ink).name
@@ -77,14 +70,6 @@ def _may_be_hidden(plan: Plan, table: Table, step: Brush) -> bool:
         if ink.kind in OPAQUE or lightness_on(plan.stock.paper, ink) < light - DARKER:
             over = over + table.maps[later.id]
     return bool((over[laid] >= HEAVY).mean() >= HIDDEN)
-
-
-def _change_made(plan: Plan, step: Brush) -> float:
-    """How much the finished panel changes without a laying where it lies, CIEDE2000: all but a few of its places change no more."""
-    grid = grid_of(plan.card, READING_PIXELS_PER_INCH)
-    bare = replace(plan, steps=tuple(other for other in plan.steps if other is not step))
-    there, without = (lab_from_xyz(panel_xyz(of, grid)) for of in (plan, bare))
-    return float(np.percentile(ciede2000(there, without), 100 * (1 - FEW)))
 
 
 def _its_wait(plan: Plan, step: Brush) -> set[str]:
