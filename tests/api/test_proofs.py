@@ -7,7 +7,7 @@ from fastapi.testclient import TestClient
 
 from cielo.app.pictures import panel_png
 from cielo.app.proofs import proof_keys
-from cielo.core.plan import Brush, Plan
+from cielo.core.plan import Brush, Plan, PutOn
 from cielo.demo.cards import demo_plans
 
 DEMO = demo_plans()
@@ -18,8 +18,15 @@ def test_keys_change_where_the_picture_does_and_nowhere_else(plan: Plan) -> None
     """Of every brushing of every demo card, one pass more: earlier proofs keep their keys, and an equal key is an equal picture."""
     keys = proof_keys(plan)
     assert len(set(keys)) == len(keys) == len(plan.steps) + 1
-    named = replace(plan, title="Another", wishes=(), pieces=(), focal=(), cuts=())
-    assert proof_keys(named) == keys
+    assert proof_keys(replace(plan, title="Another", wishes=(), focal=(), cuts=())) == keys
+    put_on = {step.piece: n for n, step in enumerate(plan.steps) if isinstance(step, PutOn)}
+    beside = replace(plan, pieces=tuple(piece for piece in plan.pieces if piece.key in put_on))
+    assert proof_keys(beside) == keys, "what is never put on the panel is not seen on it"
+    for piece in beside.pieces:
+        turned = replace(beside, pieces=tuple(replace(p, angle_deg=p.angle_deg + 5) if p is piece else p for p in beside.pieces))
+        after, at = proof_keys(turned), put_on[piece.key] + 1
+        assert after[:at] == keys[:at]
+        assert after[at] != keys[at]
     brushes = [n for n, step in enumerate(plan.steps) if isinstance(step, Brush)]
     for n in brushes:
         step = plan.steps[n]

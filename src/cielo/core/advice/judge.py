@@ -48,6 +48,7 @@ CHECKS: dict[str, Check] = {
     "loose-middle": stencil_checks.loose_middle,
     "ink-through-neighbour": stencil_checks.ink_through_neighbour,
     "unwiped-mask": order_checks.unwiped_mask,
+    "wipe-for-the-next": order_checks.sheet_for_the_next_card,
     "without-its-stencil": order_checks.without_its_stencil,
     "mask-left-on": order_checks.mask_left_on,
     "lays-nothing": order_checks.lays_nothing,

@@ -1,4 +1,4 @@
-"""Checks on the order of work: dark-before-light, unwiped-mask, without-its-stencil, mask-left-on, lays-nothing."""
+"""Checks on the order of work: dark-before-light, unwiped-mask, wipe-for-the-next, without-its-stencil, mask-left-on, lays-nothing."""
 
 from collections.abc import Iterator
 from dataclasses import replace
@@ -81,7 +81,6 @@ def _light_to_dark(plan: Plan, pale: Brush, dark: Brush) -> Iterator[Remedy]:
 
 def unwiped_mask(plan: Plan, table: Table) -> Iterator[Finding]:
     """A sheet still carries an ink that would spoil the next one."""
-    yield from sheet_for_the_next_card(plan, table)
     for mask, before, after in missing_wipes(plan, table):
         name = plan.mask(mask).called
         carries = "carry" if isinstance(plan.mask(mask), Tapes) else "carries"
@@ -120,7 +119,7 @@ def sheet_for_the_next_card(plan: Plan, table: Table) -> Iterator[Finding]:
         off = next((s for s in reversed(plan.steps) if isinstance(s, LiftMask) and thing_of(plan, s.mask) == key), None)
         wiped = insert_step(plan, Wipe(new_step_id(plan), mask.key), off.id if off else None)
         yield Finding(
-            "unwiped-mask",
+            "wipe-for-the-next",
             "remind",
             off.id if off else last,
             f"Of several cards: the {mask.called} comes to the next one with {plan.ink(ink.ink).name} on it.",

@@ -15,6 +15,7 @@ from cielo.core.plan import (
     Purpose,
     StickOn,
     Tapes,
+    Water,
     Wipe,
     insert_step,
     new_step_id,
@@ -115,9 +116,8 @@ def _with_dryings(plan: Plan, was: Plan) -> tuple[Plan, Added]:
                 plan = replace(plan, steps=(*plan.steps[:waits], longer, *plan.steps[waits + 1 :]))
             else:
                 over = tuple(one.step for one in moment.wet)
-                stuck = {other.id for other in plan.steps if isinstance(other, StickOn)}  # glue and drops foam up under heat
-                in_the_air = moment.lying or any(one.of == "alcohol" or one.part or one.step in stuck for one in wet)
-                in_the_air = in_the_air or left <= SHORT_MIN
+                in_the_air = moment.lying or left <= SHORT_MIN or any(_not_for_heat(plan, one) for one in moment.wet)
+                in_the_air = in_the_air or any(one.part for one in wet)
                 way: DryingWay = "air" if in_the_air else "heat"
                 dry = Dry(
                     new_step_id(_ids(plan, was)), way, in_half_minutes(left / FASTER[way]), purpose=Purpose(over=over, to=step.id)
@@ -129,6 +129,17 @@ def _with_dryings(plan: Plan, was: Plan) -> tuple[Plan, Added]:
             moments = walk(plan, contact)
         at += 1
     return plan, added
+
+
+def _not_for_heat(plan: Plan, wet: Wet) -> bool:
+    """Whether the heat tool would harm what is wet: solvent burns, drops run before its wind, glue and what sets foams up."""
+    if wet.of == "alcohol" or wet.part:
+        return wet.of == "alcohol"
+    laid = plan.steps[plan.index_of(wet.step)]
+    thrown = (
+        isinstance(laid, Brush | Water) and TOOLS[laid.tool].texture == "drops" and not (isinstance(laid, Water) and laid.blot)
+    )
+    return isinstance(laid, StickOn) or thrown
 
 
 def _waits_already(plan: Plan, at: int, wet: Sequence[Wet], moments: Sequence[Moment]) -> int | None:
