@@ -49,6 +49,14 @@ const name = ref<{ focus(): void } | null>(null);
 watch(name, (field) => field?.focus());
 
 const panel = computed(() => panelOf(sizes.value, shelf.shelf?.formats ?? []));
+/** The size as the server is asked by it. */
+const wishSize = computed(() => {
+  const { format, across, panel: own } = sizes.value;
+  const rim = 25.4 / 4;
+  return format && !across && !own
+    ? { format }
+    : { width_mm: panel.value.width + rim, height_mm: panel.value.height + rim };
+});
 const shownSize = computed(() => {
   const { format, across, panel: own } = sizes.value;
   const rim = 25.4 / 4;
@@ -89,13 +97,7 @@ function chooseGround(key: string, suited: string[]) {
 const warned = useAsked(
   (signal) => {
     if (!ready.value || !stock.value) return null;
-    const { format, across, panel: own } = sizes.value;
-    const rim = 25.4 / 4;
-    const size =
-      format && !across && !own
-        ? { format }
-        : { width_mm: panel.value.width + rim, height_mm: panel.value.height + rim };
-    const query = { stock: stock.value, ink: inks.value, ...size };
+    const query = { stock: stock.value, ink: inks.value, ...wishSize.value };
     return ask("get", "/api/grounds/{ground}/warnings", {
       params: { path: { ground: ground.value }, query },
       signal,
@@ -140,13 +142,6 @@ const asked = () => ({
   ...asBody(sizes.value),
   stock: stock.value,
   inks: inks.value,
-});
-const wishSize = computed(() => {
-  const { format, across, panel: own } = sizes.value;
-  const rim = 25.4 / 4;
-  return format && !across && !own
-    ? { format }
-    : { width_mm: panel.value.width + rim, height_mm: panel.value.height + rim };
 });
 /** A ground that answers a wish is begun at once, in its own inks. */
 async function takeWish(proposed: Schemas["ProposedOut"]) {
