@@ -128,11 +128,15 @@ def _is_same(one: Seen, other: Seen) -> bool:
     if one.kind != other.kind or one.name != other.name:
         return False
     a, b = one.shape.bounds, other.shape.bounds
-    return all(abs(x - y) <= SAME_MM for x, y in zip(a, b, strict=True)) and _turned_apart(one, other) <= SAME_DEG
+    return (
+        all(abs(x - y) <= SAME_MM for x, y in zip(a, b, strict=True))
+        and turned_apart(one.turned_deg, other.turned_deg) <= SAME_DEG
+    )
 
 
-def _turned_apart(one: Seen, other: Seen) -> float:
-    return abs((one.turned_deg - other.turned_deg + 180) % 360 - 180)
+def turned_apart(one_deg: float, other_deg: float) -> float:
+    """How far two things are turned from each other, degrees, 0..180."""
+    return abs((one_deg - other_deg + 180) % 360 - 180)
 
 
 def _put_on(thing: Seen, piece: Piece) -> dict[str, object]:

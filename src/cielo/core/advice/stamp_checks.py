@@ -19,6 +19,7 @@ from cielo.core.advice.looking import (
     strongest,
     with_step,
 )
+from cielo.core.advice.seen import SAME_DEG, SAME_MM, turned_apart
 from cielo.core.geometry.printing import MASK_MARGIN_MM, finest_mm, mask_of_prints, moved
 from cielo.core.materials import TOOLS, TRANSPARENT_KINDS
 from cielo.core.plan import (
@@ -141,7 +142,7 @@ def _one_behind_the_other(plan: Plan, first: Brush, then: Brush) -> Iterator[Rem
 def front_after_back(plan: Plan, table: Table) -> Iterator[Finding]:
     """The front figure comes after the one behind it, without a mask."""
     for first, then in _overlaps(plan, table):
-        if not is_in_front(then) or is_in_front(first):
+        if not _stands_before(then, first) and (not is_in_front(then) or is_in_front(first)):
             continue
         if plan.ink(then.ink).kind not in TRANSPARENT_KINDS:
             continue
@@ -240,9 +241,8 @@ def not_tried(plan: Plan, table: Table) -> Iterator[Finding]:
         return
 
 
-# The same image again so near to where it was is the same thing meant twice; a hair's breadth beside it no eye sees, mm.
-SLIPS_MM, NO_SLIP_MM = 2.0, 0.3
-SLIPS_DEG, NO_SLIP_DEG = 4.0, 0.5
+# A hair's breadth beside itself, or turned from it, no eye sees, mm and degrees. Judgement.
+NO_SLIP_MM, NO_SLIP_DEG = 0.3, 0.5
 
 
 def _slip(first: Brush, then: Brush) -> tuple[float, float] | None:
@@ -253,7 +253,7 @@ def _slip(first: Brush, then: Brush) -> tuple[float, float] | None:
     if isinstance(one, Words) and isinstance(two, Words):
         if replace(one, x_mm=0.0, y_mm=0.0, angle_deg=0.0) != replace(two, x_mm=0.0, y_mm=0.0, angle_deg=0.0):
             return None
-        apart, turned = [hypot(one.x_mm - two.x_mm, one.y_mm - two.y_mm)], [_turned(one.angle_deg, two.angle_deg)]
+        apart, turned = [hypot(one.x_mm - two.x_mm, one.y_mm - two.y_mm)], [turned_apart(one.angle_deg, two.angle_deg)]
     elif isinstance(one, Print) and isinstance(two, Print) and len(one.places) == len(two.places):
         if (one.image, one.size_mm) != (two.image, two.size_mm):
             return None
@@ -261,15 +261,11 @@ def _slip(first: Brush, then: Brush) -> tuple[float, float] | None:
         if any((a.flipped, a.size_mm) != (b.flipped, b.size_mm) for a, b in pairs):
             return None
         apart = [hypot(a.x_mm - b.x_mm, a.y_mm - b.y_mm) for a, b in pairs]
-        turned = [_turned(a.angle_deg, b.angle_deg) for a, b in pairs]
+        turned = [turned_apart(a.angle_deg, b.angle_deg) for a, b in pairs]
     else:
         return None
-    slips = max(apart) <= SLIPS_MM and max(turned) <= SLIPS_DEG and (max(apart) > NO_SLIP_MM or max(turned) > NO_SLIP_DEG)
+    slips = max(apart) <= SAME_MM and max(turned) <= SAME_DEG and (max(apart) > NO_SLIP_MM or max(turned) > NO_SLIP_DEG)
     return (max(apart), max(turned)) if slips else None
-
-
-def _turned(one_deg: float, other_deg: float) -> float:
-    return abs((one_deg - other_deg + 180) % 360 - 180)
 
 
 def slipped_print(plan: Plan, table: Table) -> Iterator[Finding]:

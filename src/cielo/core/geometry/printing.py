@@ -59,8 +59,17 @@ LOSES_ITS_FINE, FINELY, HALVINGS = 0.15, 0.4, 9
 def finest_share(image: Image) -> float:
     """How wide the finest parts of an image are, as a share of its longer side: the width at which the opening of mathematical morphology
     (worn away by half of it and grown again) first takes ``LOSES_ITS_FINE`` of its area; 0..``FINELY``."""
-    shape = image_shape(image)
-    low, high = 0.0, FINELY
+    return _finest(image_shape(image), FINELY)
+
+
+@kept
+def _finest_of_words(words: Words) -> float:
+    """As finest_share, of letters, mm."""
+    return _finest(words_shape(words), FINELY * words.height_mm)
+
+
+def _finest(shape: BaseGeometry, widest: float) -> float:
+    low, high = 0.0, widest
     for _ in range(HALVINGS):
         width = (low + high) / 2
         left = shape.buffer(-width / 2).buffer(width / 2).area
@@ -69,15 +78,14 @@ def finest_share(image: Image) -> float:
 
 
 def finest_mm(region: Printed) -> float:
-    """How wide the finest parts of what is stamped are, mm: its line, or the narrow parts of its image; of letters an eighth of their
-    capitals, as wide as the thin strokes of the faces that are printed here are at least."""
+    """How wide the finest parts of what is stamped are, mm: its line, or the narrow parts of its image or letters."""
     match region:
         case Print():
             return region.line_mm or region.size_mm * finest_share(region.image)
         case Motifs():
             return region.size_mm * finest_share(BuiltIn(region.motif))
         case Words():
-            return region.height_mm / 8
+            return _finest_of_words(region)
 
 
 def image_name(image: Image) -> str:
