@@ -55,7 +55,7 @@ def take(page: Page, address: str) -> None:
     page.screenshot(path=OUT / "bench.png")
     page.goto(address)
     page.get_by_text("Cool border", exact=True).click()
-    page.get_by_role("link", name="circle").click()
+    page.get_by_role("link", name="circle", exact=True).click()
     page.wait_for_selector("[data-test=panel]")
     page.get_by_role("button", name="the whole card").click()
     page.wait_for_selector("[data-test=together]")
