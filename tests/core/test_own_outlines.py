@@ -13,6 +13,7 @@ from cielo.core.geometry.putting_on import piece_shape
 from cielo.core.geometry.shapes import inside_of, shape_of_cut
 from cielo.core.plan import Cut, EdgeMask, OwnImage, Piece, Plan, Profile, ensure_sound, with_all_put_on
 from cielo.core.table.purpose import settled
+from cielo.errors import BadInput
 from cielo.exchange.plan_file import read_plan, write_plan
 from tests.core.test_every_check import MASKS, SMOOTH, lay, plan
 
@@ -47,3 +48,17 @@ def test_a_hill_is_cut_as_the_panels_own_mask_runs(profile: Profile, key: str) -
     assert shape.symmetric_difference(seen).area < 0.02 * shape.area
     assert read_plan(write_plan(put)) == put
     assert any(cut.name == "hill" and cut.cuts for cut in pieces_of(put))
+
+
+def test_an_outline_of_more_points_than_can_be_drawn_is_refused_wherever_it_stands() -> None:
+    ring = tuple((float(n % 50), float(n // 50)) for n in range(2000))
+    crowd = OwnImage("crowd", (ring, ring))
+    piece = Piece("piece-1", "crowd", SMOOTH, 30.0, 30.0, 60.0, 60.0, crowd)
+    cut = Cut("c", "crowd", "spotlight", crowd, 60.0, 70.0, 30.0, 30.0)
+    for wrong, field in (
+        (replace(plan(lay("blue")), pieces=(piece,)), "pieces[0]"),
+        (replace(plan(lay("blue")), cuts=(cut,)), "cuts[0]"),
+    ):
+        with pytest.raises(BadInput, match="4000 points") as refused:
+            ensure_sound(wrong)
+        assert (refused.value.field or "").startswith(field)

@@ -8,21 +8,14 @@ import numpy as np
 from cielo.core.advice.finding import Finding, Place
 from cielo.core.advice.looking import NO_STAMP_INK, brushings, offered, panel_size, with_step
 from cielo.core.advice.seen import made_together
-from cielo.core.geometry.printing import called_prints, print_shape
+from cielo.core.geometry.printing import called_prints, print_shape, with_own_mask
 from cielo.core.plan import (
     Brush,
-    Drawn,
     Focal,
-    LayMask,
-    LiftMask,
     Motifs,
     Plan,
     Print,
-    Purpose,
     Words,
-    free_key,
-    insert_step,
-    new_step_id,
 )
 from cielo.core.sequence.lightness import lightness_on
 from cielo.core.simulation.contrast import LOST, READABLE, FocalReading, read_focal, read_prints
@@ -102,18 +95,10 @@ ROUND_IT_MM = 4.0
 
 
 def _on_bare_card(plan: Plan, step: Brush) -> Plan | None:
-    """The plan with a scrap mask over the place of a print from the beginning until it is printed; None for what is thrown all over."""
+    """The plan with the place of a print, and some card round it, masked until it is printed; None for what is thrown all over."""
     if not isinstance(step.region, Print | Words):
         return None
-    left, top, right, bottom = print_shape(step.region, *panel_size(plan), step.seed).buffer(ROUND_IT_MM).bounds
-    x, y = round((left + right) / 2, 1), round((top + bottom) / 2, 1)
-    half = (round((right - left) / 2, 1), round((bottom - top) / 2, 1))
-    ring = ((-half[0], -half[1]), (half[0], -half[1]), (half[0], half[1]), (-half[0], half[1]))
-    key = free_key("scrap", [mask.key for mask in plan.masks])
-    masked = replace(plan, masks=(*plan.masks, Drawn(key, "scrap", x, y, (ring,), keeps="inside")))
-    lay = LayMask(new_step_id(masked), key)
-    masked = insert_step(masked, lay, plan.steps[0].id)
-    return insert_step(masked, LiftMask(new_step_id(masked), key, purpose=Purpose(to=lay.id)), step.id)
+    return with_own_mask(plan, step.id, plan.steps[0].id, step.id, ROUND_IT_MM)
 
 
 def _other_inks(plan: Plan, piece: Focal) -> Iterator[tuple[str, Plan]]:
@@ -149,7 +134,15 @@ ACROSS, DOWN = 3, 7
 def _elsewhere(plan: Plan, x_mm: float, y_mm: float, wide_mm: float, tall_mm: float) -> list[tuple[float, float]]:
     """Places on the panel where something so large lies whole, the nearest to where it was first."""
     width, height = panel_size(plan)
-    xs = np.linspace(wide_mm / 2 + ROUND_IT_MM, width - wide_mm / 2 - ROUND_IT_MM, ACROSS) if wide_mm < width - 8 else [x_mm]
-    ys = np.linspace(tall_mm / 2 + ROUND_IT_MM, height - tall_mm / 2 - ROUND_IT_MM, DOWN) if tall_mm < height - 8 else [y_mm]
+    xs = (
+        np.linspace(wide_mm / 2 + ROUND_IT_MM, width - wide_mm / 2 - ROUND_IT_MM, ACROSS)
+        if wide_mm < width - 2 * ROUND_IT_MM
+        else [x_mm]
+    )
+    ys = (
+        np.linspace(tall_mm / 2 + ROUND_IT_MM, height - tall_mm / 2 - ROUND_IT_MM, DOWN)
+        if tall_mm < height - 2 * ROUND_IT_MM
+        else [y_mm]
+    )
     places = {(round(float(x), 1), round(float(y), 1)) for x in (x_mm, *xs) for y in ys}
     return sorted(places, key=lambda at: (abs(at[0] - x_mm) + abs(at[1] - y_mm), at))

@@ -7,11 +7,11 @@ import numpy as np
 from numpy.typing import NDArray
 
 from cielo.core.advice.finding import Finding, Place
-from cielo.core.advice.looking import TOO_SMALL, area, brushings, offered, panel_size, strongest, with_step
+from cielo.core.advice.looking import NO_STAMP_INK, TOO_SMALL, area, brushings, offered, panel_size, strongest, with_step
 from cielo.core.geometry.lettering import words_shape
 from cielo.core.geometry.masks import distance_to_cover_mm
 from cielo.core.geometry.putting_on import piece_shape
-from cielo.core.materials import RESIST_KINDS, TOOLS, Surface
+from cielo.core.materials import TOOLS, Surface
 from cielo.core.optics.spectra import lab_from_xyz
 from cielo.core.plan import (
     TOUCH_STRENGTH,
@@ -187,8 +187,8 @@ def _in_fewer(plan: Plan, worked: list[Brush]) -> Iterator[tuple[str, Plan]]:
 
 
 def _deeper(plan: Plan, inked: list[Brush]) -> Iterator[tuple[str, Plan]]:
-    """One of the layings in the darkest of the plan's inks, or kept to one side of the panel."""
-    able = [ink for ink in plan.inks if ink.kind not in (*RESIST_KINDS, "paste", "white")]
+    """One of the layings in one of the darkest of the plan's inks, or paler, or round the edges alone."""
+    able = [ink for ink in plan.inks if ink.kind not in (*NO_STAMP_INK, "white")]
     for ink in sorted(able, key=lambda ink: (lightness_on(plan.stock.paper, ink), ink.key))[:2]:
         for step in reversed(inked):
             if step.ink != ink.key:

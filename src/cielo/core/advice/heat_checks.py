@@ -5,10 +5,11 @@ from collections.abc import Iterator
 
 from cielo.core.advice.finding import Finding, Remedy
 from cielo.core.advice.looking import add_before, brushings, offered, strongest, with_step
-from cielo.core.materials import FASTER, TOOLS, Ink
-from cielo.core.plan import Brush, Dry, Plan, Tapes, Water, without_steps
+from cielo.core.materials import FASTER, Ink
+from cielo.core.plan import Brush, Dry, Plan, Tapes, without_steps
 from cielo.core.sequence.drying import in_half_minutes
 from cielo.core.sequence.lightness import lightness_on
+from cielo.core.table.needs import stands_in_drops
 from cielo.core.table.table import Table
 
 # Kinds that dry into a sheet and not in the air: on one that takes nothing up they stay open. Common practice, no source.
@@ -68,20 +69,13 @@ def heat_on_synthetic(plan: Plan, table: Table) -> Iterator[Finding]:
         )
 
 
-# Drops that still want so long stand on the panel, minutes. Judgement.
-STANDS_MIN = 1.0
-
-
 def heat_on_drops(plan: Plan, table: Table) -> Iterator[Finding]:
     """The heat tool comes to drops of ink or water that stand there."""
     for step in _heated(plan):
         for wet in table.before(step).wet:
             laid = plan.steps[plan.index_of(wet.step)]
-            thrown = isinstance(laid, Brush | Water) and TOOLS[laid.tool].texture == "drops"
-            blotted = isinstance(laid, Water) and laid.blot
-            if not thrown or blotted or wet.of == "alcohol" or wet.left_min < STANDS_MIN:
-                continue
-            assert isinstance(laid, Brush | Water)
+            if not stands_in_drops(plan, wet) or wet.of == "alcohol":
+                continue  # of solvent worse is told
             what = plan.ink(laid.ink).name if isinstance(laid, Brush) else "water"
             yield Finding(
                 "heat-on-drops",

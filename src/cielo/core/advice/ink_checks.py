@@ -6,7 +6,7 @@ from dataclasses import replace
 import numpy as np
 
 from cielo.core.advice.finding import Finding, Place, Remedy
-from cielo.core.advice.looking import offered
+from cielo.core.advice.looking import NO_STAMP_INK, offered
 from cielo.core.materials import RESIST_KINDS, TOOLS
 from cielo.core.optics.difference import ciede2000
 from cielo.core.plan import Brush, Plan, replace_step, without_steps
@@ -67,7 +67,7 @@ def _where_it_shows(plan: Plan, step: Brush) -> Iterator[tuple[str, Plan]]:
     """Every laying of an ink in one that covers, or in one that is seen on the stock; or without it."""
     laid = [other for other in plan.steps if isinstance(other, Brush) and other.ink == step.ink]
     paper, name = plan.stock.paper, plan.ink(step.ink).name
-    able = [ink for ink in plan.inks if ink.key != step.ink and ink.kind not in (*RESIST_KINDS, "paste")]
+    able = [ink for ink in plan.inks if ink.key != step.ink and ink.kind not in NO_STAMP_INK]
     shows = {ink.key: float(ciede2000(paper.lab, seen_on(paper, ink))) for ink in able}
     for ink in sorted(able, key=lambda ink: (ink.kind not in ("white", "metallic"), -shows[ink.key], ink.key)):
         if shows[ink.key] >= SEEN_AT_ALL:

@@ -161,11 +161,11 @@ def mask_of_prints(plan: Plan, step_id: str, key: str = "", only: tuple[int, ...
     return Drawn(key, called_prints(step.region), *_middle(shape), _rings_round(shape), keeps="inside")
 
 
-def with_own_mask(plan: Plan, step_id: str, begin: str | None, end: str | None) -> Plan:
+def with_own_mask(plan: Plan, step_id: str, begin: str | None, end: str | None, margin_mm: float = MASK_MARGIN_MM) -> Plan:
     """The plan with the prints of a step under their own mask, laid before the step ``begin`` and lifted before ``end``; last where those
     are None. Raises BadInput where the step prints nothing."""
     key = free_key("own-mask", [mask.key for mask in plan.masks])
-    plan = replace(plan, masks=(*plan.masks, mask_of_prints(plan, step_id, key, margin_mm=MASK_MARGIN_MM)))
+    plan = replace(plan, masks=(*plan.masks, mask_of_prints(plan, step_id, key, margin_mm=margin_mm)))
     lay = LayMask(new_step_id(plan), key)
     plan = insert_step(plan, lay, begin)
     return insert_step(plan, LiftMask(new_step_id(plan), key, purpose=Purpose(to=lay.id)), end)

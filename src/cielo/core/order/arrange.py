@@ -23,6 +23,7 @@ cleaned (``derive``).
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from itertools import pairwise
+from typing import TYPE_CHECKING
 
 from cielo.core.order.derive import derived, is_ready
 from cielo.core.order.rules import Force, Rule, contact_as_planned, rules_of
@@ -46,6 +47,9 @@ from cielo.core.sequence.chains import fewest_moved
 from cielo.core.table.marks import is_laid_under
 from cielo.core.table.purpose import moved_between, purpose_of, settled
 from cielo.errors import Contradiction
+
+if TYPE_CHECKING:
+    import networkx as nx
 
 
 @dataclass(frozen=True)
@@ -154,10 +158,7 @@ def _why_moved(step: str, held: Sequence[Rule], place: Mapping[str, int], arrang
     broken = [rule for rule in held if step in (rule.first, rule.then) and place[rule.first] > place[rule.then]]
     if broken:
         return dict.fromkeys(rule.reason for rule in broken)
-    graph: nx.DiGraph[str] = nx.DiGraph()
-    for rule in held:
-        if not graph.has_edge(rule.first, rule.then):
-            graph.add_edge(rule.first, rule.then, rule=rule)
+    graph = _graph_of(held)
     now = {there.id: n for n, there in enumerate(arranged.steps)}
     paths = []
     for other, at in now.items():
@@ -170,6 +171,17 @@ def _why_moved(step: str, held: Sequence[Rule], place: Mapping[str, int], arrang
     path = min(paths, key=lambda keys: (len(keys), keys))
     rules = [graph.edges[edge]["rule"] for edge in pairwise(path)]
     return dict.fromkeys(rule.reason for rule in rules if place[rule.first] > place[rule.then]) or (rules[0].reason,)
+
+
+def _graph_of(held: Sequence[Rule]) -> "nx.DiGraph[str]":
+    """The rules as a graph, an edge from what comes first; of several on one edge the hardest."""
+    import networkx as nx
+
+    graph: nx.DiGraph[str] = nx.DiGraph()
+    for rule in held:
+        if not graph.has_edge(rule.first, rule.then):
+            graph.add_edge(rule.first, rule.then, rule=rule)
+    return graph
 
 
 def _needlessly_together(plan: Plan, moved: frozenset[str]) -> frozenset[tuple[str, str]]:
@@ -305,10 +317,7 @@ def _contradiction(plan: Plan, held: Sequence[Rule], wish: Rule) -> Contradictio
     """Which rules a wish goes round in a circle with, in words."""
     import networkx as nx
 
-    graph: nx.DiGraph[str] = nx.DiGraph()
-    for rule in held:
-        if not graph.has_edge(rule.first, rule.then):
-            graph.add_edge(rule.first, rule.then, rule=rule)
+    graph = _graph_of(held)
     number = {step.id: n for n, step in enumerate(plan.steps, 1)}
     circle = [wish]
     if graph.has_node(wish.then) and graph.has_node(wish.first) and nx.has_path(graph, wish.then, wish.first):

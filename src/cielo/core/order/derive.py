@@ -15,7 +15,6 @@ from cielo.core.plan import (
     Purpose,
     StickOn,
     Tapes,
-    Water,
     Wipe,
     insert_step,
     new_step_id,
@@ -25,7 +24,7 @@ from cielo.core.sequence.brushes import plan_brushes, spoils
 from cielo.core.sequence.drying import in_half_minutes
 from cielo.core.simulation.contact import Contact, contact_of
 from cielo.core.table.moment import Moment, Wet
-from cielo.core.table.needs import not_dry_for
+from cielo.core.table.needs import not_dry_for, stands_in_drops
 from cielo.core.table.purpose import purpose_of
 from cielo.core.table.walk import thing_of, walk
 
@@ -133,13 +132,8 @@ def _with_dryings(plan: Plan, was: Plan) -> tuple[Plan, Added]:
 
 def _not_for_heat(plan: Plan, wet: Wet) -> bool:
     """Whether the heat tool would harm what is wet: solvent burns, drops run before its wind, glue and what sets foams up."""
-    if wet.of == "alcohol" or wet.part:
-        return wet.of == "alcohol"
-    laid = plan.steps[plan.index_of(wet.step)]
-    thrown = (
-        isinstance(laid, Brush | Water) and TOOLS[laid.tool].texture == "drops" and not (isinstance(laid, Water) and laid.blot)
-    )
-    return isinstance(laid, StickOn) or thrown
+    stuck = any(isinstance(step, StickOn) and step.id == wet.step for step in plan.steps)
+    return wet.of == "alcohol" or stuck or stands_in_drops(plan, wet)
 
 
 def _waits_already(plan: Plan, at: int, wet: Sequence[Wet], moments: Sequence[Moment]) -> int | None:

@@ -39,20 +39,11 @@ def ensure_sound(plan: Plan, *, beside: bool = False) -> None:
     _ensure_distinct("inks", [ink.key for ink in plan.inks])
     _ensure_distinct("masks", [mask.key for mask in plan.masks])
     _ensure_distinct("steps", [step.id for step in plan.steps])
-    for i, mask in enumerate(plan.masks):
-        if isinstance(mask, Drawn):
-            _ensure_drawing_sound(mask, f"masks[{i}]", plan.units)
-        if not isinstance(mask, Disc | MotifMask):
-            continue
-        radius = (mask.diameter_mm if isinstance(mask, Disc) else mask.size_mm) / 2
-        if not (-radius < mask.x_mm < width + radius and -radius < mask.y_mm < height + radius):
-            raise BadInput(
-                f"the {mask.called} lies off the panel.",
-                field=f"masks[{i}]",
-                mend=f"Put its centre within {say_length(width, plan.units)} by {say_length(height, plan.units)}.",
-            )
+    _ensure_masks_sound(plan)
     _ensure_distinct("holds", [hold.key for hold in plan.holds])
     _ensure_distinct("cuts", [cut.key for cut in plan.cuts])
+    for i, cut in enumerate(plan.cuts):
+        _ensure_image_sound(cut.outline, f"cuts[{i}].outline")
     for i, hold in enumerate(plan.holds):
         _ensure_known("mask", hold.mask, [mask.key for mask in plan.masks], f"holds[{i}].mask")
     _ensure_distinct("focal", [piece.key for piece in plan.focal])
@@ -69,6 +60,22 @@ def ensure_sound(plan: Plan, *, beside: bool = False) -> None:
         for i, wish in enumerate(part.wishes):
             for end in ("first", "then"):
                 _ensure_known("step", getattr(wish, end), steps, f"{at}wishes[{i}].{end}")
+
+
+def _ensure_masks_sound(plan: Plan) -> None:
+    width, height = plan.card.panel_width_mm, plan.card.panel_height_mm
+    for i, mask in enumerate(plan.masks):
+        if isinstance(mask, Drawn):
+            _ensure_drawing_sound(mask, f"masks[{i}]", plan.units)
+        if not isinstance(mask, Disc | MotifMask):
+            continue
+        radius = (mask.diameter_mm if isinstance(mask, Disc) else mask.size_mm) / 2
+        if not (-radius < mask.x_mm < width + radius and -radius < mask.y_mm < height + radius):
+            raise BadInput(
+                f"the {mask.called} lies off the panel.",
+                field=f"masks[{i}]",
+                mend=f"Put its centre within {say_length(width, plan.units)} by {say_length(height, plan.units)}.",
+            )
 
 
 def _ensure_workable(plan: Plan) -> None:
@@ -91,6 +98,7 @@ def _ensure_workable(plan: Plan) -> None:
 def _ensure_pieces_sound(plan: Plan) -> None:
     _ensure_distinct("pieces", [piece.key for piece in plan.pieces])
     for i, beside in enumerate(plan.pieces):
+        _ensure_image_sound(beside.outline, f"pieces[{i}].outline")
         _ensure_piece_sound(plan, beside, f"pieces[{i}]")
     for belongs in ("base", "inside", "back", "envelope"):
         if sum(piece.belongs == belongs for piece in plan.pieces) > 1:
@@ -166,14 +174,8 @@ def _ensure_region_sound(plan: Plan, step: Brush | Water, field: str) -> None:
             )
     if isinstance(region, Words) and not region.text.strip():
         raise BadInput("there are no words.", field=f"{field}.text", mend="Write some.")
-    if isinstance(region, Print) and isinstance(region.image, OwnImage):
-        points = sum(len(ring) for ring in region.image.rings)
-        if points > MOST_PRINT_POINTS:
-            raise BadInput(
-                f"the image has {points} points; Cielo prints up to {MOST_PRINT_POINTS}.",
-                field=f"{field}.image.rings",
-                mend="Draw it with fewer points.",
-            )
+    if isinstance(region, Print):
+        _ensure_image_sound(region.image, f"{field}.image")
     if isinstance(region, WetArea) and last_water(plan, step) is None:
         raise BadInput("no water comes before this step.", field=field, mend="Set a step of water before it.")
     if isinstance(region, Band | Slant):
@@ -190,6 +192,17 @@ def _ensure_region_sound(plan: Plan, step: Brush | Water, field: str) -> None:
                 field=f"{field}.start_mm",
                 mend="Start it nearer to where it is measured from.",
             )
+
+
+def _ensure_image_sound(image: object, field: str) -> None:
+    """An image of the maker's own has no more points than can be drawn while she waits."""
+    points = sum(len(ring) for ring in image.rings) if isinstance(image, OwnImage) else 0
+    if points > MOST_PRINT_POINTS:
+        raise BadInput(
+            f"the image has {points} points; Cielo takes up to {MOST_PRINT_POINTS}.",
+            field=f"{field}.rings",
+            mend="Draw it with fewer points.",
+        )
 
 
 def _ensure_known(what: str, key: str, known: list[str], field: str) -> None:

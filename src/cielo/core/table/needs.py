@@ -6,7 +6,7 @@ from typing import Literal
 import numpy as np
 
 from cielo.core.materials import TOOLS
-from cielo.core.plan import Brush, LayMask, Plan, Prepare, PutOn, Step, WetArea, WipeBeads
+from cielo.core.plan import Brush, LayMask, Plan, Prepare, PutOn, Step, Water, WetArea, WipeBeads
 from cielo.core.simulation.contact import TRACE, Contact
 from cielo.core.table.marks import embosses, prints, rubs, sticks
 from cielo.core.table.moment import Moment, Wet
@@ -101,6 +101,18 @@ def _rubs_up(plan: Plan, contact: Contact, step: Brush, wet: Wet) -> bool:
         return False
     meant = step.onto == "wet" or isinstance(step.region, WetArea)
     return not meant and wet.left_min > SOAKED_MIN and contact.meet(wet.step, step.id)
+
+
+# Drops that still want so long stand on the panel, minutes. Judgement.
+STANDS_MIN = 1.0
+
+
+def stands_in_drops(plan: Plan, wet: Wet) -> bool:
+    """Whether something wet stands in drops on the panel, which wind or a hand would drive about: thrown, and not blotted."""
+    laid = next((step for step in plan.steps if step.id == wet.step), None) if not wet.part else None
+    thrown = isinstance(laid, Brush | Water) and TOOLS[laid.tool].texture == "drops"
+    blotted = isinstance(laid, Water) and laid.blot
+    return thrown and not blotted and wet.left_min >= STANDS_MIN
 
 
 def is_for(contact: Contact, wet: str, powder: str) -> bool:
