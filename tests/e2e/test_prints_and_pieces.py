@@ -55,7 +55,8 @@ def test_an_image_is_stamped_where_the_panel_is_tapped_moved_repeated_and_masked
     expect(page.locator("[data-chosen] .sentence")).to_contain_text("inside each fern of step")
     page.get_by_role("checkbox", name="Print 2").click()
     expect(page.locator("[data-chosen] .sentence")).to_contain_text("inside one of the fern prints")
-    page.get_by_role("list", name="Run of proofs").get_by_role("button").nth(-2).click()
+    # The print, the wait for it, and what is painted inside it.
+    page.get_by_role("list", name="Run of proofs").get_by_role("button").nth(-3).click()
     proofs = page.get_by_role("list", name="Run of proofs").get_by_role("button")
     before = proofs.count()
     page.get_by_role("button", name="Cut its own mask").click()

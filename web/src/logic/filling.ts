@@ -1,5 +1,5 @@
 /** Painting inside a print in one to three inks, light to dark, as it is done: light all over, darker where it turns away. */
-import type { Brush, InkModel, Schemas } from "../api/models";
+import type { Brush, InkModel, Schemas, Step } from "../api/models";
 
 export type Filling = "one" | "foot" | "sides" | "rim" | "three";
 type Shade = Schemas["InPrint"]["shaded_from"];
@@ -37,8 +37,25 @@ export function paints(inks: readonly InkModel[], lightness: (key: string) => nu
     .sort((one, other) => lightness(other.key) - lightness(one.key));
 }
 
-/** The steps that fill the prints of a step, their ids still to be given: the first on dry ink, the others into it while it is damp. */
-export function filling(step: string, how: Filling, light: readonly InkModel[]): Brush[] {
+/** How long an outline is left to dry before it is painted inside, minutes. */
+const OUTLINE_MIN = 5;
+
+/** Whether a drying follows a step at once. */
+export function dryAfter(steps: readonly Step[], id: string): boolean {
+  const at = steps.findIndex((step) => step.id === id);
+  return at >= 0 && steps[at + 1]?.do === "dry";
+}
+
+/**
+ * The steps that fill the prints of a step, their ids still to be given: a wait for the outline unless it is dried already, the first ink
+ * on what is dry, the others into it while it is damp.
+ */
+export function filling(step: string, how: Filling, light: readonly InkModel[], dry: boolean): Step[] {
+  const wait: Step[] = dry ? [] : [{ do: "dry", id: "", way: "air", minutes: OUTLINE_MIN }];
+  return [...wait, ...layers(step, how, light)];
+}
+
+function layers(step: string, how: Filling, light: readonly InkModel[]): Brush[] {
   return LAYERS[how].flatMap(({ ink, shade }, at) => {
     const own = light[ink];
     if (!own) return [];

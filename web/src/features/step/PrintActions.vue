@@ -8,7 +8,7 @@ import { useDesk } from "../../composables/useDesk";
 import { panelSize } from "../../logic/panelSize";
 import { alongLine, centred, inARow, regionOf, shapeOf, withAnother, withoutLast } from "../../logic/prints";
 import { lightnessOf } from "../../logic/colour";
-import { type Filling, filling, inksFor, paints } from "../../logic/filling";
+import { dryAfter, type Filling, filling, inksFor, paints } from "../../logic/filling";
 import { newStepId } from "../../logic/steps";
 import { useShelf } from "../../stores/shelf";
 import PrintRefers from "./PrintRefers.vue";
@@ -130,9 +130,10 @@ const light = computed(() => {
 const fillings = computed(() => FILLINGS.filter(({ value }) => inksFor(value) <= light.value.length));
 function paintInside(how: Filling) {
   let after = props.step.id;
-  for (const layer of filling(props.step.id, how, light.value)) {
+  const steps = desk.card?.plan.steps ?? [];
+  for (const layer of filling(props.step.id, how, light.value, dryAfter(steps, after))) {
     if (!desk.card) return;
-    const step = { ...layer, id: newStepId(desk.card.plan) };
+    const step: Step = { ...layer, id: newStepId(desk.card.plan) };
     desk.push(t("step.printActions.paintInsideThePrints"), { do: "add-step", after, step });
     after = step.id;
   }
