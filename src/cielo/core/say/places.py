@@ -14,7 +14,8 @@ IN_THE_MIDDLE_MM = 0.4
 
 def say_place(card: Card, x_mm: float, y_mm: float, units: Units) -> str:
     """A place by the sides of the panel it is nearest to: ``5/8 in from the left, 2 1/4 in up``."""
-    return f"{_across(card, x_mm, units)}, {_down(card, y_mm, units)}"
+    across, down = _along(x_mm, card.panel_width_mm, ACROSS, units), _along(y_mm, card.panel_height_mm, DOWN, units)
+    return f"{across}, {down}"
 
 
 def say_places(card: Card, places: Iterable[tuple[float, float]], units: Units) -> str:
@@ -23,25 +24,18 @@ def say_places(card: Card, places: Iterable[tuple[float, float]], units: Units) 
     return "; ".join(f"{n}: {where}" for n, where in enumerate(told, 1)) if len(told) <= MOST_TOLD else ""
 
 
-def _across(card: Card, x_mm: float, units: Units) -> str:
-    width = card.panel_width_mm
-    if x_mm < 0:
-        return f"{said(-x_mm, units)} beyond the left edge"
-    if x_mm > width:
-        return f"{said(x_mm - width, units)} beyond the right edge"
-    if abs(x_mm - width / 2) < IN_THE_MIDDLE_MM:
-        return "in the middle across"
-    left = x_mm < width / 2
-    return f"{said(x_mm if left else width - x_mm, units)} from the {'left' if left else 'right'}"
+# What is said after a length: from the near and the far side, and beyond each; and of the middle. Across, then down.
+ACROSS = ("from the left", "from the right", "beyond the left edge", "beyond the right edge", "in the middle across")
+DOWN = ("down", "up", "above the top edge", "below the bottom edge", "half way down")
 
 
-def _down(card: Card, y_mm: float, units: Units) -> str:
-    height = card.panel_height_mm
-    if y_mm < 0:
-        return f"{said(-y_mm, units)} above the top edge"
-    if y_mm > height:
-        return f"{said(y_mm - height, units)} below the bottom edge"
-    if abs(y_mm - height / 2) < IN_THE_MIDDLE_MM:
-        return "half way down"
-    upper = y_mm < height / 2
-    return f"{said(y_mm, units)} down" if upper else f"{said(height - y_mm, units)} up"
+def _along(at_mm: float, long_mm: float, words: tuple[str, str, str, str, str], units: Units) -> str:
+    """A place along one side of the panel, from the end it is nearest to."""
+    near, far, before, beyond, middle = words
+    if at_mm < 0:
+        return f"{said(-at_mm, units)} {before}"
+    if at_mm > long_mm:
+        return f"{said(at_mm - long_mm, units)} {beyond}"
+    if abs(at_mm - long_mm / 2) < IN_THE_MIDDLE_MM:
+        return middle
+    return f"{said(at_mm, units)} {near}" if at_mm < long_mm / 2 else f"{said(long_mm - at_mm, units)} {far}"
