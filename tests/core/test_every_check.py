@@ -387,7 +387,7 @@ def test_the_steepest_place_of_a_slanted_seam_is_where_and_what_the_picture_show
 
 
 def test_every_code_of_the_trades_table_is_exercised() -> None:
-    """46 codes of the trade, 21 more of the table and nine of the card; ``not-on-shelf``, ``ink-invisible`` and ``wipe-for-the-next`` have
+    """46 codes of the trade, 22 more of the table and nine of the card; ``not-on-shelf``, ``ink-invisible`` and ``wipe-for-the-next`` have
     tests of their own."""
     from tests.core import test_missed_before, test_where_it_was_silent  # they build on this module
 
@@ -400,7 +400,7 @@ def test_every_code_of_the_trades_table_is_exercised() -> None:
     )
     exercised = {case[0] for case in every}
     assert exercised - set(CARD_CHECKS) | {"ink-invisible", "wipe-for-the-next"} == set(CHECKS)
-    assert len(CHECKS) + 1 == 46 + 21 + 9
+    assert len(CHECKS) + 1 == 46 + 22 + 9
 
 
 @pytest.mark.parametrize("of", demo_plans(), ids=lambda of: of.title)

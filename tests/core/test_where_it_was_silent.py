@@ -107,6 +107,17 @@ CASES: list[tuple[str, Plan, Plan]] = [
      plan(lay("pigment"), DRY, spread_over("coarse-splatter", "white"), Dry("", "air", 15.0), HEAT, card=WIDE)),
     ("heat-on-drops", plan(lay("blue"), DRY, Water("", "coarse-splatter", top(60), "medium", False), HEAT),
      plan(lay("blue"), DRY, Water("", "coarse-splatter", top(60), "medium", True), HEAT)),
+    # Heat long after embossing.
+    ("heat-on-embossing", plan(said("powder", 60, 40), lay("blue"), Dry("", "heat", 5.0)),
+     plan(said("powder", 60, 40), lay("blue"), Dry("", "heat", 2.0))),
+    ("heat-on-embossing", plan(LayMask("", "repeat"), lay("powder", tool="dauber"), LiftMask("", "repeat"), lay("red"), Dry("", "heat", 6.0),
+                               card=WIDE),
+     plan(lay("red"), Dry("", "heat", 6.0), LayMask("", "repeat"), lay("powder", tool="dauber"), LiftMask("", "repeat"), card=WIDE)),
+    # White worked into damp dark.
+    ("wet-over-wet", plan(lay("dark", top(60), passes=8), lay("white", top(40))),
+     plan(lay("dark", top(60), passes=8), Dry("", "air", 20.0), lay("white", top(40)))),
+    ("wet-over-wet", plan(lay("blue", low(60), passes=8, tool="foam"), lay("white", low(40), tool="foam"), card=WIDE),
+     plan(lay("pale", low(60), passes=8, tool="foam"), lay("white", low(40), tool="foam"), card=WIDE)),
     # A sheet that prints by its own back lies there already.
     ("without-its-stencil", plan(LayMask("", "repeat"), lay("blue", Pressed("repeat"), "stamp"), LiftMask("", "repeat")),
      plan(lay("blue", Pressed("repeat"), "stamp"))),

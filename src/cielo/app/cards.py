@@ -252,7 +252,7 @@ def take_measured_in(store: Store, card_id: str, basis: Basis) -> CardOnDesk:
     return change_card(store, card_id, basis, "take in what was measured", lambda _: known)
 
 
-SAID_OF = {"moved": "Moved", "added": "Added", "taken out": "Taken out"}
+SAID_OF = {"moved": "Moved", "added": "Added", "changed": "Changed", "taken out": "Taken out"}
 
 
 def put_in_order(store: Store, card_id: str, basis: Basis) -> tuple[CardOnDesk, tuple[str, ...]]:
@@ -262,7 +262,7 @@ def put_in_order(store: Store, card_id: str, basis: Basis) -> tuple[CardOnDesk, 
     told: dict[tuple[str, str], str] = {}
     for change in order.changes:
         was, now = ((plan_of_piece(of, change.part) if change.part else of) for of in (plan, order.plan))
-        in_it = now if change.did == "added" else was
+        in_it = now if change.did in ("added", "changed") else was
         at = in_it.index_of(change.step)
         number = "" if change.did == "added" else f"Step {at + 1}, "
         of = f"The {piece_of(plan, change.part).name}: " if change.part else ""

@@ -39,13 +39,19 @@ def wet_over_wet(plan: Plan, table: Table) -> Iterator[Finding]:
     """A layer meant to be clean goes onto what has not dried."""
     for step, wet in _told(plan, table, "wet-over-wet"):
         assert isinstance(step, Brush)
-        below = _name(plan, wet[-1])
+        below, name = _name(plan, wet[-1]), plan.ink(step.ink).name
+        if step.onto == "dry":
+            what = f"{name} is meant as a clean layer, but {below} below it is still damp."
+            why = "On damp ink it mixes instead of lying on top, and the colour and the edge are lost."
+        else:
+            what = f"{name} is worked into {below} while that is still damp."
+            why = "It takes the dark ink up and goes milky, and the brush and the pad carry that on. On dry ink it stays clean."
         yield Finding(
             "wet-over-wet",
             "warn",
             step.id,
-            f"{plan.ink(step.ink).name} is meant as a clean layer, but {below} below it is still damp.",
-            "On damp ink it mixes instead of lying on top, and the colour and the edge are lost.",
+            what,
+            why,
             meeting_place(table, wet[-1].step, step.id),
             _let_dry(plan, step, wet),
             _measure(wet),

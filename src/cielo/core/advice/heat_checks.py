@@ -1,5 +1,5 @@
 """Checks on drying by heat, and where nothing dries: heat-on-stencil, heat-on-solvent, heat-on-synthetic, heat-on-drops,
-never-dries-here."""
+heat-on-embossing, never-dries-here."""
 
 from collections.abc import Iterator
 
@@ -9,9 +9,12 @@ from cielo.core.materials import FASTER, Ink
 from cielo.core.plan import Brush, Dry, Plan, Tapes, without_steps
 from cielo.core.sequence.drying import in_half_minutes
 from cielo.core.sequence.lightness import lightness_on
+from cielo.core.table.marks import embosses
 from cielo.core.table.needs import stands_in_drops
 from cielo.core.table.table import Table
 
+# Heat for longer than this melts what was embossed before once more; so long does no harm, minutes. Judgement.
+MELTS_AGAIN_MIN, A_MOMENT_MIN = 3.0, 1.0
 # Kinds that dry into a sheet and not in the air: on one that takes nothing up they stay open. Common practice, no source.
 WANT_A_STOCK_THAT_SOAKS = ("dye", "hybrid", "pigment", "white", "metallic")
 
@@ -93,6 +96,31 @@ def heat_on_drops(plan: Plan, table: Table) -> Iterator[Finding]:
                 measure=f"they want {in_half_minutes(wet.left_min):g} minutes more",
             )
             break
+
+
+def heat_on_embossing(plan: Plan, table: Table) -> Iterator[Finding]:
+    """The heat tool stays long over a panel that is embossed."""
+    for step in _heated(plan):
+        embossed = [one for one in brushings(plan) if embosses(plan, one) and plan.index_of(one.id) < plan.index_of(step.id)]
+        if step.minutes <= MELTS_AGAIN_MIN or not embossed:
+            continue
+        moment = add_before(plan, Dry("", "heat", A_MOMENT_MIN), step)
+        rest = in_half_minutes((step.minutes - A_MOMENT_MIN) * FASTER["heat"])
+        yield Finding(
+            "heat-on-embossing",
+            "warn",
+            step.id,
+            f"{step.minutes:g} minutes of heat melt the embossing in {plan.ink(embossed[-1].ink).name} again.",
+            "Molten for long it sinks into the card and goes flat and dull, and fine lines run. A moment of heat does no harm.",
+            strongest(table, table.maps[embossed[-1].id]),
+            offered(
+                [
+                    ("Let it dry in the air", _in_the_air(plan, step)),
+                    ("A moment of heat, then the air", with_step(moment, step, way="air", minutes=rest)),
+                ]
+            ),
+            measure=f"{step.minutes:g} minutes of heat",
+        )
 
 
 def never_dries_here(plan: Plan, table: Table) -> Iterator[Finding]:

@@ -103,6 +103,7 @@ CHECKS: dict[str, Check] = {
     "wet-when-put-on": dry_checks.wet_when_put_on,
     "heat-on-synthetic": heat_checks.heat_on_synthetic,
     "heat-on-drops": heat_checks.heat_on_drops,
+    "heat-on-embossing": heat_checks.heat_on_embossing,
     "solvent-moves-ink": dry_checks.solvent_moves_ink,
     "left-lying": lying_checks.left_lying,
     "falls-on-covered": lying_checks.falls_on_covered,

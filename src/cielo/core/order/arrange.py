@@ -25,7 +25,7 @@ from dataclasses import dataclass, replace
 from itertools import pairwise
 from typing import TYPE_CHECKING
 
-from cielo.core.order.derive import derived, is_ready
+from cielo.core.order.derive import derived, dried_otherwise, is_ready
 from cielo.core.order.rules import Force, Rule, contact_as_planned, rules_of
 from cielo.core.plan import (
     Brush,
@@ -69,7 +69,7 @@ MOST_ROUNDS = 4
 
 @dataclass(frozen=True)
 class Order:
-    """A plan in working order, and every step moved, added or taken out to get there."""
+    """A plan in working order, and every step moved, added, changed or taken out to get there."""
 
     plan: Plan
     changes: tuple[Change, ...]
@@ -142,6 +142,7 @@ def part_in_order(plan: Plan) -> Order:
     for step in (bare.steps[i] for i in sorted(moved)):
         changes += [Change(step.id, "moved", reason) for reason in _why_moved(step.id, held, place, arranged)]
     changes += [Change(key, "added", reason) for key, reason in added]
+    changes += [Change(key, "changed", reason) for key, reason in dried_otherwise(finished, plan)]
     gone = [step for step in plan.steps if step.id not in {s.id for s in finished.steps}]
     changes += [Change(step.id, "taken out", "Nothing needs it in this order.") for step in gone]
     told = {change.step for change in changes}

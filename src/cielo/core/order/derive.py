@@ -45,6 +45,16 @@ def derived(plan: Plan, was: Plan) -> tuple[Plan, Added]:
     return plan, [one for one in (*dried, *cleaned, *wiped) if one[0] not in old]
 
 
+def dried_otherwise(plan: Plan, was: Plan) -> Added:
+    """Dryings of ``was`` that are done in another way in ``plan``, and why, by step id."""
+    ways = {step.id: step.way for step in was.steps if isinstance(step, Dry)}
+    changed = [step for step in plan.steps if isinstance(step, Dry) and ways.get(step.id, step.way) != step.way]
+    return [
+        (step.id, "Drops, glue or solvent stand there in this order, and heat is not for them: it dries in the air.")
+        for step in changed
+    ]
+
+
 def missing_wipes(plan: Plan, contact: Contact) -> tuple[tuple[str, Brush, Brush], ...]:
     """(mask, brushing before, brushing after) wherever a sheet still carries an ink that would spoil the next one."""
     missing = []
@@ -98,6 +108,13 @@ def _with_dryings(plan: Plan, was: Plan) -> tuple[Plan, Added]:
     at = 0
     while at < len(plan.steps):
         step = plan.steps[at]
+        if isinstance(step, Dry) and step.way == "heat" and purpose_of(step).to is not None:
+            unfit = [one for one in moments[at].wet if _not_for_heat(plan, one)]
+            if unfit:
+                # What it was for when it was planned stood there dry; what stands there now, heat would burn or drive about.
+                step = replace(step, way="air", minutes=in_half_minutes(max(one.left_min for one in moments[at].wet)))
+                plan = replace(plan, steps=(*plan.steps[:at], step, *plan.steps[at + 1 :]))
+                moments = walk(plan, contact)
         wet = [needed.wet for needed in not_dry_for(plan, contact, step, moments[at])]
         if wet:
             # What is laid on the panel for this step waits with it: ink is dried before the sheet comes over it. A piece is waited for

@@ -7,8 +7,9 @@ import numpy as np
 
 from cielo.core.materials import TOOLS
 from cielo.core.plan import Brush, LayMask, Plan, Prepare, PutOn, Step, Water, WetArea, WipeBeads
+from cielo.core.sequence.lightness import lightness_on
 from cielo.core.simulation.contact import TRACE, Contact
-from cielo.core.table.marks import embosses, prints, rubs, sticks
+from cielo.core.table.marks import OPAQUE, embosses, prints, rubs, sticks
 from cielo.core.table.moment import Moment, Wet
 
 NeedCode = Literal[
@@ -18,6 +19,8 @@ NeedCode = Literal[
 RUBS_UP, TENDER = 3, ("uncoated", "calendered")
 # Water left for less than this is as good as gone, minutes. Judgement.
 SOAKED_MIN = 1.0
+# A covering ink that is lighter by so much than what is still wet goes milky with it, CIE L*. Judgement.
+MILKY = 30.0
 # A wet print that shares so much of its place with the powder, and the powder with it, is what the powder is to stick to. Judgement.
 ITS_OWN = 0.7
 
@@ -50,6 +53,8 @@ def _why(plan: Plan, contact: Contact, step: Step, wet: Wet) -> NeedCode | None:
             laid = plan.steps[plan.index_of(wet.step)]
             still_open = isinstance(laid, Brush) and plan.ink(laid.ink).stays_open
             return "powder-on-open-ink" if still_open and not is_for(contact, wet.step, step.id) else None
+        case Brush(onto="damp") if _goes_milky(plan, contact, step, wet):
+            return "wet-over-wet"
         case Brush(onto="dry") if contact.meet(wet.step, step.id) and not _again(plan, wet, step):
             return "wet-over-wet"
         case Brush() if wet.of == "water" and _rubs_up(plan, contact, step, wet):
@@ -60,6 +65,15 @@ def _why(plan: Plan, contact: Contact, step: Step, wet: Wet) -> NeedCode | None:
             return "packed-wet"
         case _:
             return None
+
+
+def _goes_milky(plan: Plan, contact: Contact, step: Brush, wet: Wet) -> bool:
+    """Whether an ink that covers is worked with a brush or a dauber into a much darker one that is still wet, and takes it up."""
+    laid = plan.steps[plan.index_of(wet.step)]
+    if plan.ink(step.ink).kind not in OPAQUE or not rubs(plan, step) or not isinstance(laid, Brush) or wet.left_min <= SOAKED_MIN:
+        return False
+    lighter = lightness_on(plan.stock.paper, plan.ink(step.ink)) - lightness_on(plan.stock.paper, plan.ink(laid.ink))
+    return lighter > MILKY and contact.meet(wet.step, step.id)
 
 
 def _again(plan: Plan, wet: Wet, step: Brush) -> bool:
