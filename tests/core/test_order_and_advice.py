@@ -39,7 +39,7 @@ from cielo.core.say import say, sentence
 from cielo.core.sequence.gradient import GradientWish
 from cielo.core.sequence.lightness import light_to_dark, lightness_on
 from cielo.core.table.table import suggested_minutes, table_of
-from cielo.core.units import inches, say_inches, say_length
+from cielo.core.units import inches, say_fine, say_inches, say_length
 from cielo.demo.cards import demo_plans
 from cielo.errors import BadInput
 from tests.core.plans import DARK, INKS, MIDDLE, PALE, STOCK, WHITE, dye, gradient, plan_of
@@ -180,11 +180,26 @@ def test_words_that_can_be_changed_lead_to_the_fact_they_name() -> None:
 
 
 @pytest.mark.parametrize(
-    ("value_in", "words"), [(0, "0"), (0.125, "1/8"), (1.375, "1 3/8"), (4.25, "4 1/4"), (0.3125, "5/16"), (7, "7")]
+    ("value_in", "words"),
+    [
+        (0, "0"),
+        (0.125, "1/8"),
+        (1.375, "1 3/8"),
+        (4.25, "4 1/4"),
+        (0.3125, "5/16"),
+        (7, "7"),
+        (0.09375, "3/32"),
+        (2.09375, "2 1/8"),
+    ],
 )
-def test_inches_are_said_in_sixteenths(value_in: float, words: str) -> None:
+def test_inches_are_said_in_sixteenths_and_below_one_in_thirty_seconds(value_in: float, words: str) -> None:
     assert say_inches(value_in) == words
     assert say_length(inches(value_in), "in") == f"{words} in"
+
+
+def test_a_plan_in_inches_never_speaks_of_millimetres() -> None:
+    assert [say_fine(mm, "in") for mm in (0.2, 0.5, 0.8, 1.5)] == ["under 1/32 in", "1/32 in", "1/32 in", "1/16 in"]
+    assert [say_fine(mm, "cm") for mm in (0.2, 1.5)] == ["0.2 mm", "1.5 mm"]
 
 
 def test_centimetres_are_said_to_the_half_millimetre() -> None:

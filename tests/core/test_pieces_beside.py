@@ -184,7 +184,8 @@ def test_what_is_inside_or_on_the_envelope_is_not_seen_from_the_front(belongs: B
     hidden = replace(STRIP, belongs=belongs)
     assert np.array_equal(assembled(beside(GROUND, hidden), 30), assembled(beside(GROUND), 30))
     assert pile_mm(beside(GROUND, hidden)) == pile_mm(GROUND)
-    assert run_sheet(beside(GROUND, hidden)) != run_sheet(GROUND)
+    inked = replace(hidden, steps=(replace(lay("red"), id="s1"),))
+    assert run_sheet(beside(GROUND, inked)) != run_sheet(GROUND)
 
 
 @pytest.mark.parametrize("stock", STOCKS, ids=lambda stock: stock.name)

@@ -28,7 +28,7 @@ from cielo.core.plan import (
     of_sheet,
     with_sheets_named,
 )
-from cielo.core.say import to_fetch
+from cielo.core.say import laid_out
 from cielo.core.table.purpose import settled
 from cielo.core.table.table import table_of
 from tests.core.test_every_check import REPEAT, lay, plan, square
@@ -62,7 +62,7 @@ def test_the_hole_and_what_fell_out_of_it_are_two_things_of_one_cut(sheet: Mask)
     of = two(sheet, hole)
     assert missing_wipes(of, table_of(of)) == (), "neither carries the other's ink"
     assert not any(isinstance(step, Wipe) for step in in_order(of).plan.steps)
-    fetched = " ".join(to_fetch(of))
+    fetched = " ".join(group.said for group in laid_out(of))
     assert sheet.called in fetched
     assert hole.called in fetched
     cut = [piece for piece in pieces_of(of) if piece.once]
@@ -79,7 +79,7 @@ def test_a_sheet_pushed_on_is_one_thing(sheet: Mask) -> None:
     of = two(sheet, pushed)
     assert missing_wipes(of, table_of(of)), "it carries what it met"
     assert any(isinstance(step, Wipe) for step in in_order(of).plan.steps)
-    assert f"{sheet.called} (2 times)" in " ".join(to_fetch(of))
+    assert f"{sheet.called} (2 times)" in " ".join(group.said for group in laid_out(of))
     assert len([piece for piece in pieces_of(of) if piece.once]) == 1
     as_mask = replace(pushed, keeps="inside", spread_mm=1.0) if isinstance(pushed, Stencil) else pushed
     assert len([piece for piece in pieces_of(two(sheet, as_mask)) if piece.once]) == 1, "pushed up as a mask it is not cut anew"

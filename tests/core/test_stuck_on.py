@@ -19,7 +19,7 @@ from cielo.core.geometry.lettering import words_shape
 from cielo.core.geometry.sticking import shape_stuck
 from cielo.core.order.arrange import in_order
 from cielo.core.plan import Brush, Dry, Plan, Spot, StickOn, Words, ensure_sound, fitted
-from cielo.core.say import fetch, say, to_fetch
+from cielo.core.say import fetch, laid_out, say
 from cielo.core.sequence.durations import seconds_of
 from cielo.core.solvers.place import spread_evenly
 from cielo.core.table.purpose import settled
@@ -59,7 +59,7 @@ def test_it_is_said_fetched_counted_off_and_takes_its_time() -> None:
     assert "one gold gem," in say(one, one.steps[0])
     assert "from the left" in say(one, one.steps[0])
     assert fetch(of, of.steps[2]).startswith("3 gold gems")
-    assert any("counted off" in line and "3 gold gems" in line for line in to_fetch(of))
+    assert any("counted off" in group.name and "3 gold gems" in group.said for group in laid_out(of))
     assert seconds_of(of, of.steps[2]) == 3 * seconds_of(one, one.steps[0])
     assert read_plan(write_plan(settled(of))) == settled(of)
 

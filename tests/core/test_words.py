@@ -13,7 +13,7 @@ from cielo.core.geometry.designs import DESIGNS
 from cielo.core.geometry.formats import FORMATS
 from cielo.core.geometry.naming import opening_names
 from cielo.core.geometry.shapes import openings_of
-from cielo.core.materials import Stock
+from cielo.core.materials import RESIST_KINDS, Stock
 from cielo.core.order.arrange import in_order
 from cielo.core.order.reasons import reasons
 from cielo.core.order.rules import lightness_by_key
@@ -22,6 +22,7 @@ from cielo.core.plan import (
     Brush,
     Dry,
     EdgeMask,
+    InPrint,
     Inside,
     LayMask,
     LiftMask,
@@ -29,17 +30,19 @@ from cielo.core.plan import (
     NamedOpening,
     Plan,
     Prepare,
+    Print,
     Slant,
+    Tapes,
     Towards,
     Vignette,
     Words,
     is_one_thing,
 )
-from cielo.core.say import fetch, lies_turned, say, to_fetch, where_to_lay
+from cielo.core.say import fetch, laid_out, lies_turned, say, where_to_lay
 from cielo.core.sequence.grounds import ASIDE, GROUNDS, lay_out
 from cielo.core.table.purpose import purpose_of, settled
 from cielo.core.table.table import table_of
-from cielo.core.units import Units, on_ruler, say_by_ruler
+from cielo.core.units import Units, say_by_ruler
 from cielo.demo.shelf import INKS
 from tests.core.random_plans import plans
 from tests.core.test_every_check import NIGHT, ROUGH, SMOOTH, lay, plan, stamp, top
@@ -80,10 +83,10 @@ def assert_held_to_numbers(of: Plan) -> None:
 
 
 def assert_on_a_ruler(sentence: str) -> None:
-    """No length is nothing, none has more than a sixteenth in it; nothing is said twice and no word is one of ours."""
+    """No length is nothing, none has finer marks than a ruler; nothing is said twice and no word is one of ours."""
     assert not re.search(r"(?<![\d/.])0\s(?:in|cm|mm)\b", sentence), sentence
     for fraction in re.findall(r"\d+/(\d+)\sin", sentence):
-        assert int(fraction) in (2, 4, 8, 16), sentence
+        assert int(fraction) in (2, 4, 8, 16, 32), sentence
     assert not re.search(r"  |\bin in\b|\b([a-z]+) \1\b|led in|throw|stray|CIEDE|Lab\b|full pass", sentence), sentence
 
 
@@ -108,19 +111,30 @@ def test_a_fresh_ground_is_measured_on_the_marks_of_the_ruler(key: str, units: U
         # Letters are as high as their stamp is.
         for step in (s for s in of.steps if not (isinstance(s, Brush) and isinstance(s.region, Words))):
             said = say(of, step)
-            assert "/16" not in said, said
+            printed = isinstance(step, Brush) and isinstance(step.region, Print | Motifs | InPrint)
+            assert printed or ("/16" not in said and "/32" not in said), said
             for length in re.findall(r"([\d.]+)\u00a0cm", said):
                 assert float(length) < 0.5 or float(length) * 2 % 1 == 0, said
         for mask in of.masks:
-            assert "/16" not in where_to_lay(of, mask)
+            assert not re.search(r"\d mm", where_to_lay(of, mask)) or units == "cm"
 
 
 @given(st.floats(0, 300), st.sampled_from(UNITS))
 def test_a_length_said_by_the_ruler_is_never_far_off(mm: float, units: Units) -> None:
     said = say_by_ruler(mm, units)
     number = sum(Fraction(part) for part in said.rsplit(" ", 1)[0].split())
-    assert abs(float(number) * (25.4 if units == "in" else 10) - mm) <= (25.4 / 16 if units == "in" else 0.5) + 1e-9
-    assert say_by_ruler(on_ruler(mm, units), units) == said or "/16" in said or units == "cm" or mm < 25.4 / 8
+    mark = (25.4 / 16 if mm >= 25.4 else 25.4 / 32) if units == "in" else 1.0
+    assert abs(float(number) * (25.4 if units == "in" else 10) - mm) <= mark / 2 + 1e-9
+
+
+@given(st.floats(0, 300), st.floats(0, 300), st.sampled_from(UNITS))
+def test_what_is_smaller_is_never_said_to_be_larger(one: float, other: float, units: Units) -> None:
+    """A rim that stands on a circle is not said to reach past it."""
+
+    def value(mm: float) -> Fraction:
+        return sum((Fraction(part) for part in say_by_ruler(mm, units).rsplit(" ", 1)[0].split()), Fraction(0))
+
+    assert value(min(one, other)) <= value(max(one, other))
 
 
 def test_a_band_is_said_by_what_is_measured_from_one_edge() -> None:
@@ -158,15 +172,19 @@ def test_what_reaches_the_middle_says_so() -> None:
     near, all_the_way, band = (say(of, step) for step in of.steps)
     assert "fading over" in near
     assert "fading to the middle" in all_the_way
-    assert "strongest from 1\u00a05/8\u00a0in to 2\u00a03/8\u00a0in up from the bottom edge" in band
+    assert "strongest from 1\u00a09/16\u00a0in to 2\u00a03/8\u00a0in up from the bottom edge" in band
 
 
 def test_things_are_fetched_in_the_order_they_are_used() -> None:
     for of in RIGHT:
-        lines = to_fetch(of)
-        used = list(dict.fromkeys(of.ink(s.ink).name for s in of.steps if isinstance(s, Brush)))
-        assert lines[0] == f"Inks, as they are used: {', '.join(used)}."
-    assert to_fetch(plan()) == ()
+        groups = {group.name: group.things for group in laid_out(of)}
+        brushed = [of.ink(s.ink) for s in of.steps if isinstance(s, Brush)]
+        pads = [ink.name for ink in brushed if ink.kind not in RESIST_KINDS]
+        assert groups.get("Inks and pads", ()) == tuple(dict.fromkeys(pads))
+        assert {ink.name for ink in brushed if ink.kind in RESIST_KINDS} <= set(groups.get("Powder", ()))
+        every = [thing for things in groups.values() for thing in things]
+        assert len(every) == len(set(every)), "nothing is fetched twice"
+    assert laid_out(plan()) == ()
 
 
 def test_a_sheet_laid_at_several_places_is_fetched_once() -> None:
@@ -177,8 +195,8 @@ def test_a_sheet_laid_at_several_places_is_fetched_once() -> None:
     other = replace(edges[0], key="o", name="other", seed=9, sheet=None)
     steps = [step for mask in (*edges, other) for step in (LayMask("", mask.key), LiftMask("", mask.key))]
     of = replace(plan(*steps), masks=(*edges, other))
-    (line,) = to_fetch(of)
-    assert line == "Masks and stencils, as they are used: edge 1 mask (3 times), other mask."
+    groups = {group.name: group.things for group in laid_out(of)}
+    assert groups["Masks and stencils"] == ("edge 1 mask (3 times)", "other mask")
 
 
 @pytest.mark.parametrize("kind", ["dye", "hybrid", "pigment"])
@@ -194,9 +212,10 @@ def test_motif_by_motif_what_mends_a_stray_mark_on_that_stock_is_fetched(kind: s
     assert "stray" not in through_all
 
 
-def test_a_mark_finer_than_a_ruler_shows_is_said_in_millimetres() -> None:
-    of = plan(Brush("", "dark", "pen", Motifs("dot", 0.5, 3, 0.0), "full", 1))
-    assert "0.5\u00a0mm across" in say(of, of.steps[0])
+def test_a_mark_finer_than_a_ruler_shows_is_said_to_be_that() -> None:
+    of = plan(Brush("", "dark", "pen", Motifs("dot", 0.3, 3, 0.0), "full", 1))
+    assert "under\u00a01/32\u00a0in across" in say(of, of.steps[0])
+    assert "0.3\u00a0mm across" in say(replace(of, units="cm"), of.steps[0])
     assert "touching at most" in say(of, of.steps[0])
 
 
@@ -257,12 +276,15 @@ def test_an_opening_goes_by_the_name_its_maker_gave_it() -> None:
 
 def test_what_is_to_hand_is_laid_out_once_and_nothing_is_told_twice() -> None:
     for of in RIGHT:
-        lines = to_fetch(of)
-        hand = next((line for line in lines if line.startswith("To hand")), "")
-        things = hand.removeprefix("To hand, as they are used: ").rstrip(".").split(", ")
-        assert len(things) == len(set(things))
+        groups = {group.name: group.things for group in laid_out(of)}
+        things = [thing for group in groups.values() for thing in group]
         kinds = {of.ink(s.ink).kind for s in of.steps if isinstance(s, Brush)}
         heats = any(isinstance(s, Dry) and s.way == "heat" for s in of.steps)
-        assert ("heat tool" in hand) == (heats or bool(kinds & {"powder", "clear"}))
-        assert ("anti-static bag" in hand) >= bool(kinds & {"powder", "clear"})
-        assert not any(line.startswith("Tools") for line in lines), "brushes are told with their inks"
+        assert things.count("heat tool") == (heats or bool(kinds & {"powder", "clear"}))
+        assert ("anti-static bag" in things) == bool(kinds & {"powder", "clear"})
+        tapes = [mask for mask in of.masks if isinstance(mask, Tapes)]
+        assert len(groups.get("Tape", ())) >= bool(tapes)
+        stamped = [
+            s for s in of.steps if isinstance(s, Brush) and s.tool == "stamp" and isinstance(s.region, Print | Motifs | Words)
+        ]
+        assert bool(groups.get("Stamps")) == bool(stamped)

@@ -3,6 +3,8 @@
 from collections.abc import Iterator
 from typing import Literal
 
+import numpy as np
+
 from cielo.core.plan import Plan
 from cielo.core.simulation.as_made import as_made
 from cielo.core.simulation.assembled import assembled
@@ -49,6 +51,24 @@ def panel_png(
         return write_png(seen, dots_per_inch, packed=packed)
     rgb = as_made(plan, grid, steps_done, tell, times=times, wet=look == "wet")
     return write_png(rgb, dots_per_inch, packed=packed)
+
+
+# What a step leaves as it was is shown in grey, so far towards white; with less ink nearly white, and its own colours paler too.
+PALE, PALER, HALF = 0.55, 0.92, 0.5
+# Eight-bit steps of a channel by which a change is surely seen.
+SEEN = 12.0
+
+
+def change_png(plan: Plan, dots_per_inch: float, step: int, *, saving: bool = False) -> bytes:
+    """What the ``step``th step changes, from 1: its own colours where it changes the panel, the rest as it was before in pale grey."""
+    grid = grid_of(plan.card, dots_per_inch)
+    before, after = (as_made(plan, grid, done).astype(np.float32) for done in (step - 1, step))
+    grey = before.mean(axis=-1, keepdims=True)
+    pale = grey + (255.0 - grey) * (PALER if saving else PALE)
+    changed = np.clip(np.abs(after - before).max(axis=-1, keepdims=True) / SEEN, 0, 1)
+    if saving:
+        after += (255.0 - after) * HALF
+    return write_png(np.asarray(pale + (after - pale) * changed + 0.5, np.uint8), dots_per_inch)
 
 
 def assembled_png(plan: Plan, dots_per_inch: float) -> bytes:

@@ -1,20 +1,19 @@
 """Sheets to print for a plan: the run sheet, templates to cut, and a page of the card to send."""
 
 from collections.abc import Sequence
-from dataclasses import replace
 
 from cielo.app.cutting import lay_out_pieces
-from cielo.app.pictures import assembled_png, panel_png
+from cielo.app.pictures import assembled_png, change_png
 from cielo.core.advice.judge import judge
 from cielo.core.advice.supplies import Supplies
-from cielo.core.geometry.pieces import pieces_of, tape_lengths_mm
+from cielo.core.geometry.pieces import pieces_of
+from cielo.core.geometry.placings import placings_of
 from cielo.core.learnt import Remembered
-from cielo.core.materials import TOOLS
+from cielo.core.materials import Ink
 from cielo.core.optics.spectra import hex_from_lab
 from cielo.core.order.reasons import reasons
-from cielo.core.plan import Belongs, Brush, Piece, Plan, Water, pieces_made, plan_of_piece
-from cielo.core.say import say, say_minutes, say_put_on, to_fetch
-from cielo.core.sequence.brushes import plan_brushes
+from cielo.core.plan import Belongs, Brush, Piece, Plan, pieces_made, plan_of_piece, run_of
+from cielo.core.say import laid_out, say, say_minutes
 from cielo.core.sequence.durations import seconds_of
 from cielo.core.sequence.lightness import seen_on
 from cielo.core.sequence.timetable import needs_of, parts_of_card
@@ -22,21 +21,46 @@ from cielo.core.simulation.assembled import SQUARE_MM
 from cielo.core.simulation.grid import for_screen
 from cielo.core.table.table import table_of
 from cielo.core.units import Units, join_words, say_length, say_size
+from cielo.errors import BadInput
 from cielo.exchange.card_page import CardPage, InkLine, Part
-from cielo.exchange.run_sheet import Made, write_run_sheet
+from cielo.exchange.run_sheet import USUAL_PAPER, Made, Paper, RunSheet, write_run_sheet
 from cielo.exchange.templates import write_pdf
 
 PROOF_DPI, FINISHED_DPI, PAGE_DPI = 40.0, 80.0, 110.0
 
 
-def run_sheet(plan: Plan, supplies: Supplies | None = None, notes: Sequence[Remembered] = ()) -> bytes:
+def run_sheet(
+    plan: Plan,
+    supplies: Supplies | None = None,
+    notes: Sequence[Remembered] = (),
+    paper: Paper | None = None,
+    *,
+    saving: bool = False,
+) -> bytes:
     """The run sheet as PDF, the panel and every piece on it, with what she wanted to remember at its steps; the same plan, supplies and
-    notes always give the same bytes."""
-    parts = [(piece, plan_of_piece(plan, piece.key)) for piece in pieces_made(plan)]
-    beside = [_made(own, None, _put_on(plan, piece), _tools(own)) for piece, own in parts]
-    whole = _made(plan, supplies, _headed(plan), _to_lay_out(plan), notes)
-    finished = (assembled_png(plan, FINISHED_DPI), *_front_mm(plan))
-    return write_run_sheet([replace(whole, takes=takes(plan), finished=finished), *beside])
+    notes always give the same bytes. ``paper``: where None, letter for inches, A4 for centimetres; ``saving``: with less ink."""
+    remember = _remembered(plan, supplies, notes)
+    parts = {"": _made(plan, f"The panel. {_head_of(plan)}", remember, saving)}
+    for piece in pieces_made(plan):
+        own = plan_of_piece(plan, piece.key)
+        parts[piece.key] = _made(
+            own, f"The {piece.name}. {_about(plan, piece)} {_takes_alone(own)}".strip(), _remembered(own), saving
+        )
+    sheet = RunSheet(
+        plan.title,
+        (assembled_png(plan, FINISHED_DPI), *_front_mm(plan)),
+        [(ink.name, hex_from_lab(seen_on(plan.stock.paper, ink))) for ink in _inks_in_turn(plan)],
+        [line for line in (_headed(plan), takes(plan), *remember.get(None, ())) if line],
+        laid_out(plan, _sheets(plan)),
+        parts,
+        [(done.part, done.step.id) for done in run_of(plan)],
+    )
+    return write_run_sheet(sheet, paper or USUAL_PAPER[plan.units], saving=saving)
+
+
+def _inks_in_turn(plan: Plan) -> list[Ink]:
+    """The inks that are used, on any part, in the order in which they are."""
+    return [plan.ink(key) for key in dict.fromkeys(done.step.ink for done in run_of(plan) if isinstance(done.step, Brush))]
 
 
 def card_page(plan: Plan, photo: bytes = b"", notes: Sequence[tuple[str, str]] = ()) -> CardPage:
@@ -51,7 +75,7 @@ def card_page(plan: Plan, photo: bytes = b"", notes: Sequence[tuple[str, str]] =
         height,
         (_headed(plan), takes(plan)),
         [InkLine(ink.name, hex_from_lab(seen_on(plan.stock.paper, ink))) for ink in plan.inks],
-        list(dict.fromkeys([*to_fetch(plan), *_to_lay_out(plan)])),
+        [group.said for group in laid_out(plan, _sheets(plan))],
         [Part(name, [say(part, step) for step in part.steps]) for name, part in parts if part.steps],
         photo,
         notes,
@@ -68,7 +92,14 @@ def _front_mm(plan: Plan) -> tuple[float, float]:
 
 def takes(plan: Plan) -> str:
     """How long a card takes: with the hands, and waiting."""
-    parts = [part for _, part in parts_of_card(plan)]
+    return _takes([part for _, part in parts_of_card(plan)])
+
+
+def _takes_alone(part: Plan) -> str:
+    return _takes([part])
+
+
+def _takes(parts: Sequence[Plan]) -> str:
     hands = sum(seconds_of(part, step) for part in parts for step in part.steps if needs_of(part, step))
     waits = [seconds_of(part, step) for part in parts for step in part.steps if not needs_of(part, step)]
     if not hands + sum(waits):
@@ -81,17 +112,33 @@ def _minutes(seconds: int) -> str:
     return say_minutes(max(1, round(seconds / 60)))
 
 
-def _made(plan: Plan, supplies: Supplies | None, head: str, tools: Sequence[str] = (), notes: Sequence[Remembered] = ()) -> Made:
-    remember: dict[str | None, list[str]] = {}
+Remember = dict[str | None, list[str]]
+
+
+def _remembered(plan: Plan, supplies: Supplies | None = None, notes: Sequence[Remembered] = ()) -> Remember:
+    """Sentences to remember, by the step they are for, None for the card as a whole."""
+    remember: Remember = {}
     for note in notes:
         said = f"You wanted to remember, from {note.of} ({note.because}): {note.words}"
         remember.setdefault(note.step, []).append(said)
+    # What goes wrong with a piece is told at its own step.
+    of_pieces = tuple(f"The {piece.name}: " for piece in plan.pieces)
     for finding in judge(plan, supplies):
+        if of_pieces and finding.message.startswith(of_pieces):
+            continue
         sign = "Remember" if finding.severity == "remind" else "Mind"
         remember.setdefault(finding.step, []).append(f"{sign}: {finding.message} {finding.why}")
-    return Made(
-        plan, lambda done: panel_png(plan, for_screen(plan.card, PROOF_DPI), done), reasons(table_of(plan)), remember, tools, head
-    )
+    return remember
+
+
+def _made(plan: Plan, head: str, remember: Remember, saving: bool) -> Made:
+    dpi = for_screen(plan.card, PROOF_DPI)
+    at_steps = {step: lines for step, lines in remember.items() if step is not None}
+    return Made(plan, lambda step: change_png(plan, dpi, step, saving=saving), reasons(table_of(plan)), at_steps, head)
+
+
+def _head_of(plan: Plan) -> str:
+    return f"{say_size(plan.card.panel_width_mm, plan.card.panel_height_mm, plan.units)} of {plan.stock.name}."
 
 
 def _headed(plan: Plan) -> str:
@@ -112,14 +159,12 @@ BELONGS: dict[Belongs, str] = {
 }
 
 
-def _put_on(plan: Plan, piece: Piece) -> str:
-    """How large a piece is, of what, and how it comes on the panel."""
-    units = plan.units
+def _about(plan: Plan, piece: Piece) -> str:
+    """How large a piece is, of what, and what is to be known of it; where it is put on stands at that step."""
+    size = f"{say_size(piece.width_mm, piece.height_mm, plan.units)} of {piece.stock.name}."
     if piece.belongs != "panel":
-        return f"{say_size(piece.width_mm, piece.height_mm, units)} of {piece.stock.name}. {BELONGS[piece.belongs]}"
-    size = f"{say_size(piece.width_mm, piece.height_mm, units)} of {piece.stock.name}."
-    cut = f" {_cut_from_it(piece, units)}" if piece.cuts else ""
-    return f"{size}{cut} {say_put_on(piece, units)}"
+        return f"{size} {BELONGS[piece.belongs]}"
+    return f"{size} {_cut_from_it(piece, plan.units)}" if piece.cuts else size
 
 
 def _cut_from_it(piece: Piece, units: Units) -> str:
@@ -132,32 +177,25 @@ def _cut_from_it(piece: Piece, units: Units) -> str:
     return f"When it is dry, cut from it {join_words(each)}."
 
 
-def _to_lay_out(plan: Plan) -> list[str]:
-    """What to lay out before the work: brushes with their inks, pieces with their sizes, tapes, the sheets to cut from."""
-    pieces = [f"{piece.name}: {say_size(piece.width_mm, piece.height_mm, plan.units)}" for piece in pieces_of(plan)]
-    tapes = [
-        f"{plan.mask(key).called}: {' and '.join(dict.fromkeys(say_length(mm, plan.units) for mm in lengths))} each"
-        for key, lengths in tape_lengths_mm(plan).items()
-    ]
-    return [*_tools(plan), *pieces, *tapes, *_sheets(plan)]
-
-
-def _tools(plan: Plan) -> list[str]:
-    """Each brush with its inks, and the other tools."""
-    names = {ink.key: ink.name for ink in plan.inks}
-    tools = [f"{brush.name}: {', then '.join(names[key] for key in brush.inks)}" for brush in plan_brushes(plan).brushes]
-    others = {TOOLS[step.tool].name for step in plan.steps if isinstance(step, Brush | Water)}
-    return [*tools, *sorted(name for name in others if not any(tool.startswith(name) for tool in tools))]
-
-
 def _sheets(plan: Plan) -> list[str]:
     """The sheets that one card is cut from, stock by stock, of the size that is usual where its units are."""
     usual = "letter" if plan.units == "in" else "a4"
     return [
-        f"{stock.of}: {'one sheet' if len(stock.sheets) == 1 else f'{len(stock.sheets)} sheets'} of {stock.sheet.name}"
+        f"{'one' if len(stock.sheets) == 1 else len(stock.sheets)} {stock.sheet.name} of {stock.of}"
         for stock in lay_out_pieces(plan, 1, usual).stocks
         if stock.sheets
     ]
+
+
+def placing_template(plan: Plan, step: str | None = None) -> bytes:
+    """Where things go, as PDF at their real size, a page a step; ``step``: of the panel, for that one alone. Raises BadInput where nothing
+    has a place."""
+    placings = placings_of(plan, step)
+    if not placings:
+        raise BadInput(
+            "nothing is placed there.", field="step", mend="Choose a step that prints, lays a sheet, or puts something on."
+        )
+    return write_pdf(placings, plan.units, f"{plan.title}: where things go")
 
 
 def templates(plan: Plan) -> bytes:

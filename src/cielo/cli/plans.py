@@ -3,7 +3,7 @@
 import sys
 from datetime import datetime, timedelta
 from pathlib import Path
-from typing import Annotated
+from typing import Annotated, Literal
 
 import typer
 
@@ -244,12 +244,19 @@ def schedule(
 
 
 @app.command()
-def sheet(plan: PlanFile, out: Annotated[Path, typer.Option(help="the PDF to write")]) -> None:
-    """The run sheet as PDF: proofs, sentences, tools, timers and boxes to tick."""
+def sheet(
+    plan: PlanFile,
+    out: Annotated[Path, typer.Option(help="the PDF to write")],
+    paper: Annotated[
+        Literal["letter", "a4", "a5"] | None, typer.Option(help="letter for inches, A4 for centimetres where none is asked for")
+    ] = None,
+    less_ink: Annotated[bool, typer.Option("--less-ink", help="the pictures pale and small")] = False,
+) -> None:
+    """The run sheet as PDF: what to lay out, and every step with its picture and a box to tick."""
     from cielo.app.sheets import run_sheet
 
     with About(plan):
-        write_file(out, run_sheet(plan_of(plan)))
+        write_file(out, run_sheet(plan_of(plan), paper=paper, saving=less_ink))
 
 
 @app.command()

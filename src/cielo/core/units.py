@@ -1,4 +1,4 @@
-"""Lengths as a maker says them: inches in eighths, sixteenths where they were chosen or cut, or centimetres.
+"""Lengths as a maker says them: inches to a sixteenth, below an inch to a thirty-second; or centimetres.
 
 Inside, every length is a plain float in millimetres and says so in its name (``width_mm``).
 """
@@ -19,14 +19,11 @@ def inches(value: float) -> float:
 
 
 def say_length(length_mm: float, units: Units) -> str:
-    """A length in words: ``1 3/8 in`` (to the nearest sixteenth) or ``3.5 cm`` (to the nearest half millimetre)."""
+    """A length in words: ``1 3/8 in`` (to the nearest sixteenth, below an inch the nearest thirty-second) or ``3.5 cm`` (to the nearest
+    half millimetre). What is longer is never said to be shorter."""
     if units == "cm":
         return f"{round(length_mm * 2) / 20:.2f}".rstrip("0").rstrip(".") + " cm"
     return f"{say_inches(length_mm / MM_PER_INCH)} in"
-
-
-# A length this near to a sixteenth was chosen there.
-CHOSEN_MM = 0.05
 
 
 def mark_mm(units: Units) -> float:
@@ -41,15 +38,15 @@ def on_ruler(length_mm: float, units: Units) -> float:
 
 
 def say_by_ruler(length_mm: float, units: Units) -> str:
-    """A length to be found with a ruler in hand: eighths of an inch, or whole millimetres.
+    """A length to be found with a ruler in hand: marks of an inch as ``say_length``, or whole millimetres."""
+    return say_length(round(length_mm) if units == "cm" and length_mm >= 1 else length_mm, units)
 
-    A sixteenth is said only where one was chosen, or where an eighth would be too coarse.
-    """
-    if units == "cm":
-        return say_length(round(length_mm), units) if length_mm >= 1 else say_length(length_mm, units)
+
+def say_softly(length_mm: float, units: Units) -> str:
+    """A length of what a hand lets fade, in words: to a sixteenth of an inch, or whole millimetres; finer says nothing of a brush."""
     sixteenth = inches(1 / 16)
-    chosen = abs(length_mm - round(length_mm / sixteenth) * sixteenth) < CHOSEN_MM
-    return say_length(length_mm if chosen or abs(length_mm) < 3 * sixteenth else on_ruler(length_mm, units), units)
+    soft = units == "in" and length_mm >= sixteenth
+    return say_by_ruler(round(length_mm / sixteenth) * sixteenth if soft else length_mm, units)
 
 
 def say_least(length_mm: float, units: Units) -> str:
@@ -65,21 +62,26 @@ def say_most(length_mm: float, units: Units) -> str:
 
 
 def say_fine(length_mm: float, units: Units) -> str:
-    """A small measure in words: to the nearest sixteenth where it is one at least, else in millimetres."""
-    if units == "in" and length_mm >= inches(1 / 16):
-        return say_length(length_mm, units)
-    return f"{length_mm:.1f} mm"
+    """A small measure in words: to the nearest thirty-second of an inch, or to a tenth of a millimetre."""
+    if units == "cm":
+        return f"{length_mm:.1f} mm"
+    return say_length(length_mm, units) if length_mm >= inches(FINEST_IN) / 2 else f"under {say_inches(FINEST_IN)} in"
+
+
+# The finest mark of a ruler in inches.
+FINEST_IN = 1 / 32
 
 
 def say_inches(value_in: float) -> str:
-    """Inches as a mixed fraction to the nearest sixteenth: ``0``, ``5/16``, ``4 1/4``."""
-    sixteenths = round(abs(value_in) * 16)
-    whole, rest = divmod(sixteenths, 16)
-    fraction = Fraction(rest, 16)
+    """Inches as a mixed fraction, to the nearest sixteenth, below an inch to the nearest thirty-second: ``0``, ``5/32``, ``4 1/4``."""
+    marks = 32 if abs(value_in) < 1 else 16
+    many = round(abs(value_in) * marks)
+    whole, rest = divmod(many, marks)
+    fraction = Fraction(rest, marks)
     parts = [str(whole)] if whole or not rest else []
     if rest:
         parts.append(f"{fraction.numerator}/{fraction.denominator}")
-    sign = "-" if value_in < 0 and sixteenths else ""
+    sign = "-" if value_in < 0 and many else ""
     return sign + " ".join(parts)
 
 

@@ -60,12 +60,12 @@ def _upright(line: Array, piece: Piece) -> list[tuple[float, float]]:
     return [(round(float(x), 4), round(piece.height_mm - float(y), 4)) for x, y in line]
 
 
-def write_pdf(pieces: Sequence[Piece], units: Units = "in") -> bytes:
+def write_pdf(pieces: Sequence[Piece], units: Units = "in", title: str = "Templates to cut") -> bytes:
     """Pieces as PDF, 1:1, on Letter for inches or A4 for centimetres; what is larger than a page is tiled, with register marks."""
     out = BytesIO()
     upright = LETTER if units == "in" else A4
     canvas = Canvas(out, pagesize=upright, invariant=1)
-    canvas.setTitle("Templates to cut")
+    canvas.setTitle(title)
     for piece in pieces:
         page = min((upright, upright[::-1]), key=lambda page: _pages(piece, page))
         canvas.setPageSize(page)
@@ -116,7 +116,7 @@ def _head(
         canvas,
         (PAGE_MARGIN_MM + 52) * mm,
         6 * mm,
-        "50 mm when printed 1:1. Blade away from the hand; keep it from children.",
+        f"50 mm when printed 1:1. {'Mind the needle' if piece.marks else 'Blade away from the hand'}; keep it from children.",
         8.5,
     )
 
@@ -136,6 +136,12 @@ def _tile(canvas: Canvas, piece: Piece, page: tuple[float, float], window: tuple
             for i, (x, y) in enumerate(line):
                 (path.lineTo if i else path.moveTo)(x0 + (x - left) * mm, y0 - (y - top) * mm)
             canvas.drawPath(path)
+    for mark in piece.marks:
+        x, y = x0 + (mark.x_mm - left) * mm, y0 - (mark.y_mm - top) * mm
+        canvas.setDash()
+        _cross(canvas, x, y)
+        canvas.circle(x, y, 0.6 * mm)
+        draw(canvas, x + 1.2 * mm, y + 1.2 * mm, mark.said, 8)
     canvas.restoreState()
     for x in (left + OVERLAP_MM / 2, left + width - OVERLAP_MM / 2):
         for y in (top + OVERLAP_MM / 2, top + height - OVERLAP_MM / 2):

@@ -30,13 +30,14 @@ from cielo.app.cards import CardOnDesk
 from cielo.app.pictures import Look, panel_png, proofs_moving
 from cielo.app.proofs import proof_keys
 from cielo.app.reading import read_aloud
-from cielo.app.sheets import card_page, run_sheet, templates
+from cielo.app.sheets import card_page, placing_template, run_sheet, templates
 from cielo.app.shelf import find_inks, find_stock
 from cielo.core.optics.spectra import hex_from_lab, is_in_gamut
 from cielo.core.simulation.grid import for_screen
 from cielo.core.simulation.point import ask
 from cielo.exchange.card_page import write_html, write_pdf
 from cielo.exchange.plan_file import PlanModel, write_plan
+from cielo.exchange.run_sheet import Paper
 
 router = APIRouter(prefix="/cards", tags=["cards"], responses=REFUSALS)
 
@@ -254,12 +255,12 @@ def moving_proofs(card_id: CardId, store: StoreOfApp) -> Response:
 
 
 @router.get("/{card_id}/run-sheet.pdf", response_class=Response, responses={200: {"content": {"application/pdf": {}}}})
-def sheet(card_id: CardId, store: StoreOfApp) -> Response:
-    """The run sheet to print."""
+def sheet(card_id: CardId, store: StoreOfApp, paper: Paper | None = None, less_ink: bool = False) -> Response:
+    """The run sheet to print; on letter or A4 by the card's units where no paper is asked for."""
     card = cards.open_card(store, card_id)
     plan = card.revision.plan
     return Response(
-        run_sheet(plan, card.supplies, card.remembered),
+        run_sheet(plan, card.supplies, card.remembered, paper, saving=less_ink),
         media_type="application/pdf",
         headers={"content-disposition": attachment(plan.title, "run-sheet.pdf", "inline")},
     )
@@ -279,6 +280,14 @@ def page_to_print(card_id: CardId, store: StoreOfApp) -> Response:
     plan = cards.open_card(store, card_id).whole
     headers = {"content-disposition": attachment(plan.title, "page.pdf", "inline")}
     return Response(write_pdf(card_page(plan)), media_type="application/pdf", headers=headers)
+
+
+@router.get("/{card_id}/placing.pdf", response_class=Response, responses={200: {"content": {"application/pdf": {}}}})
+def where_things_go(card_id: CardId, store: StoreOfApp, step: str | None = None) -> Response:
+    """Where prints, sheets and pieces go, 1:1, with crosses to prick through; of one step of the panel where it is asked for."""
+    plan = cards.open_card(store, card_id).revision.plan
+    headers = {"content-disposition": attachment(plan.title, "where-things-go.pdf", "inline")}
+    return Response(placing_template(plan, step), media_type="application/pdf", headers=headers)
 
 
 @router.get("/{card_id}/templates.pdf", response_class=Response, responses={200: {"content": {"application/pdf": {}}}})

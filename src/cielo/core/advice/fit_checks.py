@@ -15,7 +15,7 @@ from cielo.core.geometry.shapes import shape_of_cut
 from cielo.core.plan import Brush, Inside, Mask, Plan, replace_mask, replace_step
 from cielo.core.simulation.contact import A_FEW, TRACE
 from cielo.core.table.table import Table
-from cielo.core.units import say_length
+from cielo.core.units import say_fine, say_length
 
 
 def does_not_fit(plan: Plan, table: Table) -> Iterator[Finding]:
@@ -77,7 +77,13 @@ def _envelope(plan: Plan) -> Iterator[Finding]:
             remedy = Remedy("Fold an envelope to measure", folded)
         why = "A card that is forced into its envelope creases, or the flap springs open in the post."
         yield Finding(
-            "does-not-fit", "warn", None, trouble, why, cure=remedy, measure=f"the pile is {pile_mm(plan):.1f} mm thick"
+            "does-not-fit",
+            "warn",
+            None,
+            trouble,
+            why,
+            cure=remedy,
+            measure=f"the pile is {say_fine(pile_mm(plan), plan.units)} thick",
         )
 
 

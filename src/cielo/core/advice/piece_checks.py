@@ -32,7 +32,7 @@ from cielo.core.plan import (
 from cielo.core.plan.beside import OUTLINE
 from cielo.core.table.marks import is_figure, is_laid_under
 from cielo.core.table.table import Table
-from cielo.core.units import say_length
+from cielo.core.units import say_fine, say_length
 
 # Of words so much hidden or cut is the end of a letter; a single figure is spoilt where so much is hidden, and where more than this is gone
 # it was the ground under a piece. A figure that is printed more often than so is a ground. Judgement.
@@ -248,11 +248,11 @@ def out_of_register(plan: Plan, _table: Table) -> Iterator[Finding]:
             "out-of-register",
             "warn",
             put_on_step(plan, piece.key),
-            f"What is cut from the {piece.name} comes {say_length(hypot(*aside), plan.units)} beside the same print on the panel.",
+            f"What is cut from the {piece.name} comes {say_fine(hypot(*aside), plan.units)} beside the same print on the panel.",
             "Put on in register it carries the picture on; a little beside it every line is broken at the cut.",
             Place(piece.x_mm - piece.width_mm / 2 + taken.centroid.x, piece.y_mm - piece.height_mm / 2 + taken.centroid.y),
             offered([("Put it on in register", with_piece(plan, there))]),
-            measure=f"{hypot(*aside):.1f} mm beside it",
+            measure=f"{say_fine(hypot(*aside), plan.units)} beside it",
         )
 
 

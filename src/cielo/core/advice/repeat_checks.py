@@ -25,7 +25,7 @@ from cielo.core.plan import (
     replace_mask,
 )
 from cielo.core.table.table import Table
-from cielo.core.units import say_length
+from cielo.core.units import say_fine, say_length
 
 # Two ranks whose edges rise and fall together this closely look like the same mask again: judgement, no source.
 ALIKE = 0.97
@@ -59,13 +59,13 @@ def rank_repeats(plan: Plan, _table: Table) -> Iterator[Finding]:
             remedy = Remedy(
                 "Lay it in exactly the same place", replace_mask(plan, replace(second, x_mm=first.x_mm, y_mm=first.y_mm))
             )
-            measure = f"{apart:.1f} mm apart"
+            measure = f"{say_fine(apart, plan.units)} apart"
         elif _goes_with(first, second) and (apart := hypot(first.x_mm - second.x_mm, first.y_mm - second.y_mm)) > 0.4:
             message = f"The {second.called} lies {say_length(apart, plan.units)} beside where the {first.called} lay."
             why = "Stencils of one set are laid to the same place, so that what the second adds falls on what the first left."
             there = replace(second, x_mm=first.x_mm, y_mm=first.y_mm)
             remedy = Remedy("Lay it to the same place", replace_mask(plan, there))
-            measure = f"{apart:.1f} mm apart"
+            measure = f"{say_fine(apart, plan.units)} apart"
         else:
             continue
         yield Finding("rank-repeats", "warn", step.id, message, why, Place(second.x_mm, second.y_mm), remedy, measure)

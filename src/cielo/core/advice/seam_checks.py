@@ -26,7 +26,7 @@ from cielo.core.simulation.strip import STARK_PER_MM
 from cielo.core.table.purpose import purpose_of
 from cielo.core.table.table import Table
 from cielo.core.table.ways import PER_MM, Way, brushed, change_along, colours_along, ways_of
-from cielo.core.units import mark_mm, say_by_ruler
+from cielo.core.units import mark_mm, say_by_ruler, say_fine
 
 
 @dataclass(frozen=True)
@@ -90,7 +90,7 @@ def _butted(plan: Plan) -> Iterator[Finding]:
                 "mask they stand clear.",
                 Place(*way.place(at)),
                 Remedy("Carry them into each other", carried),
-                measure=f"{abs(at - other):.1f} mm between where one ends and the other begins",
+                measure=f"{say_fine(abs(at - other), plan.units)} between where one ends and the other begins",
             )
 
 
@@ -116,12 +116,12 @@ def bare_line(plan: Plan, table: Table) -> Iterator[Finding]:
                 "bare-line",
                 "warn",
                 beside[0][0].id,
-                f"A bare line {say_by_ruler(wide_mm, plan.units)} wide is left between "
+                f"A bare line {say_fine(wide_mm, plan.units)} wide is left between "
                 f"{plan.ink(beside[0][0].ink).name} and {plan.ink(beside[1][0].ink).name}.",
                 "So narrow a gap looks forgotten. Carried into each other the two close it; left plainly wider it is meant.",
                 Place(*way.place(at)),
                 Remedy("Carry them into each other", closed),
-                measure=f"{wide_mm:.1f} mm",
+                measure=f"{say_fine(wide_mm, plan.units)} wide",
             )
 
 

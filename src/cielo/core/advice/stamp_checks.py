@@ -295,7 +295,7 @@ def slipped_print(plan: Plan, table: Table) -> Iterator[Finding]:
                         ("It is a shadow: leave it behind the other", with_step(plan, then, refers=Refers(first.id, "behind"))),
                     ]
                 ),
-                measure=f"{apart:.1f} mm and {turned:.0f}°",
+                measure=f"{say_fine(apart, plan.units)} and {turned:.0f}°",
             )
             break
 

@@ -25,7 +25,7 @@ from dataclasses import dataclass
 from math import ceil, sqrt
 
 from cielo.core.plan import Brush, Card, EnvelopeKey, Plan, StickOn
-from cielo.core.units import Units, inches, say_length
+from cielo.core.units import Units, inches, say_fine, say_length
 
 PLAY_MM = inches(1 / 4)
 OVERLAP_MM = 11.5
@@ -118,7 +118,7 @@ def envelope_troubles(plan: Plan) -> tuple[str, ...]:
         for side, room, way in zip(sides, (bought.width_mm, bought.height_mm), ("long", "short"), strict=True):
             if side + pile > room - 1.0:
                 troubles.append(
-                    f"The card is {say_length(side, units)} its {way} way and {pile:.1f} mm thick; the {bought.name} envelope is "
+                    f"The card is {say_length(side, units)} its {way} way and {say_fine(pile, units)} thick; the {bought.name} envelope is "
                     f"{say_length(room, units)} inside."
                 )
     return tuple(troubles)

@@ -27,9 +27,18 @@ Array = NDArray[np.float64]
 THINNEST_MM = 0.8
 
 
+@dataclass(frozen=True)
+class Mark:
+    """A cross to prick through, mm, and what is said at it."""
+
+    x_mm: float
+    y_mm: float
+    said: str
+
+
 @dataclass(frozen=True, eq=False)
 class Piece:
-    """Something to cut.
+    """Something to cut, or a sheet to lay on and prick through.
 
     of : what it is cut of.
     cuts : closed outlines to cut through, each (n, 2), mm, the first point repeated at the end.
@@ -37,6 +46,7 @@ class Piece:
     note : what to know when cutting it.
     from_panel : whether it comes out of the panel, and takes no sheet of its own.
     once : whether one serves the whole batch.
+    marks : crosses to prick through.
     """
 
     key: str
@@ -49,6 +59,7 @@ class Piece:
     note: str = ""
     from_panel: bool = False
     once: bool = False
+    marks: tuple[Mark, ...] = ()
 
     @property
     def cut_length_mm(self) -> float:

@@ -4,7 +4,7 @@ Lengths are millimetres from the panel's top left corner. A step's ``id`` never 
 the pictures can speak of it while the plan is rearranged.
 """
 
-from cielo.core.plan.beside import piece_of, pieces_made, plan_of_piece, with_piece, with_piece_plan, without_piece
+from cielo.core.plan.beside import called_here, piece_of, pieces_made, plan_of_piece, with_piece, with_piece_plan, without_piece
 from cielo.core.plan.card import Card, EnvelopeKey, Fold, Mat, Reveals, Turned
 from cielo.core.plan.edits import (
     free_key,
@@ -193,6 +193,7 @@ __all__ = [
     "WipeBeads",
     "Wish",
     "Words",
+    "called_here",
     "cut_alike",
     "ensure_sound",
     "fitted",

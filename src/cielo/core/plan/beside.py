@@ -1,6 +1,6 @@
 """The pieces of a plan each as a plan of its own, so that whatever is known of the panel is known of them: picture, order, checks, words."""
 
-from dataclasses import replace
+from dataclasses import dataclass, fields, replace
 from typing import Any
 
 from cielo.core.plan.card import Card, Reveals
@@ -24,6 +24,18 @@ OF_THE_PANEL = ("title", "focal", "pieces", "run")
 TABLE = Reveals(TABLE_MM, TABLE_MM, TABLE_MM, TABLE_MM)
 
 
+@dataclass(frozen=True)
+class PlanOfPiece(Plan):
+    """A piece as a plan of its own; ``of_piece``: its name."""
+
+    of_piece: str = ""
+
+
+def called_here(plan: Plan) -> str:
+    """What is worked on, as it is called: the panel, or a piece by its name."""
+    return plan.of_piece if isinstance(plan, PlanOfPiece) else "panel"
+
+
 def pieces_made(plan: Plan) -> tuple[Piece, ...]:
     """The pieces of a plan, those that are the base or the panel's own back as large as that is, and where it lies."""
     card = plan.card
@@ -43,7 +55,7 @@ def piece_of(plan: Plan, key: str) -> Piece:
     raise NotFound("that piece is not on the card any more.", mend="Choose another piece.")
 
 
-def plan_of_piece(plan: Plan, key: str) -> Plan:
+def plan_of_piece(plan: Plan, key: str) -> PlanOfPiece:
     """A piece as a plan: its own panel, stock, sheets and steps, with the inks and ways of the whole. Raises NotFound."""
     piece = piece_of(plan, key)
     outline = Cut(
@@ -56,22 +68,22 @@ def plan_of_piece(plan: Plan, key: str) -> Plan:
         piece.width_mm,
         piece.height_mm,
     )
-    return replace(
-        plan,
-        title=f"{plan.title[: 77 - len(piece.name)]}: {piece.name}"[:80],
-        card=Card(piece.width_mm + 2 * TABLE_MM, piece.height_mm + 2 * TABLE_MM, "left", TABLE),
-        stock=piece.stock,
-        masks=piece.masks,
-        steps=piece.steps,
-        holds=piece.holds,
-        focal=(),
-        cuts=piece.cuts if piece.outline == "rectangle" else (outline, *piece.cuts),
-        wishes=piece.wishes,
+    own: dict[str, Any] = {
+        "title": f"{plan.title[: 77 - len(piece.name)]}: {piece.name}"[:80],
+        "card": Card(piece.width_mm + 2 * TABLE_MM, piece.height_mm + 2 * TABLE_MM, "left", TABLE),
+        "stock": piece.stock,
+        "masks": piece.masks,
+        "steps": piece.steps,
+        "holds": piece.holds,
+        "focal": (),
+        "cuts": piece.cuts if piece.outline == "rectangle" else (outline, *piece.cuts),
+        "wishes": piece.wishes,
         # What was measured of two inks is so on the stock it was measured on.
-        crossings=plan.crossings if piece.stock == plan.stock else (),
-        pieces=(),
-        run=(),
-    )
+        "crossings": plan.crossings if piece.stock == plan.stock else (),
+        "pieces": (),
+        "run": (),
+    }
+    return PlanOfPiece(**{**{field.name: getattr(plan, field.name) for field in fields(Plan)}, **own}, of_piece=piece.name)
 
 
 def with_piece_plan(plan: Plan, key: str, own: Plan) -> Plan:

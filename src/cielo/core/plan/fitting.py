@@ -50,7 +50,7 @@ def _piece_fitted(plan: Plan, piece: Piece, fit: "_Fit") -> Piece:
     was, now = fit.was, fit.now
     across = side(piece.width_mm, (was.panel_width_mm, was.width_mm), (now.panel_width_mm, now.width_mm))
     down = side(piece.height_mm, (was.panel_height_mm, was.height_mm), (now.panel_height_mm, now.height_mm))
-    own = plan_of_piece(plan, piece.key)
+    own: Plan = plan_of_piece(plan, piece.key)
     table = replace(own.card, width_mm=across + 2 * TABLE_MM, height_mm=down + 2 * TABLE_MM)
     own = fitted(own, table)
     return fit.placed(

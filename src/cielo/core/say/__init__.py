@@ -2,7 +2,8 @@
 sheet."""
 
 from cielo.core.say.difference import differences
-from cielo.core.say.fetching import care, fetch, to_fetch
+from cielo.core.say.fetching import care, fetch
+from cielo.core.say.laid_out import Group, laid_out
 from cielo.core.say.learnt import say_pad, say_pad_beside, say_pair, say_used
 from cielo.core.say.mask import mask_facts, where_to_lay
 from cielo.core.say.part import Part, say_minutes
@@ -12,10 +13,12 @@ from cielo.core.say.step import lies_turned, say, sentence
 from cielo.core.say.words import say_apart
 
 __all__ = [
+    "Group",
     "Part",
     "care",
     "differences",
     "fetch",
+    "laid_out",
     "lies_turned",
     "mask_facts",
     "print_facts",
@@ -28,6 +31,5 @@ __all__ = [
     "say_put_on",
     "say_used",
     "sentence",
-    "to_fetch",
     "where_to_lay",
 ]

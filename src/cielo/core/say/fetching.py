@@ -10,17 +10,14 @@ from cielo.core.plan import (
     Inside,
     LayMask,
     LiftMask,
-    Mask,
     Plan,
     Prepare,
     PutOn,
     Step,
     StickOn,
-    Tapes,
     Water,
     Wipe,
     WipeBeads,
-    is_one_thing,
     piece_of,
 )
 from cielo.core.say.words import (
@@ -28,7 +25,6 @@ from cielo.core.say.words import (
     ON_PADS,
     several,
 )
-from cielo.core.units import say_fine
 
 
 def fetch(plan: Plan, step: Step) -> str:
@@ -83,66 +79,6 @@ def _for_what_strays(plan: Plan, step: Brush) -> str:
     if paper.surface == "rough" and frees(plan.ink(step.ink)) > STAYS:
         return ", a damp wipe to lift what strays at once"
     return ", a white pen for what strays" if paper.lab[0] >= AS_WHITE else ""
-
-
-def to_fetch(plan: Plan) -> tuple[str, ...]:
-    """What to lay out for a whole card, a line each, every thing once, in the order in which it is first used. Brushes with their inks are
-    told beside it, by which of them are shared (sequence.brushes)."""
-    inks, laid, stuck = [], [], []
-    hand: list[str] = []
-    for step in plan.steps:
-        hand += _to_hand(plan, step)
-        match step:
-            case Brush():
-                inks.append(plan.ink(step.ink).name)
-            case LayMask():
-                laid.append(plan.mask(step.mask))
-            case StickOn():
-                stuck.append(f"{len(step.spots)} {step.colour} {step.thing} of {say_fine(step.size_mm, plan.units)}")
-    rows = (("Inks", inks), ("Masks and stencils", _sheets(laid)), ("To stick on, counted off", stuck), ("To hand", hand))
-    return tuple(f"{what}, as they are used: {', '.join(dict.fromkeys(names))}." for what, names in rows if names)
-
-
-def _to_hand(plan: Plan, step: Step) -> tuple[str, ...]:
-    """What else a step wants within reach, beside its ink, its tool and its sheet."""
-    match step:
-        case Brush() if plan.ink(step.ink).kind in RESIST_KINDS:
-            return ("anti-static bag", "watermark ink", "a tray for the powder", "heat tool")
-        case Dry(way="heat"):
-            return ("heat tool",)
-        case Dry(way="blot"):
-            return ("blotting paper",)
-        case Wipe():
-            return ("a damp cloth", "a dry cloth")
-        case WipeBeads():
-            return ("a dry cloth",)
-        case Water():
-            return ("clean water", *(("a cloth to blot with",) if step.blot else ()))
-        case Prepare(act="clean-tool"):
-            return ("a damp cloth",)
-        case Prepare(act="turn"):
-            return ()
-        case Prepare(act=act):
-            return (ACT_WORDS[act][1],)
-        case PutOn():
-            piece = piece_of(plan, step.piece)
-            return ("foam tape" if piece.raised_mm else "glue", *(("trimmer",) if piece.flush else ()))
-        case StickOn():
-            return ("a needle",) if step.thing == "drops" else ("tweezers",)
-        case _:
-            return ()
-
-
-def _sheets(laid: list[Mask]) -> list[str]:
-    """The sheets to fetch: one that is laid at several places once, with how often; tape is torn off anew."""
-    spells: list[list[Mask]] = []
-    for mask in laid:
-        same = next((spell for spell in spells if is_one_thing(spell[0], mask) and not isinstance(mask, Tapes)), None)
-        if same is None:
-            spells.append([mask])
-        else:
-            same.append(mask)
-    return [f"{spell[0].called} ({len(spell)} times)" if len(spell) > 1 else spell[0].called for spell in spells]
 
 
 def care(plan: Plan, step: Step) -> str:

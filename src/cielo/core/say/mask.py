@@ -13,7 +13,7 @@ from cielo.core.geometry.pieces import tape_lengths_mm
 from cielo.core.geometry.placing import cut_shares, is_repeat
 from cielo.core.geometry.shapes import inside_of
 from cielo.core.plan import Disc, Drawn, EdgeMask, Mask, Plan, Stencil, Tapes
-from cielo.core.units import on_ruler, say_by_ruler, say_fine, say_length, say_size
+from cielo.core.units import say_by_ruler, say_fine, say_length, say_size
 
 # What is nearer to a side than this lies on it: rounding.
 ON_RIM_MM = 1e-6
@@ -106,9 +106,9 @@ def _edge_place(plan: Plan, mask: EdgeMask) -> str:
     said = f"Its edge meets {met[0]} and {met[1]}"
     if mask.profile != "straight":
         x, y = min(points, key=lambda point: (round(point[1], 3), point[0]))
-        high = say_by_ruler(on_ruler(y + spare, units), units)
+        high = say_by_ruler(y + spare, units)
         if min(x + spare, panel.bounds[2] - x) > ON_RIM_MM and y > panel.bounds[1] + ON_RIM_MM:
-            said += f"; its highest point is {high} down, {say_by_ruler(on_ruler(x + spare, units), units)} from the left"
+            said += f"; its highest point is {high} down, {say_by_ruler(x + spare, units)} from the left"
     return f"{said}. It covers what is {_side_of(covered, panel)}."
 
 
@@ -151,5 +151,5 @@ def _ends(plan: Plan, points: Sequence[tuple[float, ...]]) -> tuple[str, str] | 
 def _on_side(plan: Plan, side: str, point: tuple[float, ...]) -> str:
     units, spare = plan.units, plan.card.trim_mm
     if side in ("left", "right"):
-        return f"the {side} side {say_by_ruler(on_ruler(point[1] + spare, units), units)} down"
-    return f"the {side} {say_by_ruler(on_ruler(point[0] + spare, units), units)} from the left"
+        return f"the {side} side {say_by_ruler(point[1] + spare, units)} down"
+    return f"the {side} {say_by_ruler(point[0] + spare, units)} from the left"

@@ -7,7 +7,7 @@ A sentence is a row of parts. A part with a ``field`` is a word the maker may ch
 from dataclasses import dataclass
 from typing import Literal
 
-from cielo.core.units import Units, inches, say_by_ruler
+from cielo.core.units import FINEST_IN, Units, inches, say_by_ruler, say_fine, say_softly
 
 WordKind = Literal[
     "ink", "tool", "water-tool", "edge", "length", "angle", "count", "percent", "touch", "print", "mask", "way", "minutes", "onto",
@@ -27,14 +27,19 @@ class Part:
 
 
 def said(length_mm: float, units: Units) -> str:
-    """A length that is never broken at the end of a line; what no ruler has is said in millimetres."""
-    words = say_by_ruler(length_mm, units) if shown(length_mm, units) or length_mm <= 0 else f"{length_mm:.1f} mm"
+    """A length that is never broken at the end of a line."""
+    words = say_by_ruler(length_mm, units) if shown(length_mm, units) or length_mm <= 0 else say_fine(length_mm, units)
     return words.replace(" ", "\u00a0")
 
 
+def softly(length_mm: float, units: Units) -> str:
+    """A length of what fades, never broken at the end of a line."""
+    return say_softly(length_mm, units).replace(" ", "\u00a0") if shown(length_mm, units) else said(length_mm, units)
+
+
 def shown(length_mm: float, units: Units) -> bool:
-    """Whether a length is one that a ruler shows: a sixteenth of an inch, or a millimetre, and more."""
-    return length_mm >= (inches(1 / 32) if units == "in" else 0.5)
+    """Whether a length is one that a ruler shows: a thirty-second of an inch, or a millimetre, and more."""
+    return length_mm >= (inches(FINEST_IN) if units == "in" else 0.5)
 
 
 def say_minutes(minutes: float) -> str:

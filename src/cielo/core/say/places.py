@@ -1,6 +1,7 @@
 """Where on the panel things go, so that a ruler finds them: from the sides they are nearest to."""
 
 from collections.abc import Iterable
+from dataclasses import dataclass
 
 from cielo.core.plan import Card
 from cielo.core.say.part import said
@@ -8,14 +9,18 @@ from cielo.core.units import Units
 
 # So many places are told one by one; more are for a template.
 MOST_TOLD = 8
-# What lies so near to the middle of the panel is said to lie in it, mm.
-IN_THE_MIDDLE_MM = 0.4
+# What lies so near to the middle of the panel, or to one of its sides, is said to lie in it, mm.
+IN_THE_MIDDLE_MM = ON_THE_SIDE_MM = 0.4
 
 
 def say_place(card: Card, x_mm: float, y_mm: float, units: Units) -> str:
     """A place by the sides of the panel it is nearest to: ``5/8 in from the left, 2 1/4 in up``."""
     across, down = _along(x_mm, card.panel_width_mm, ACROSS, units), _along(y_mm, card.panel_height_mm, DOWN, units)
-    return f"{across}, {down}"
+    return MIDDLE if (across, down) == (ACROSS.middle, DOWN.middle) else f"{across}, {down}"
+
+
+# The middle of the panel.
+MIDDLE = "in the middle of the panel"
 
 
 def say_places(card: Card, places: Iterable[tuple[float, float]], units: Units) -> str:
@@ -24,18 +29,35 @@ def say_places(card: Card, places: Iterable[tuple[float, float]], units: Units) 
     return "; ".join(f"{n}: {where}" for n, where in enumerate(told, 1)) if len(told) <= MOST_TOLD else ""
 
 
-# What is said after a length: from the near and the far side, and beyond each; and of the middle. Across, then down.
-ACROSS = ("from the left", "from the right", "beyond the left edge", "beyond the right edge", "in the middle across")
-DOWN = ("down", "up", "above the top edge", "below the bottom edge", "half way down")
+@dataclass(frozen=True)
+class _Side:
+    """What is said after a length from the near or the far end, or beyond it; and of the ends and the middle themselves."""
+
+    near: str
+    far: str
+    before: str
+    beyond: str
+    middle: str
+    ends: tuple[str, str]
 
 
-def _along(at_mm: float, long_mm: float, words: tuple[str, str, str, str, str], units: Units) -> str:
+ACROSS = _Side(
+    "from the left", "from the right", "beyond the left edge", "beyond the right edge", "in the middle across",
+    ("on the left edge", "on the right edge"),
+)  # fmt: skip
+DOWN = _Side(
+    "down", "up", "above the top edge", "below the bottom edge", "half way down", ("on the top edge", "on the bottom edge")
+)
+
+
+def _along(at_mm: float, long_mm: float, side: _Side, units: Units) -> str:
     """A place along one side of the panel, from the end it is nearest to."""
-    near, far, before, beyond, middle = words
+    if min(abs(at_mm), abs(at_mm - long_mm)) < ON_THE_SIDE_MM:
+        return side.ends[int(at_mm > long_mm / 2)]
     if at_mm < 0:
-        return f"{said(-at_mm, units)} {before}"
+        return f"{said(-at_mm, units)} {side.before}"
     if at_mm > long_mm:
-        return f"{said(at_mm - long_mm, units)} {beyond}"
+        return f"{said(at_mm - long_mm, units)} {side.beyond}"
     if abs(at_mm - long_mm / 2) < IN_THE_MIDDLE_MM:
-        return middle
-    return f"{said(at_mm, units)} {near}" if at_mm < long_mm / 2 else f"{said(long_mm - at_mm, units)} {far}"
+        return side.middle
+    return f"{said(at_mm, units)} {side.near}" if at_mm < long_mm / 2 else f"{said(long_mm - at_mm, units)} {side.far}"

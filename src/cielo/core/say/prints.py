@@ -9,8 +9,8 @@ from cielo.core.geometry.lettering import has_letter, longest_round
 from cielo.core.geometry.motifs import NAMES
 from cielo.core.geometry.printing import called_prints, image_name, prints_of
 from cielo.core.geometry.spreading import SIZES, spread_motifs
-from cielo.core.plan import At, Brush, Face, InPrint, Motifs, Plan, Print, Words
-from cielo.core.say.part import Part, said, shown
+from cielo.core.plan import At, Brush, Face, InPrint, Motifs, Plan, Print, Words, called_here
+from cielo.core.say.part import Part, said, shown, softly
 from cielo.core.say.places import say_places
 from cielo.core.say.shade import shade_parts
 from cielo.core.units import Units, inches, join_words
@@ -50,7 +50,7 @@ def _print(plan: Plan, region: Print) -> Iterator[Part]:
     if region.front:
         yield Part(", in front of what else is printed")
     if region.texture:
-        yield Part(", as a mere texture")
+        yield Part(", only as a texture behind the rest")
     if len(region.places) == 1:
         yield Part(", its middle ")
         yield from _place(region.places[0], units)
@@ -95,7 +95,7 @@ def _words(words: Words, units: Units) -> Iterator[Part]:
         yield Part(", turned ")
         yield Part(f"{words.angle_deg:g}°", "region.angle_deg", "angle")
     if words.texture:
-        yield Part(", as a mere texture")
+        yield Part(", only as a texture behind the rest")
 
 
 def _motifs(region: Motifs, units: Units) -> Iterator[Part]:
@@ -106,8 +106,7 @@ def _motifs(region: Motifs, units: Units) -> Iterator[Part]:
         yield Part(" large ")
     yield Part(NAMES[region.motif], "region.motif", "motif")
     yield Part(" motifs " if region.arrangement == "scattered" else " ")
-    tiny = region.size_mm < inches(1 / 8)
-    yield Part(f"{region.size_mm:.1f}\u00a0mm" if tiny else said(region.size_mm, units), "region.size_mm", "length")
+    yield Part(said(region.size_mm, units), "region.size_mm", "length")
     yield Part(" across, ")
     if region.front:
         yield Part("in front of what else is printed, ")
@@ -117,13 +116,13 @@ def _motifs(region: Motifs, units: Units) -> Iterator[Part]:
     yield Part("smaller ones in the gaps", "region.arrangement", "arrangement")
     yield Part(", ")
     if region.gap_mm < 0 and shown(-region.gap_mm, units):
-        apart = f"over each other by {said(-region.gap_mm, units)} at most"
+        apart = f"over each other by {softly(-region.gap_mm, units)} at most"
     elif not shown(region.gap_mm, units):
         apart = "touching at most"
     elif region.gap_mm < inches(1 / 8):
         apart = "close together"
     else:
-        apart = f"{said(region.gap_mm, units)} apart at least"
+        apart = f"{softly(region.gap_mm, units)} apart at least"
     yield Part(apart, "region.gap_mm", "length")
 
 
@@ -175,4 +174,4 @@ def _facts(plan: Plan, step: Brush) -> Iterator[str]:
             yield "They are longer than their circle, and run over their own beginning."
         return
     share = union_all(shapes).intersection(box(0, 0, width, height)).area / (width * height)
-    yield f"{'It covers' if len(shapes) == 1 else 'They cover'} {share:.0%} of the panel."
+    yield f"{'It covers' if len(shapes) == 1 else 'They cover'} {share:.0%} of the {called_here(plan)}."

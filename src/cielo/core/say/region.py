@@ -28,10 +28,11 @@ from cielo.core.plan import (
     WetArea,
     Whole,
     Words,
+    called_here,
     masks_on,
     span_mm,
 )
-from cielo.core.say.part import Part, said, shown
+from cielo.core.say.part import Part, said, shown, softly
 from cielo.core.say.places import say_place
 from cielo.core.say.prints import printed_parts
 from cielo.core.say.shade import called_openings, shade_parts
@@ -56,17 +57,17 @@ def region_parts(plan: Plan, region: Region, step_id: str) -> Iterator[Part]:
             yield Part(" along the edge of the " if isinstance(mask, EdgeMask) else " round the ")
             yield Part(mask.called, "region.mask", "mask")
             yield Part(", strongest there, fading over ")
-            yield Part(said(region.reach_mm, units), "region.reach_mm", "length")
+            yield Part(softly(region.reach_mm, units), "region.reach_mm", "length")
         case Vignette():
             yield Part(" from ")
             yield Part("the edges" if region.origin == "edges" else "the corners", "region.origin", "origin")
             middle = min(plan.card.panel_width_mm, plan.card.panel_height_mm) / 2
             to_it = region.reach_mm >= NEARLY_ALL * middle
             yield Part(", fading to " if to_it else ", fading over ")
-            yield Part("the middle" if to_it else said(region.reach_mm, units), "region.reach_mm", "length")
+            yield Part("the middle" if to_it else softly(region.reach_mm, units), "region.reach_mm", "length")
         case Patches():
             yield Part(" here and there, in patches ")
-            yield Part(said(region.size_mm, units), "region.size_mm", "length")
+            yield Part(softly(region.size_mm, units), "region.size_mm", "length")
             yield Part(" across, until ")
             yield Part(f"{region.cover:.0%}", "region.cover", "percent")
             yield Part(" is covered")
@@ -96,7 +97,7 @@ def region_parts(plan: Plan, region: Region, step_id: str) -> Iterator[Part]:
             yield Part(" where the water stands")
         case Whole():
             through = _stencils_on(plan, step_id)
-            yield Part(f" through the {' and the '.join(through)}" if through else " over the whole panel")
+            yield Part(f" through the {' and the '.join(through)}" if through else f" over the whole {called_here(plan)}")
 
 
 def _inside(plan: Plan, region: Inside) -> Iterator[Part]:
@@ -168,8 +169,8 @@ def _along(plan: Plan, band: Band | Slant, edge: Part, other: str, way: str = ""
     units = plan.units
     far = band.end_mm > span_mm(plan.card, band) - RUNS_OFF_MM
     starts = shown(band.start_mm, units)
-    start = Part(said(band.start_mm, units), "region.start_mm", "length")
-    end = Part(said(band.end_mm, units), "region.end_mm", "length")
+    start = Part(softly(band.start_mm, units), "region.start_mm", "length")
+    end = Part(softly(band.end_mm, units), "region.end_mm", "length")
     if not starts:
         yield from (Part(" from the "), edge)
         if far:
@@ -184,7 +185,7 @@ def _along(plan: Plan, band: Band | Slant, edge: Part, other: str, way: str = ""
         yield from (Part(", strongest from "), start, Part(f"{way} from the "), edge, Part(" to "))
         yield Part(f"the {other}", "region.end_mm", "length")
         if shown(band.lead_in_mm, units):
-            yield from (Part(", coming in over the "), Part(said(band.lead_in_mm, units), "region.lead_in_mm", "length"))
+            yield from (Part(", coming in over the "), Part(softly(band.lead_in_mm, units), "region.lead_in_mm", "length"))
             yield Part(" before it")
         else:
             yield from (Part(", "), Part("starting there at once", "region.lead_in_mm", "length"))
@@ -192,7 +193,7 @@ def _along(plan: Plan, band: Band | Slant, edge: Part, other: str, way: str = ""
         middle = on_ruler((band.start_mm + band.end_mm) / 2, units)
         yield from (
             Part(", strongest "),
-            Part(said(middle, units), "region.middle_mm", "length"),
+            Part(softly(middle, units), "region.middle_mm", "length"),
             Part(f"{way} from the "),
             edge,
         )
@@ -204,7 +205,7 @@ def _along(plan: Plan, band: Band | Slant, edge: Part, other: str, way: str = ""
 
 def _beyond(band: Band | Slant, units: Units) -> Iterator[Part]:
     if shown(band.carry_mm, units):
-        yield from (Part(", fading over the next "), Part(said(band.carry_mm, units), "region.carry_mm", "length"))
+        yield from (Part(", fading over the next "), Part(softly(band.carry_mm, units), "region.carry_mm", "length"))
     else:
         yield from (Part(", "), Part("stopping there", "region.carry_mm", "length"))
 
@@ -223,4 +224,4 @@ def _both_ways(band: Band | Slant, units: Units) -> Iterator[Part]:
 
 def _over(length_mm: float, units: Units, none: str) -> str:
     """A length over which something goes on; nothing is said at its zero."""
-    return said(length_mm, units) if shown(length_mm, units) else none
+    return softly(length_mm, units) if shown(length_mm, units) else none

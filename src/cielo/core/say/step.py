@@ -19,10 +19,11 @@ from cielo.core.plan import (
     Water,
     Wipe,
     WipeBeads,
+    called_here,
     piece_of,
 )
 from cielo.core.plan.beside import OUTLINE
-from cielo.core.say.part import Part, said, say_minutes
+from cielo.core.say.part import Part, said, say_minutes, softly
 from cielo.core.say.places import say_places
 from cielo.core.say.putting_on import say_put_on
 from cielo.core.say.region import region_parts
@@ -43,7 +44,7 @@ from cielo.core.say.words import (
 )
 from cielo.core.table.marks import sticks
 from cielo.core.table.table import Table, table_of
-from cielo.core.units import Units, join_words, say_fine
+from cielo.core.units import Units, join_words, say_fine, say_length, say_size
 
 
 def sentence(plan: Plan, step: Step, table: Table | None = None) -> tuple[Part, ...]:
@@ -99,7 +100,7 @@ def _parts(table: Table, step: Step) -> Iterator[Part]:
         case Prepare():
             yield from _prepare(plan, step)
         case PutOn():
-            yield Part(say_put_on(piece_of(plan, step.piece), plan.units))
+            yield Part(say_put_on(plan, piece_of(plan, step.piece)))
         case StickOn():
             yield from _stick_on(plan, step)
         case WipeBeads():
@@ -140,8 +141,11 @@ def _prepare(plan: Plan, step: Prepare) -> Iterator[Part]:
             yield Part(f"Mount the panel on {on}{TURNED_WORDS[plan.card.turned_deg]}.")
         case "cut" if cuts := [cut.name for cut in plan.cuts if cut.use != "frame" and cut.key != OUTLINE]:
             yield Part(f"Cut {join_words([f'the {name}' for name in cuts])} out of it, now that it is dry.")
+        case "trim" if plan.card.trim_mm:
+            size = say_size(plan.card.panel_width_mm, plan.card.panel_height_mm, plan.units)
+            yield Part(f"Trim {say_length(plan.card.trim_mm, plan.units)} off each side: the {called_here(plan)} is then {size}.")
         case act:
-            yield Part(ACT_WORDS[act][0])
+            yield Part(ACT_WORDS[act][0].format(here=called_here(plan)))
 
 
 def _brush(table: Table, step: Brush) -> Iterator[Part]:
@@ -254,4 +258,4 @@ def _fade(fade: Fade | None, units: Units) -> Iterator[Part]:
     yield Part(", fading to bare stock at the ")
     yield Part(EDGE_WORDS[fade.edge], "fade", "fade")
     yield Part(" over ")
-    yield Part(said(fade.width_mm, units), "fade.width_mm", "length")
+    yield Part(softly(fade.width_mm, units), "fade.width_mm", "length")

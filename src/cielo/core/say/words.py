@@ -53,16 +53,16 @@ ONTO_WORDS: dict[Onto, str] = {
 }
 TOUCH_WORDS: dict[Touch, str] = {"pale": "pale", "light": "light", "medium": "medium", "full": "strong"}
 AMOUNT_WORDS: dict[WaterAmount, str] = {"fine": "a few drops", "medium": "a good sprinkle", "heavy": "really wet"}
-# What is said and what is fetched for a thing done that lays no ink; a tool is cleaned by its own words.
+# What is said and what is fetched for a thing done that lays no ink, ``here`` being what is worked on; a tool is cleaned by its own words.
 ACT_WORDS: dict[Act, tuple[str, str]] = {
-    "anti-static": ("Rub the panel with the anti-static bag.", "the anti-static bag"),
+    "anti-static": ("Rub the {here} with the anti-static bag.", "the anti-static bag"),
     "sweep": ("Sweep a clean brush over it in small circles, so that no streak stays.", "a clean brush of the same size"),
-    "register": ("Mark two corners, or set the panel and the stamp in the press.", "pencil and ruler, or the press"),
+    "register": ("Mark two corners, or set the {here} and the stamp in the press.", "pencil and ruler, or the press"),
     "orient": ("Decide which way is up, and try the print on scrap.", "a piece of scrap card"),
-    "turn": ("Turn the panel round: what was at the top is now nearest to you.", "nothing more"),
+    "turn": ("Turn the {here} round: what was at the top is now nearest to you. Its sides keep their names.", "nothing more"),
     "cut": ("Cut it out, now that it is dry.", "blade or punch, a mat to cut on"),
     "trim-down": ("Trim it down now: what follows goes on it as it is then.", "trimmer, ruler"),
-    "trim": ("Trim the panel to its size.", "trimmer, ruler"),
+    "trim": ("Trim the {here} to its size.", "trimmer, ruler"),
     "mount": ("Mount the panel on its mats and base.", "glue or foam tape, the base"),
 }
 # How the finished panel is turned clockwise when it is put on.

@@ -68,3 +68,8 @@ def draw(canvas: Canvas, x: float, y: float, text: str, points: float, bold: boo
         canvas.setFont(name, points)
         canvas.drawString(x, y, run)
         x += pdfmetrics.stringWidth(run, name, points)
+
+
+def width_of(text: str, points: float, bold: bool = False) -> float:
+    """How long a line of text is, points."""
+    return sum(pdfmetrics.stringWidth(run, face or (BOLD if bold else PLAIN), points) for face, run in _runs(text))
