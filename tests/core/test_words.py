@@ -284,7 +284,8 @@ def test_what_is_to_hand_is_laid_out_once_and_nothing_is_told_twice() -> None:
         assert ("anti-static bag" in things) == bool(kinds & {"powder", "clear"})
         tapes = [mask for mask in of.masks if isinstance(mask, Tapes)]
         assert len(groups.get("Tape", ())) >= bool(tapes)
+        every = [*of.steps, *(step for piece in of.pieces for step in piece.steps)]
         stamped = [
-            s for s in of.steps if isinstance(s, Brush) and s.tool == "stamp" and isinstance(s.region, Print | Motifs | Words)
+            s for s in every if isinstance(s, Brush) and s.tool == "stamp" and isinstance(s.region, Print | Motifs | Words)
         ]
         assert bool(groups.get("Stamps")) == bool(stamped)

@@ -40,7 +40,7 @@ class InkStrokes(Flowable):
             self.canv.setLineWidth(0.3)
             self.canv.roundRect(x, y, self.each - 2 * mm, self.tall, self.tall / 2, stroke=1, fill=1)
             self.canv.setFillColor(black)
-            draw(self.canv, x, y - 3.4 * mm, name if len(name) < 18 else f"{name[:16]}…", 8.5)
+            draw(self.canv, x, y - 3.4 * mm, name if len(name) < 18 else f"{name[:16]}…", 9)
 
 
 class Things(Flowable):
