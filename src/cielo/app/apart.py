@@ -12,7 +12,9 @@ import subprocess
 import sys
 import traceback
 from collections.abc import Callable
+from pathlib import Path
 from threading import Lock, Timer
+from time import monotonic
 from typing import Any, BinaryIO
 
 from cielo import errors
@@ -35,6 +37,47 @@ class Late(Ended):
     """It took longer than it may, and was ended."""
 
 
+# A machine that is at other work may take so many times as long by the clock.
+PATIENCE = 4.0
+
+
+def _worked_s(pid: int) -> float | None:
+    """How long a process has worked, seconds of processor time; None where the system does not tell it so (Linux does: proc(5), stat)."""
+    try:
+        fields = Path(f"/proc/{pid}/stat").read_text().rpartition(")")[2].split()
+        return (int(fields[11]) + int(fields[12])) / os.sysconf("SC_CLK_TCK")
+    except (OSError, ValueError, IndexError):
+        return None
+
+
+class _Patience:
+    """Ends a process that works longer than it may."""
+
+    def __init__(self, process: subprocess.Popen[bytes], most_s: float) -> None:
+        self.process, self.most_s, self.ended = process, most_s, False
+        self.worked, self.begun = _worked_s(process.pid), monotonic()
+        self.timer = self._wait(most_s)
+
+    def _wait(self, seconds: float) -> Timer:
+        timer = Timer(seconds, self._look)
+        timer.daemon = True
+        timer.start()
+        return timer
+
+    def _look(self) -> None:
+        worked = _worked_s(self.process.pid)
+        if worked is not None and self.worked is not None:
+            left = self.most_s - (worked - self.worked)
+            if left > 0 and monotonic() - self.begun < PATIENCE * self.most_s:
+                self.timer = self._wait(max(left, 0.1))
+                return
+        self.ended = True
+        self.process.kill()
+
+    def over(self) -> None:
+        self.timer.cancel()
+
+
 class Apart:
     """A process, one thing at a time. ``begins``: the code that it runs, which ends in ``work_on``."""
 
@@ -48,7 +91,8 @@ class Apart:
     def ask(self, function: Callable[..., Any], args: tuple[object, ...], most_s: float = LONG_S) -> Any:
         """``function(*args)`` as the process answers it; all must be what can be pickled, and the answer what frames.py knows.
 
-        Raises what the function raises of our own errors; Late where it takes longer than ``most_s``, Ended where the process falls,
+        Raises what the function raises of our own errors; Late where it works longer than ``most_s``, or takes ``PATIENCE`` times that by
+        the clock on a machine that is at other work, Ended where the process falls,
         Unforeseen for a fault of the function itself or a process that cannot begin, Stopped where Cielo is shutting down.
         """
         ends = self.ends
@@ -72,17 +116,8 @@ class Apart:
         assert begun.stdin is not None
         assert begun.stdout is not None
         self.asked += 1
-        late = False
-
-        def end_late() -> None:
-            nonlocal late
-            late = True
-            begun.kill()
-
-        ended_late = Timer(most_s, end_late)
-        ended_late.daemon = True
         message = pickle.dumps((self.asked, function, args))  # what cannot be pickled has begun nothing yet
-        ended_late.start()
+        patience = _Patience(begun, most_s)
         try:
             begun.stdin.write(message)
             begun.stdin.flush()
@@ -94,12 +129,12 @@ class Apart:
             self._end()
             if ends != self.ends:
                 raise Stopped(*SHUTTING_DOWN) from error
-            raise (Late if late else Ended) from error
+            raise (Late if patience.ended else Ended) from error
         except BaseException:
             self._end()  # whoever asked was interrupted: what it still answers is for nobody
             raise
         finally:
-            ended_late.cancel()
+            patience.over()
 
     def end(self) -> None:
         """End the process where it is at no work; the next thing asked begins another."""

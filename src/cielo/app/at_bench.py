@@ -3,7 +3,7 @@
 from sqlalchemy.orm import Session
 
 from cielo.core.materials import Ink
-from cielo.core.plan import OF_PIECE, Plan
+from cielo.core.plan import OF_PIECE, Plan, run_of
 from cielo.core.sequence.made import Difference, as_made
 from cielo.core.sequence.timetable import parts_of_card
 from cielo.errors import BadInput, NotFound
@@ -21,6 +21,8 @@ class AtBench:
         self.card, _, self.piece = card_id.partition(OF_PIECE)
         card = find_card(session, self.card)
         whole = read_revision(session, self.card, card.revision).plan
+        # What every step of the card is kept under, in the order in which they are done.
+        self.run = tuple(done.kept for done in run_of(whole))
         self.parts = {key.removesuffix(OF_PIECE): (plan, _name_of(whole, key)) for key, plan in parts_of_card(whole)}
         if self.piece not in self.parts:
             raise NotFound("that piece is not on the card any more.", mend="Choose another piece.")

@@ -59,6 +59,8 @@ class BenchState:
     set_aside : ids of differences that the plan, changed since on the Desk, can no longer be made with.
     supplies : the shelf, for the whole batch.
     made : whether the last step of this part was done.
+    run, done : what every step of the card, whatever part it is of, is kept under, in the order in which they are done; and which of them
+        are done on this card.
     """
 
     number: int
@@ -72,6 +74,8 @@ class BenchState:
     set_aside: frozenset[int]
     supplies: Supplies
     made: bool
+    run: tuple[str, ...]
+    done: frozenset[str]
 
 
 def stand_at_bench(store: Store, card_id: str, number: int = 1) -> BenchState:
@@ -260,8 +264,21 @@ def _state(bench: AtBench) -> BenchState:
     )
     here = next(part for part in parts if part.key == bench.piece)
     supplies = supplies_for(session, bench.card)
+    done = frozenset(bench.attempt.booked)
     return BenchState(
-        number, places[number], made, places, bench.piece, parts, _running(bench), kept, set_aside, supplies, here.made
+        number,
+        places[number],
+        made,
+        places,
+        bench.piece,
+        parts,
+        _running(bench),
+        kept,
+        set_aside,
+        supplies,
+        here.made,
+        bench.run,
+        done,
     )
 
 

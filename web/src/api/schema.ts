@@ -918,7 +918,7 @@ export interface paths {
         };
         /**
          * Sheet
-         * @description The run sheet to print.
+         * @description The run sheet to print; on letter or A4 by the card's units where no paper is asked for.
          */
         get: operations["sheet_api_cards__card_id__run_sheet_pdf_get"];
         put?: never;
@@ -961,6 +961,26 @@ export interface paths {
          * @description The card as a page to print or to send.
          */
         get: operations["page_to_print_api_cards__card_id__page_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/{card_id}/placing.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Where Things Go
+         * @description Where prints, sheets and pieces go, 1:1, with crosses to prick through; of one step of the panel where it is asked for.
+         */
+        get: operations["where_things_go_api_cards__card_id__placing_pdf_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2946,6 +2966,10 @@ export interface components {
             plan: components["schemas"]["PlanModel"];
             /** Made */
             made: boolean;
+            /** Run */
+            run: string[];
+            /** Done */
+            done: string[];
             reading: components["schemas"]["ReadingOut"];
             /**
              * Now
@@ -10428,7 +10452,10 @@ export interface operations {
     };
     sheet_api_cards__card_id__run_sheet_pdf_get: {
         parameters: {
-            query?: never;
+            query?: {
+                paper?: ("letter" | "a4" | "a5") | null;
+                less_ink?: boolean;
+            };
             header?: never;
             path: {
                 /** @description the id of a card, with ~ and the key of one of its pieces */
@@ -10555,6 +10582,71 @@ export interface operations {
     page_to_print_api_cards__card_id__page_pdf_get: {
         parameters: {
             query?: never;
+            header?: never;
+            path: {
+                /** @description the id of a card, with ~ and the key of one of its pieces */
+                card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    where_things_go_api_cards__card_id__placing_pdf_get: {
+        parameters: {
+            query?: {
+                step?: string | null;
+            };
             header?: never;
             path: {
                 /** @description the id of a card, with ~ and the key of one of its pieces */

@@ -167,6 +167,8 @@ export function useBench(id: string) {
     timers,
     /** The card that is wanted, where it is not shown yet. */
     coming: computed(() => (taken.value === inHand.value ? null : taken.value)),
+    /** What was done so far is answered, or known to have no answer. */
+    settled: () => before,
     take: (number: number) => (taken.value = number),
     setBatch,
     go,

@@ -30,3 +30,35 @@ export function doneBeside(
   if (waiting.length) before.set("", waiting);
   return before;
 }
+
+/** The part that a step is of, by what it is kept under: the key of a piece, or "" for the panel. */
+export const partOf = (kept: string) => (kept.includes(OF) ? (kept.split(OF)[0] ?? "") : "");
+
+/** Whose turn it is at the bench, by the run of the whole card. */
+export interface Turn {
+  /** A part of which something comes before the step in hand and is not done; null where none does. */
+  first: string | null;
+  /** The part that is worked on once the step in hand is done, where that is another; null where this one goes on, or all is done. */
+  then: string | null;
+}
+
+/** Whose turn it is while a step of a part is in hand; ``made``: whether that part is made. */
+export function turnOf(
+  run: readonly string[],
+  done: readonly string[],
+  part: string,
+  step: string,
+  made: boolean,
+): Turn {
+  const here = part ? `${part}${OF}${step}` : step;
+  const at = run.indexOf(here);
+  const left = new Set(done);
+  const open = (kept: string) => !left.has(kept) && kept !== here;
+  // What lies before the step in hand on its own part counts as done: that is what standing there means.
+  const first = made
+    ? undefined
+    : run.slice(0, Math.max(0, at)).find((kept) => open(kept) && partOf(kept) !== part);
+  const after = made ? run.find(open) : run.slice(at + 1).find(open);
+  const then = after === undefined ? null : partOf(after);
+  return { first: first === undefined ? null : partOf(first), then: then === part ? null : then };
+}

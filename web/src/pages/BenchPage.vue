@@ -1,13 +1,15 @@
 <script setup lang="ts">
 /** For the table: one step at a time, readable at half a metre and usable with a knuckle; several cards of a batch in rotation. */
-import { useEventListener, useWakeLock } from "@vueuse/core";
-import { computed, onMounted, watch } from "vue";
+import { useEventListener, useMediaQuery, useWakeLock } from "@vueuse/core";
+import { computed, onMounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { ask, once } from "../api/client";
 import PageState from "../components/PageState.vue";
 import { useBench } from "../composables/useBench";
 import { useDoing } from "../composables/useDoing";
+import { useFitting } from "../composables/useFitting";
 import { useTimersTold } from "../composables/useTimersTold";
+import { useTurn } from "../composables/useTurn";
 import { useWays } from "../composables/useWays";
 import BatchChips from "../features/bench/BatchChips.vue";
 import BenchFooter from "../features/bench/BenchFooter.vue";
@@ -17,7 +19,6 @@ import DryingTimers from "../features/bench/DryingTimers.vue";
 import PartsOnBench from "../features/bench/PartsOnBench.vue";
 import StepSpoken from "../features/bench/StepSpoken.vue";
 import { cardsUnder } from "../logic/batch";
-import { pieceId, wholeOf } from "../logic/beside";
 import { useServer } from "../stores/server";
 import { useShelf } from "../stores/shelf";
 import { t } from "../words";
@@ -66,15 +67,7 @@ const findings = computed(() =>
     (f) => f.step === step.value?.id || (number.value === 1 && f.step === null),
   ),
 );
-const benchOf = (part: string) => ({
-  name: "bench",
-  params: { id: part ? pieceId(props.id, part) : wholeOf(props.id) },
-});
-/** A part of the card that is still to be made, once this one is. */
-const nextPart = computed(() =>
-  bench.value?.parts.find(({ key, made }) => !made && key !== bench.value?.part),
-);
-
+const { benchOf, onTo, first, nextPart } = useTurn(props.id, at_bench);
 const places = computed(() =>
   Object.entries(at_bench.places.value).map(([n, id]) => ({
     number: Number(n),
@@ -84,6 +77,13 @@ const places = computed(() =>
       0,
   })),
 );
+
+const batch = computed(() => ({
+  places: places.value,
+  inHand: inHand.value,
+  cards: at_bench.cards.value,
+  coming: at_bench.coming.value,
+}));
 
 /** The mask to be laid may still lie on another card of the batch. Tape is plenty. */
 const takenBy = computed(() => {
@@ -99,6 +99,10 @@ function to(index: number) {
   const there = steps.value[index];
   if (there) at_bench.go(there.id);
 }
+/** On a phone the head is one line: the way back, the card and the step; how many cards are made stands below the words. */
+const phone = useMediaQuery("(max-width: 700px)");
+const wordsHere = ref<HTMLElement | null>(null);
+useFitting(wordsHere, () => [step.value, reading.value, timers.value.length, bench.value?.differences]);
 /** Keys turn the steps only where no control has them. */
 useEventListener("keydown", (event) => {
   const on = event.target instanceof Element ? event.target : null;
@@ -116,27 +120,20 @@ useEventListener("keydown", (event) => {
   <div v-if="bench && step && reading" class="bench">
     <header>
       <nav class="ways" :aria-label="t('bench.page.placesOfThisCard')">
-        <RouterLink v-if="back && back.name !== 'desk'" class="way" :to="back.to">{{
+        <RouterLink v-if="!phone && back && back.name !== 'desk'" class="way" :to="back.to">{{
           t("bench.page.backTo", { label: back.label })
         }}</RouterLink>
         <RouterLink
-          v-for="way in ofCard.filter((one) => one.name !== 'bench')"
+          v-for="way in ofCard.filter(({ name }) => (phone ? name === 'desk' : name !== 'bench'))"
           :key="way.name"
           class="way"
           :to="way.to"
           >{{ way.label }}</RouterLink
         >
-        <RouterLink class="way" to="/">{{ t("bench.page.cards") }}</RouterLink>
+        <RouterLink v-if="!phone" class="way" to="/">{{ t("bench.page.cards") }}</RouterLink>
       </nav>
       <h1>{{ bench.plan.title }}</h1>
-      <BatchChips
-        :places="places"
-        :in-hand="inHand"
-        :cards="at_bench.cards.value"
-        :coming="at_bench.coming.value"
-        @take="at_bench.take"
-        @batch="at_bench.setBatch"
-      />
+      <BatchChips v-if="!phone" v-bind="batch" @take="at_bench.take" @batch="at_bench.setBatch" />
       <i18n-t keypath="bench.page.stepOf" tag="p" scope="global" class="count">
         <template #number>
           <b>{{ number }}</b>
@@ -157,7 +154,11 @@ useEventListener("keydown", (event) => {
         :pictured="at_bench.pictured.value"
         :away="server.away"
       />
-      <section>
+      <section ref="wordsHere">
+        <p v-if="first" class="first" role="status">
+          {{ t("bench.page.thatComesFirst", { name: first.name }) }}
+          <RouterLink class="way" :to="benchOf(first.key)">{{ t("bench.page.goThereFirst") }}</RouterLink>
+        </p>
         <StepSpoken :reading="reading" :findings="findings" :colour="colour" :taken-by="takenBy" />
         <DryingTimers
           :bench="bench"
@@ -179,6 +180,7 @@ useEventListener("keydown", (event) => {
           @tell="(how, value) => step && at_bench.differently(step.id, how, value)"
           @as-planned="at_bench.asPlanned"
         />
+        <BatchChips v-if="phone" v-bind="batch" @take="at_bench.take" @batch="at_bench.setBatch" />
       </section>
     </main>
     <BenchFooter
@@ -188,7 +190,7 @@ useEventListener("keydown", (event) => {
       :next-part="nextPart"
       @back="to(number - 2)"
       @on="to(number)"
-      @part="(key) => $router.push(benchOf(key))"
+      @part="onTo"
       @finish="at_bench.finish"
       @again="at_bench.makeAgain"
       @record="record"
@@ -237,10 +239,24 @@ h1 {
   flex: 1;
   min-width: 0;
   font-size: 26px;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
 }
 .count {
   font-size: 22px;
   white-space: nowrap;
+}
+.first {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 14px;
+  padding: 4px 14px;
+  margin-bottom: 8px;
+  font-size: calc(22px * var(--fit, 1));
+  background: var(--paper-lift);
+  border-left: 4px solid var(--ink);
 }
 .track {
   display: flex;
@@ -273,16 +289,21 @@ section {
   overflow-y: auto;
   padding-right: 8px;
 }
-/* A tablet held upright: the cards in a row of their own, the picture above the words. */
-@media (max-aspect-ratio: 1/1), (max-width: 700px) {
+/* A tablet held upright: the picture above the words. */
+@media (max-width: 700px) {
   header {
-    flex-wrap: wrap;
-    row-gap: 4px;
+    gap: 10px;
+    padding: 2px 40px 2px 12px;
   }
-  header > :deep(.batch) {
-    order: 1;
-    flex-basis: 100%;
-    max-width: none;
+  h1 {
+    font-size: 20px;
+  }
+  .count {
+    font-size: 17px;
+  }
+  .track {
+    gap: 3px;
+    padding: 0 12px;
   }
 }
 @media (max-aspect-ratio: 1/1) {
@@ -294,7 +315,9 @@ section {
 }
 @media (max-width: 700px) and (max-aspect-ratio: 1/1) {
   main {
-    grid-template-rows: minmax(180px, 34vh) minmax(0, 1fr);
+    grid-template-rows: minmax(180px, 30vh) minmax(0, 1fr);
+    gap: 8px;
+    padding: 8px 12px;
   }
 }
 /* A low window, or one looked at twice as large: the page is scrolled as a whole, the big button stays. */

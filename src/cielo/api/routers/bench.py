@@ -74,6 +74,8 @@ class BenchOut(BaseModel):
     ways: dict[str, list[WayOut]]
     plan: PlanModel
     made: bool
+    run: list[str]
+    done: list[str]
     reading: ReadingOut
     now: datetime
 
@@ -199,6 +201,8 @@ def _out(state: BenchState) -> BenchOut:
         },
         plan=plan,
         made=state.made,
+        run=list(state.run),
+        done=sorted(state.done),
         reading=reading,
         now=datetime.now(UTC),
     )

@@ -8,8 +8,8 @@ defineProps<{
   first: boolean;
   /** The next step in words; null after the last. */
   next: string | null;
-  /** A part of the card that is still to be made. */
-  nextPart: BenchOut["parts"][number] | undefined;
+  /** The part of the card that is worked on next, where that is another. */
+  nextPart: { key: string; name: string } | undefined;
 }>();
 const emit = defineEmits<{ back: []; on: []; part: [key: string]; finish: []; again: []; record: [] }>();
 </script>
@@ -20,7 +20,10 @@ const emit = defineEmits<{ back: []; on: []; part: [key: string]; finish: []; ag
       t("bench.benchFooter.back")
     }}</el-button>
     <p class="next">
-      <template v-if="next"
+      <template v-if="nextPart && !bench.made">{{
+        t("bench.benchFooter.thenTheWorkGoesOn", { name: nextPart.name })
+      }}</template>
+      <template v-else-if="next"
         ><span class="quiet">{{ t("bench.benchFooter.next") }}</span> {{ next }}</template
       >
       <template v-else-if="bench.made && nextPart">{{
@@ -29,7 +32,14 @@ const emit = defineEmits<{ back: []; on: []; part: [key: string]; finish: []; ag
       <template v-else-if="bench.made">{{ t("bench.benchFooter.itIsMadeAndWhat") }}</template>
       <template v-else>{{ t("bench.benchFooter.thatIsTheLastStep") }}</template>
     </p>
-    <el-button v-if="next" type="primary" class="huge" @click="emit('on')">{{
+    <el-button
+      v-if="nextPart && !bench.made"
+      type="primary"
+      class="huge"
+      @click="emit('part', nextPart.key)"
+      >{{ t("bench.benchFooter.doneOnToThe", { name: nextPart.name }) }}</el-button
+    >
+    <el-button v-else-if="next" type="primary" class="huge" @click="emit('on')">{{
       t("bench.benchFooter.doneNextStep")
     }}</el-button>
     <el-button

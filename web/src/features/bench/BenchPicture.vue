@@ -4,6 +4,7 @@ import { computed, ref } from "vue";
 import type { BenchOut, Step } from "../../api/models";
 import { useShown } from "../../composables/useShown";
 import LyingMasks from "./LyingMasks.vue";
+import PlacesHere from "./PlacesHere.vue";
 import { t } from "../../words";
 
 const props = defineProps<{
@@ -21,6 +22,9 @@ const size = computed(() => ({
   w: props.bench.reading.panel_width_mm,
   h: props.bench.reading.panel_height_mm,
 }));
+const prints = computed(
+  () => props.bench.reading.steps.find((reading) => reading.id === props.step.id)?.prints ?? [],
+);
 const tilted = ref(false);
 /** Where the lamp is held, as shares of the panel. */
 const lamp = ref({ x: 0.25, y: 0.2 });
@@ -66,6 +70,7 @@ function follow(event: PointerEvent) {
         @pointerdown="follow"
       />
       <LyingMasks v-if="!tilted" :reading="bench.reading" :plan="bench.plan" :step="step" />
+      <PlacesHere v-if="!tilted" :bench="bench" :step="step" :prints="prints" />
     </div>
     <figcaption>
       <span v-if="missed">{{ t("panel.panelTable.thePictureDidNotCome") }}</span>
@@ -97,7 +102,7 @@ figure {
   flex: 1;
   min-height: 0;
   display: grid;
-  padding: 22px;
+  padding: 24px 18px 16px 26px;
   background: var(--surround);
 }
 /* The picture and what is drawn over it fill the same place in the same proportion. */
@@ -114,6 +119,17 @@ figure {
 }
 .surround > svg {
   pointer-events: none;
+}
+@media (max-width: 700px) {
+  .surround {
+    padding: 18px 8px 6px 20px;
+  }
+  figcaption {
+    flex-wrap: nowrap !important;
+    font-size: 14px;
+    white-space: nowrap;
+    overflow: hidden;
+  }
 }
 figcaption {
   display: flex;

@@ -57,7 +57,7 @@ function say(d: BenchOut["differences"][number]) {
     <el-button :aria-expanded="telling" @click="telling = !telling">{{
       t("bench.doneDifferently.doneDifferently")
     }}</el-button>
-    <div v-if="telling" class="telling sentence">
+    <div v-if="telling" class="telling">
       <el-button size="large" @click="tell('skipped')">{{ t("bench.doneDifferently.iSkippedIt") }}</el-button>
       <template v-if="laid">
         <span>{{ t("bench.doneDifferently.passes") }}</span>

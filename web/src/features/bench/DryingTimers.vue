@@ -118,10 +118,10 @@ const free = computed(
   flex-wrap: wrap;
   align-items: center;
   gap: 14px;
-  margin-top: 22px;
+  margin-top: calc(18px * var(--fit, 1));
 }
 .clock {
-  font: 620 82px/1 var(--display);
+  font: 620 calc(82px * var(--fit, 1)) / 1 var(--display);
   min-width: 200px;
   font-variant-numeric: tabular-nums;
 }

@@ -17,7 +17,7 @@ const sentence = computed(() => props.reading.parts.map((part) => part.text).joi
 
 <template>
   <div aria-live="polite">
-    <p class="sentence"><span v-if="colour" class="dab" :style="{ background: colour }" />{{ sentence }}</p>
+    <p class="spoken"><span v-if="colour" class="dab" :style="{ background: colour }" />{{ sentence }}</p>
     <p class="fetch">
       <b>{{ t("bench.stepSpoken.fetch") }}</b> {{ reading.fetch }}.
     </p>
@@ -53,29 +53,31 @@ const sentence = computed(() => props.reading.parts.map((part) => part.text).joi
 </template>
 
 <style scoped>
-.sentence {
-  font-size: 34px;
-  line-height: 1.34;
+/* All that is said is scaled together so that it fits (useFitting). */
+.spoken {
+  font-size: calc(34px * var(--fit, 1));
+  line-height: 1.3;
   font-weight: 560;
 }
 .dab {
   display: inline-block;
-  width: 46px;
-  height: 40px;
-  margin-right: 14px;
-  vertical-align: -8px;
+  width: 1.3em;
+  height: 1.15em;
+  margin-right: 0.4em;
+  vertical-align: -0.22em;
   border-radius: 52% 48% 55% 45% / 48% 55% 45% 52%;
   border: 1px solid var(--hairline);
 }
 .fetch {
-  margin-top: 16px;
-  font-size: 24px;
-  line-height: 1.35;
+  margin-top: calc(14px * var(--fit, 1));
+  font-size: calc(24px * var(--fit, 1));
+  line-height: 1.3;
 }
 .why,
 .care {
-  margin-top: 14px;
-  font-size: 20px;
+  margin-top: calc(12px * var(--fit, 1));
+  font-size: calc(20px * var(--fit, 1));
+  line-height: 1.3;
   color: var(--ink-soft);
   font-style: italic;
 }
