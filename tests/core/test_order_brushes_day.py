@@ -13,7 +13,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from icalendar import Calendar
 
-from cielo.app.day import DayWish, export_day, plan_day, what_would_help
+from cielo.app.day import DayPlan, DayWish, export_day, plan_day, what_would_help
 from cielo.core.order.arrange import Order, in_order
 from cielo.core.plan import (
     Dry,
@@ -35,6 +35,8 @@ from cielo.core.sequence.brushes import family_of, plan_brushes, spoils
 from cielo.core.sequence.chains import fewest_chains, fewest_moved
 from cielo.core.sequence.durations import seconds_of
 from cielo.core.sequence.timetable import CUTTER, HEAT, MAKER, PRESS, Spell, Task, needs_of, schedule, tasks_of_batch
+from cielo.core.table.next_card import carried_to_next
+from cielo.core.table.table import table_of
 from cielo.demo.cards import demo_plans
 from cielo.errors import BadInput, Contradiction
 from tests.core.plans import gradient
@@ -409,3 +411,18 @@ def test_the_day_goes_out_as_calendar_and_table() -> None:
     assert rows[0] == "card,step,from,to,by,what"
     assert len(rows) == 1 + 2 * len(of.steps)
     assert export_day(of, day, start, "ics") == export_day(of, plan_day(of, DayWish(2, 2)), start, "ics")
+
+
+@pytest.mark.parametrize("of", [plan for plan in demo_plans() if carried_to_next(plan, table_of(plan))], ids=lambda of: of.title)
+def test_one_sheet_for_many_cards_is_wiped_between_them(of: Plan) -> None:
+    """Each card then takes longer by a wipe, and says so; where every card has a sheet of its own none is wiped."""
+    wiped = {carried.off.id for carried in carried_to_next(of, table_of(of)) if carried.off is not None}
+    one, few, own = (plan_day(of, DayWish(cards=cards, masks=masks, stencils=masks)) for cards, masks in ((1, 1), (3, 1), (3, 3)))
+
+    def took(day: DayPlan, step: str) -> set[int]:
+        return {entry.end_s - entry.start_s for entry in day.entries if entry.step == step}
+
+    for step in wiped:
+        assert all(shared > alone for shared in took(few, step) for alone in took(one, step) | took(own, step))
+        assert all("Wipe it for the next card." in entry.says for entry in few.entries if entry.step == step)
+        assert not any("Wipe it for" in entry.says for day in (one, own) for entry in day.entries)

@@ -24,7 +24,7 @@ def make_it(page: Page) -> None:
     expect(page.locator(".count")).to_be_visible()
     changed = 0
     for _ in range(40):
-        if changed < 2 and re.search(r"\d light pass", page.locator("main .sentence").first.inner_text()):
+        if changed < 2 and re.search(r"\d light pass", page.locator("main .spoken").first.inner_text()):
             page.get_by_role("button", name="Done differently").click()
             page.get_by_role("button", name="5", exact=True).click()
             expect(page.get_by_text(re.compile("in 5 passes"))).to_have_count(changed + 1)

@@ -236,7 +236,7 @@ def test_what_a_card_takes_is_counted_down_and_re_inking_resets(new_page: Page, 
     expect(page.locator(".count")).to_be_visible()
     taken = 0
     for _ in range(30):
-        sentence = page.locator("main .sentence").first
+        sentence = page.locator("main .spoken").first
         expect(sentence).to_be_visible()
         passes = re.search(r"coral dye .*?(\d+) \w+ pass", sentence.inner_text())
         taken += int(passes[1]) if passes else 0

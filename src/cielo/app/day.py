@@ -4,9 +4,10 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 
 from cielo.app.timetabling import shortest_day
-from cielo.core.plan import OF_PIECE, EdgeMask, Plan
+from cielo.core.plan import OF_PIECE, EdgeMask, Plan, kept_under
 from cielo.core.say import say
 from cielo.core.sequence.brushes import BrushPlan, plan_brushes
+from cielo.core.sequence.durations import WIPE_S
 from cielo.core.sequence.timetable import (
     CUTTER,
     EFFORT,
@@ -19,7 +20,8 @@ from cielo.core.sequence.timetable import (
     spells_of_batch,
     tasks_of_batch,
 )
-from cielo.core.table.table import table_of
+from cielo.core.table.next_card import carried_to_next
+from cielo.core.table.table import table_of, tables_of
 from cielo.errors import BadInput
 from cielo.exchange.day_plan import Entry, write_csv, write_ics
 
@@ -75,8 +77,11 @@ def plan_day(plan: Plan, wish: DayWish, effort: float = EFFORT) -> DayPlan:
         raise BadInput("this card has no steps yet.", mend="Plan it on the Desk first.")
     if not 1 <= wish.cards <= MOST_CARDS:
         raise BadInput(f"{wish.cards} cards cannot be planned as one day.", field="cards", mend=f"Plan 1 to {MOST_CARDS}.")
-    found = shortest_day(tasks_of_batch(plan, wish.cards), _resources(plan, wish), effort, spells_of_batch(plan, wish.cards))
+    wiped = _wiped_for_the_next(plan, wish)
+    tasks = tasks_of_batch(plan, wish.cards, {kept: round(WIPE_S * plan.pace.wipe) for kept in wiped})
+    found = shortest_day(tasks, _resources(plan, wish), effort, spells_of_batch(plan, wish.cards))
     numbers, said = _numbered_and_said(plan)
+    said |= {kept: f"{said[kept]} Wipe it for the next card." for kept in wiped}
     # The cards are alike, so they are numbered as they are begun; slots come in that order.
     as_begun: dict[str, int] = {}
     entries = []
@@ -86,6 +91,20 @@ def plan_day(plan: Plan, wish: DayWish, effort: float = EFFORT) -> DayPlan:
         entries.append(Entry(number, step, numbers[step], said[step], slot.start_s, slot.end_s, slot.by))
     late = max(0, found.length_s - round(60 * wish.deadline_minutes)) if wish.deadline_minutes is not None else 0
     return DayPlan(tuple(entries), found, late, plan_brushes(plan), _counted(plan))
+
+
+def _wiped_for_the_next(plan: Plan, wish: DayWish) -> frozenset[str]:
+    """What the steps are kept under that take a sheet off which is wiped before it comes to the next card; none where every card has one
+    of its own."""
+    if wish.cards == 1:
+        return frozenset()
+    resources, wiped = _resources(plan, wish), set()
+    for part, table in tables_of(plan).items():
+        for carried in carried_to_next(table.plan, table):
+            there_are = resources[mask_resource(kept_under(part, carried.mask.key))]
+            if carried.off is not None and there_are < wish.cards:
+                wiped.add(kept_under(part, carried.off.id))
+    return frozenset(wiped)
 
 
 def _numbered_and_said(plan: Plan) -> tuple[dict[str, int], dict[str, str]]:

@@ -20,17 +20,15 @@ from cielo.core.plan import (
     Tapes,
     Wipe,
     insert_step,
-    masks_on,
     new_step_id,
     replace_step,
     without_steps,
 )
-from cielo.core.sequence.brushes import spoils
 from cielo.core.simulation.contact import A_FEW
 from cielo.core.table.marks import comes_last
+from cielo.core.table.next_card import carried_to_next
 from cielo.core.table.purpose import purpose_of, read_purposes
 from cielo.core.table.table import Table
-from cielo.core.table.walk import thing_of
 from cielo.errors import BadInput
 
 
@@ -99,31 +97,15 @@ def unwiped_mask(plan: Plan, table: Table) -> Iterator[Finding]:
 
 def sheet_for_the_next_card(plan: Plan, table: Table) -> Iterator[Finding]:
     """What a sheet carries when the card is done, and the next card of a batch would find on it."""
-    carried = table.moments[-1].on_sheets
-    for key, last in carried.items():
-        first = next(
-            (
-                step
-                for step, on in masks_on(plan)
-                if isinstance(step, Brush)
-                and any(thing_of(plan, lies) == key and table.reaches_mask(step.id, lies) for lies in on)
-            ),
-            None,
-        )
-        ink = next((step for step in plan.steps if step.id == last), None)
-        if not isinstance(first, Brush) or not isinstance(ink, Brush) or isinstance(plan.mask(key), Tapes):
-            continue
-        if not spoils(plan.stock.paper, plan.ink(ink.ink), plan.ink(first.ink)):
-            continue
-        mask = plan.mask(key)
-        off = next((s for s in reversed(plan.steps) if isinstance(s, LiftMask) and thing_of(plan, s.mask) == key), None)
+    for carried in carried_to_next(plan, table):
+        mask, off = carried.mask, carried.off
         wiped = insert_step(plan, Wipe(new_step_id(plan), mask.key), off.id if off else None)
         yield Finding(
             "wipe-for-the-next",
             "remind",
-            off.id if off else last,
-            f"Of several cards: the {mask.called} comes to the next one with {plan.ink(ink.ink).name} on it.",
-            f"{plan.ink(first.ink).name} is laid by it first. Wipe it between one card and the next.",
+            off.id if off else carried.ink.id,
+            f"Of several cards: the {mask.called} comes to the next one with {plan.ink(carried.ink.ink).name} on it.",
+            f"{plan.ink(carried.first.ink).name} is laid by it first. Wipe it between one card and the next.",
             Place(mask.x_mm, mask.y_mm),
             Remedy("Wipe it before it comes off", wiped),
         )

@@ -66,6 +66,10 @@ def _reason(plan: Plan, table: Table, at: int, step: Step) -> str:
         case LiftMask():
             mask = plan.mask(step.mask)
             off = "they" if isinstance(mask, Tapes) else "it"
+            pasted = [wet.step for wet in table.before(step).wet if wet.of == "paste"]
+            if any(table.reaches_mask(laid, step.mask) for laid in pasted):
+                come, them = ("come", "them") if isinstance(mask, Tapes) else ("comes", "it")
+                return f"The {mask.called} {come} off at once, before the paste sets to {them}."
             again = any(isinstance(other, LayMask) and other.mask == step.mask for other in plan.steps[at:])
             return f"Nothing more is laid round the {mask.called}{' for now' if again else ''}, so {off} can come off."
         case Dry():

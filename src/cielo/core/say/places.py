@@ -19,6 +19,8 @@ def say_place(card: Card, x_mm: float, y_mm: float, units: Units) -> str:
     return MIDDLE if (across, down) == (ACROSS.middle, DOWN.middle) else f"{across}, {down}"
 
 
+# A direction that goes so little one way goes along the other.
+FLAT = 1e-9
 # The middle of the panel.
 MIDDLE = "in the middle of the panel"
 
@@ -27,6 +29,30 @@ def say_places(card: Card, places: Iterable[tuple[float, float]], units: Units) 
     """Places one by one, numbered in the order in which they come; nothing where there are too many to follow."""
     told = [say_place(card, x, y, units) for x, y in places]
     return "; ".join(f"{n}: {where}" for n, where in enumerate(told, 1)) if len(told) <= MOST_TOLD else ""
+
+
+def say_line(card: Card, through_mm: tuple[float, float], along: tuple[float, float], units: Units) -> str:
+    """A straight line over the panel by where it meets two of its sides, for a ruler to be laid there; empty where it is beside it.
+
+    ``through_mm``: a point of the line; ``along``: its direction.
+    """
+    width, height = card.panel_width_mm, card.panel_height_mm
+    (x, y), (dx, dy) = through_mm, along
+    met: list[tuple[float, str]] = []
+    if abs(dx) > FLAT:
+        for side, at in (("left", 0.0), ("right", width)):
+            t = (at - x) / dx
+            if 0 <= y + t * dy <= height:
+                met.append((t, f"the {side} side {_along(y + t * dy, height, DOWN, units)}"))
+    if abs(dy) > FLAT:
+        for side, at in (("top", 0.0), ("bottom", height)):
+            t = (at - y) / dy
+            if 0 < x + t * dx < width:
+                met.append((t, f"the {side} side {_along(x + t * dx, width, ACROSS, units)}"))
+    if len(met) < 2:
+        return ""
+    met.sort()
+    return f"from {met[0][1]} to {met[-1][1]}"
 
 
 @dataclass(frozen=True)

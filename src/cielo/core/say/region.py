@@ -33,7 +33,7 @@ from cielo.core.plan import (
     span_mm,
 )
 from cielo.core.say.part import Part, said, shown, softly
-from cielo.core.say.places import say_place
+from cielo.core.say.places import say_line, say_place
 from cielo.core.say.prints import printed_parts
 from cielo.core.say.shade import called_openings, shade_parts
 from cielo.core.say.words import (
@@ -113,14 +113,17 @@ def _inside(plan: Plan, region: Inside) -> Iterator[Part]:
     yield from shade_parts(region.shaded_from, names)
 
 
-# So many openings are named one by one.
-NAMED = 3
+# So many openings are named one by one, and so many where all others are taken.
+NAMED, ALL_BUT = 8, 3
 
 
 def _openings(plan: Plan, region: Inside) -> str:
     """The openings that are chosen, by name where they are few."""
     names = opening_names(plan.mask(region.mask), plan.card.panel_width_mm, plan.card.panel_height_mm)
     known = [names[key] for key in region.openings if key in names]
+    others = [name for key, name in names.items() if key not in region.openings]
+    if len(region.openings) > NAMED and len(known) == len(region.openings) and 0 < len(others) <= ALL_BUT:
+        return f"all openings but {called_openings(others)}"
     if not 0 < len(region.openings) <= NAMED or len(known) < len(region.openings):
         return "one opening" if len(region.openings) == 1 else f"{len(region.openings)} openings"
     return called_openings(known)
@@ -155,6 +158,26 @@ def _slant(plan: Plan, slant: Slant) -> Iterator[Part]:
     yield Part(", slanting at ")
     yield Part(f"{slant.angle_deg:g}°", "region.angle_deg", "angle")
     yield from _along(plan, slant, Part(f"{_furthest_back(plan, slant)} corner"), "far corner")
+    if line := _line_of(plan, slant):
+        yield Part(f" ({line})")
+
+
+def _line_of(plan: Plan, slant: Slant) -> str:
+    """Where the line runs at which a slanting band is at its strongest, or up to which, or from which on: for a ruler to be laid there."""
+    card, angle = plan.card, radians(slant.angle_deg)
+    ahead = (-sin(angle), cos(angle))
+    back = min(0.0, ahead[0] * card.panel_width_mm) + min(0.0, ahead[1] * card.panel_height_mm)
+    starts, far = shown(slant.start_mm, plan.units), slant.end_mm > span_mm(card, slant) - RUNS_OFF_MM
+    if starts and far:
+        what, at = "that line runs", slant.start_mm
+    elif not starts and not far:
+        what, at = "up to a line", slant.end_mm
+    elif not starts:
+        return ""
+    else:
+        what, at = "its middle runs", (slant.start_mm + slant.end_mm) / 2
+    line = say_line(card, (ahead[0] * (at + back), ahead[1] * (at + back)), (ahead[1], -ahead[0]), plan.units)
+    return f"{what} {line}" if line else ""
 
 
 def _furthest_back(plan: Plan, slant: Slant) -> str:

@@ -22,6 +22,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from graphlib import CycleError, TopologicalSorter
 from math import inf
+from types import MappingProxyType
 
 from cielo.core.materials import RESIST_KINDS
 from cielo.core.plan import (
@@ -248,16 +249,17 @@ def parts_of_card(plan: Plan) -> tuple[tuple[str, Plan], ...]:
     return (("", plan), *((f"{piece.key}{OF_PIECE}", plan_of_piece(plan, piece.key)) for piece in plan.pieces))
 
 
-def tasks_of_batch(plan: Plan, cards: int) -> tuple[Task, ...]:
-    """The tasks of ``cards`` cards made to one plan; keys are ``card:step id``, cards counted from 1.
+def tasks_of_batch(plan: Plan, cards: int, more_s: Mapping[str, int] = MappingProxyType({})) -> tuple[Task, ...]:
+    """The tasks of ``cards`` cards made to one plan; keys are ``card:step id``, cards counted from 1. ``more_s``: how much longer a step
+    takes in a batch, seconds, by what it is kept under: a sheet is wiped for the next card.
 
     Of a piece they are ``card:piece~step id``. A piece is put on when all is done to it that the run has before that; the panel is mounted
     when the base and its own back are done.
     """
-    return tuple(task for card in range(1, cards + 1) for task in _tasks_of_card(plan, card))
+    return tuple(task for card in range(1, cards + 1) for task in _tasks_of_card(plan, card, more_s))
 
 
-def _tasks_of_card(plan: Plan, card: int) -> Iterator[Task]:
+def _tasks_of_card(plan: Plan, card: int, more_s: Mapping[str, int]) -> Iterator[Task]:
     """The steps of a card in the order of its run, each after the one before on its part and after what it waits for of the others."""
     parts = {prefix.removesuffix(OF_PIECE): part for prefix, part in parts_of_card(plan)}
     put_on = {step.piece for step in plan.steps if isinstance(step, PutOn)}
@@ -274,7 +276,7 @@ def _tasks_of_card(plan: Plan, card: int) -> Iterator[Task]:
             waits_for += [last[key] for key in before_mounting if key in last]
         after = tuple(f"{card}:{other.kept}" for other in waits_for)
         within = _within_s(part, before.step, step) if before is not None else None
-        yield Task(f"{card}:{done.kept}", seconds_of(part, step), needs_of(part, step), after, within)
+        yield Task(f"{card}:{done.kept}", seconds_of(part, step) + more_s.get(done.kept, 0), needs_of(part, step), after, within)
         last[done.part] = done
         if isinstance(step, PutOn):  # what is done on the piece from now on is done on the panel
             last[step.piece] = done

@@ -12,6 +12,18 @@ const marks = computed(() => hourMarks(props.day.length_s, props.startsAt));
 const share = (seconds: number) => `${(100 * seconds) / Math.max(1, props.day.length_s)}%`;
 const at = (seconds: number) => sayHour(props.startsAt * 60 + seconds);
 const pointed = ref<Schemas["EntryOut"] | null>(null);
+/** A row is one stop of the tab key; the arrows go from block to block. */
+const stops = ref(new Map<string, number>());
+const stopOf = (row: string) => stops.value.get(row) ?? 0;
+function walk(event: KeyboardEvent, row: string, from: number, many: number) {
+  const to = { ArrowRight: from + 1, ArrowLeft: from - 1, Home: 0, End: many - 1 }[event.key];
+  if (to === undefined) return;
+  event.preventDefault();
+  const there = Math.min(many - 1, Math.max(0, to));
+  stops.value = new Map(stops.value).set(row, there);
+  const lane = (event.currentTarget as HTMLElement).parentElement;
+  lane?.querySelectorAll<HTMLElement>(".block")[there]?.focus();
+}
 </script>
 
 <template>
@@ -30,10 +42,11 @@ const pointed = ref<Schemas["EntryOut"] | null>(null);
       <div class="lane">
         <i v-for="mark in marks" :key="mark.s" class="hour" :style="{ left: share(mark.s) }" />
         <button
-          v-for="entry in row.entries"
+          v-for="(entry, n) in row.entries"
           :key="`${entry.card}-${entry.step}`"
           type="button"
           class="block"
+          :tabindex="n === Math.min(stopOf(row.name), row.entries.length - 1) ? 0 : -1"
           :class="{ drying: !entry.by.length, pointed: pointed?.card === entry.card }"
           :style="{
             left: share(entry.start_s),
@@ -50,6 +63,8 @@ const pointed = ref<Schemas["EntryOut"] | null>(null);
           "
           @pointerenter="pointed = entry"
           @focus="pointed = entry"
+          @click="stops = new Map(stops).set(row.name, n)"
+          @keydown="walk($event, row.name, n, row.entries.length)"
         >
           <span v-if="!row.drying">{{ entry.card }}</span>
         </button>
@@ -143,5 +158,30 @@ const pointed = ref<Schemas["EntryOut"] | null>(null);
 .told {
   min-height: 52px;
   margin-top: 10px;
+}
+/* On a phone a lane is as wide as the page, its name above it. */
+@media (max-width: 700px) {
+  .day {
+    padding: 8px 10px 10px;
+  }
+  .hours {
+    margin-left: 0;
+    overflow: hidden;
+  }
+  /* Every other hour is told, so that no two lie over each other. */
+  .hours span:nth-child(even):not(.last),
+  .hours span:nth-last-child(2) {
+    visibility: hidden;
+  }
+  .row {
+    display: block;
+  }
+  .who {
+    width: auto;
+    padding: 4px 0 0;
+  }
+  .lane {
+    min-height: 48px;
+  }
 }
 </style>
