@@ -168,7 +168,15 @@ def test_schedule_and_sheet(plan_file: Path, tmp_path: Path) -> None:
     assert cielo("sheet", plan_file, "--out", tmp_path / "sheet.pdf").returncode == 0
     text = PdfReader(tmp_path / "sheet.pdf").pages[0].extract_text()
     assert "Lay out before you begin" in text
-    assert "large brush 1: Pale" in text
+    assert "(Pale)" in " ".join(text.split())
+    assert cielo("sheet", plan_file, "--out", tmp_path / "small.pdf", "--paper", "a5", "--less-ink").returncode == 0
+    assert PdfReader(tmp_path / "small.pdf").pages[0].mediabox.width < 430
+    assert cielo("sheet", plan_file, "--out", tmp_path / "odd.pdf", "--paper", "a3").returncode == 2
+    assert cielo("where", plan_file, "--out", tmp_path / "where.pdf").returncode == 0
+    assert "middle" in PdfReader(tmp_path / "where.pdf").pages[0].extract_text()
+    nothing = cielo("where", plan_file, "--out", tmp_path / "none.pdf", "--step", "s999")
+    assert nothing.returncode == 2
+    assert "nothing is placed there" in nothing.stderr
 
 
 def test_check_against_a_shelf_and_wishes_that_contradict(plan_file: Path, tmp_path: Path) -> None:

@@ -260,6 +260,19 @@ def sheet(
 
 
 @app.command()
+def where(
+    plan: PlanFile,
+    out: Annotated[Path, typer.Option(help="the PDF to write")],
+    step: Annotated[str | None, typer.Option(help="for one step of the panel alone, by its id")] = None,
+) -> None:
+    """Where prints, sheets and pieces go, at real size, with crosses to prick through."""
+    from cielo.app.sheets import placing_template
+
+    with About(plan):
+        write_file(out, placing_template(plan_of(plan), step))
+
+
+@app.command()
 def page(plan: PlanFile, out: Annotated[Path, typer.Option(help="the HTML or PDF to write, by its ending")]) -> None:
     """The card as a page to print or to send: picture, inks, steps; as HTML one file that opens anywhere."""
     from cielo.app.sheets import card_page
