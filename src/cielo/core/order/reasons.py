@@ -224,6 +224,8 @@ def _brush_reason(plan: Plan, table: Table, at: int, step: Brush) -> str:
         last = max(met, key=earlier.index)
         return f"{ink.name} and {plan.ink(last.ink).name}, which it meets, are about equally light: either may come first."
     if any(embosses(plan, other) and table.meet(other.id, step.id) for other in plan.steps[:at]):
+        if is_in_print(step):
+            return f"{ink.name} inside the embossed outline, which stands up and holds it in."
         return f"{ink.name} over the embossing, which sheds it: the darker the ground round it, the more it stands out."
     lightest = max(light.values()) <= light[ink.key]
     if not earlier and lightest and len(plan.inks) > 1:
