@@ -6,11 +6,24 @@ import time
 from collections.abc import Callable
 from dataclasses import replace
 
-from tests.core.test_every_check import lay, low, plan, top
+from tests.core.test_every_check import SMOOTH, lay, low, plan, stamp, top
 
 from cielo.core.advice.judge import judge
 from cielo.core.order.arrange import in_order
-from cielo.core.plan import Brush, Dry, Halo, Inside, LayMask, LiftMask, Plan, Step, Vignette
+from cielo.core.plan import (
+    Brush,
+    Dry,
+    Halo,
+    Inside,
+    LayMask,
+    LiftMask,
+    Piece,
+    Plan,
+    Step,
+    Vignette,
+    replace_step,
+    with_all_put_on,
+)
 from cielo.core.simulation.contact import contact_of
 from cielo.core.table.purpose import read_purposes, settled
 from cielo.core.table.walk import walk
@@ -30,6 +43,16 @@ def forty_steps() -> Plan:
     return settled(plan(*steps))
 
 
+def with_three_pieces(of: Plan) -> Plan:
+    """The same with a strip, a tag and a square made beside it, each inked, dried and stamped, and put on last."""
+    made = (replace(lay("red"), id="s1"), Dry("s2", "air", 5), replace(stamp("dark", size=9), id="s3"))
+    pieces = tuple(
+        Piece(f"piece-{n}", name, SMOOTH, width, 18.0, 60.0, 40.0 + 30 * n, steps=made)
+        for n, (name, width) in enumerate((("strip", 80.0), ("tag", 40.0), ("square", 18.0)), 1)
+    )
+    return settled(with_all_put_on(replace(of, pieces=pieces)))
+
+
 def median_ms(action: Callable[[int], object]) -> float:
     """The median of TIMES; the action is told which time it is, so that it can ask for something new each time."""
     action(-1)
@@ -42,12 +65,11 @@ def median_ms(action: Callable[[int], object]) -> float:
 
 
 def main() -> None:
-    of = forty_steps()
-    last = of.steps[-1]
-    assert isinstance(last, Brush)
+    of = with_three_pieces(forty_steps())
+    last = next(step for step in reversed(of.steps) if isinstance(step, Brush))
 
     def edited(n: int) -> Plan:
-        return replace(of, steps=(*of.steps[:-1], replace(last, passes=4 + n)))
+        return replace_step(of, replace(last, passes=4 + n))
 
     def shuffled(n: int) -> Plan:
         steps = list(of.steps)
@@ -55,7 +77,7 @@ def main() -> None:
         return replace(of, steps=tuple(steps))
 
     contact = contact_of(of)
-    print(f"{len(of.steps)} steps, 4 masks; medians of {TIMES}")
+    print(f"{len(of.steps)} steps, 4 masks, {len(of.pieces)} pieces; medians of {TIMES}")
     print(f"  the walk                       {median_ms(lambda _: walk(of, contact)):7.1f} ms")
     print(f"  what each step is for          {median_ms(lambda n: read_purposes(edited(n))):7.1f} ms")
     print(f"  all checks, one step changed   {median_ms(lambda n: judge(edited(n))):7.1f} ms")

@@ -138,7 +138,7 @@ edits = st.lists(
 
 
 @given(edits)
-@settings(max_examples=60, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@settings(max_examples=35, suppress_health_check=[HealthCheck.function_scoped_fixture])
 def test_no_id_is_given_twice_over_any_edits_undone_and_done_again(tmp_path_factory: Any, edits: list[tuple[str, int]]) -> None:
     """A step that comes back by undo is itself; one that is new has an id that none on this card ever had."""
     from cielo.app.cards import redo, undo
@@ -219,7 +219,7 @@ taps = st.lists(
 
 
 @given(taps)
-@settings(max_examples=80, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@settings(max_examples=40, suppress_health_check=[HealthCheck.function_scoped_fixture])
 def test_what_is_counted_off_is_what_was_made_after_any_taps(tmp_path_factory: Any, taps: list[tuple[str, int, str]]) -> None:
     """The shelf is down by what every card that was ever on the bench says it took, and each says what its done steps are."""
     from cielo.errors import CieloError

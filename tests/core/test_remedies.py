@@ -52,7 +52,7 @@ def laid_there(plan: Plan) -> np.ndarray:
 
 
 @given(plans(), st.integers(0, 9))
-@settings(max_examples=60, deadline=None, suppress_health_check=list(HealthCheck))
+@settings(max_examples=40, deadline=None, suppress_health_check=list(HealthCheck))
 def test_a_remedy_keeps_what_it_promises_on_any_plan(plan: Plan, which: int) -> None:
     found = judge(plan)
     with_remedy = [finding for finding in troubles(found) if finding.remedy]

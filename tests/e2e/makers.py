@@ -112,7 +112,7 @@ class Maker:
         assert self.actions <= MOST_ACTIONS, self.actions
         href = self.page.get_by_role("link", name="Run sheet").get_attribute("href")
         sheet = PdfReader(BytesIO(self.page.request.get(str(href)).body()))
-        return "\n".join(part.extract_text() for part in sheet.pages)
+        return " ".join(" ".join(part.extract_text() for part in sheet.pages).split())
 
 
 class KeyboardMaker(Maker):

@@ -67,7 +67,7 @@ def test_moon_and_two_tone_hills_by_keyboard(page: Page) -> None:
         "moon stencil",
         "hills mask",
         "hills 2 mask",
-        ": strip",
+        "The strip",
         "Thank you",
         "with the pen",
     ):
@@ -124,7 +124,7 @@ def test_a_stencil_that_becomes_a_mask(page: Page) -> None:
         "Frost 0",
         "Trim",
         "Mount",
-        ": strip",
+        "The strip",
         "Yarrow 0",
         "beads",
     ):
@@ -161,7 +161,7 @@ def test_resist_spotlights(page: Page) -> None:
     maker.tap("Move the words clear of it")
     maker.saved()
     said = maker.put_right()
-    for word in (": second print", "tree line", "Yarrow 0", "beads", "in register", "square 3", "Thank you"):
+    for word in ("The second print", "tree line", "Yarrow 0", "beads", "in register", "square 3", "Thank you"):
         assert word in said, word
     card = page.request.get(f"/api/cards/{page.url.rsplit('/', 1)[-1]}").json()
     together = page.request.get(f"/api/cards/{card['id']}/assembled.png?revision={card['revision']}").body()

@@ -89,7 +89,7 @@ def test_a_change_after_undo_ends_redo_but_loses_no_revision(store: Store) -> No
 
 
 @given(st.lists(st.sampled_from(["change", "undo", "redo"]), max_size=14))
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=15, deadline=None)
 def test_undo_and_redo_behave_like_two_stacks(tmp_path_factory: pytest.TempPathFactory, moves: list[str]) -> None:
     store = Store(tmp_path_factory.mktemp("store") / "cielo.sqlite")
     card = begin(store)

@@ -1,11 +1,13 @@
 """A photograph beside its prediction: corners, colours and hand held to a camera whose truth is known."""
 
 from dataclasses import replace
+from functools import cache
 from itertools import pairwise
 
 import cv2
 import numpy as np
 import pytest
+from numpy.typing import NDArray
 
 from cielo.core.materials import MeasuredCrossing, Stock
 from cielo.core.optics.difference import ciede2000
@@ -23,9 +25,14 @@ from cielo.errors import BadInput
 DEMO = [plan for plan in demo_plans() if min(vars(plan.card.reveals).values()) >= 2][:5]
 
 
+@cache
+def pictured(plan: Plan, hand: float) -> NDArray[np.uint8]:
+    """The card as a camera has it before it, drawn once for all that are taken of it."""
+    return np.round(255 * srgb_encoded(card_picture(plan, hand))).astype(np.uint8)
+
+
 def taken(plan: Plan, seed: int, hand: float = 1.0) -> tuple[Photo, SimulatedCamera]:
-    card = np.round(255 * srgb_encoded(card_picture(plan, hand))).astype(np.uint8)
-    camera = SimulatedCamera(card, seed)
+    camera = SimulatedCamera(pictured(plan, hand), seed)
     return camera.photograph(), camera
 
 

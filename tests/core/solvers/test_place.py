@@ -50,7 +50,7 @@ def test_equal_discs_come_near_the_best_packing_known(n: int) -> None:
     st.sampled_from(["fern", "snail", "star", "saguaro", "leaf"]),
     st.floats(10, 24),
 )
-@settings(max_examples=25, deadline=None, suppress_health_check=list(HealthCheck))
+@settings(max_examples=12, deadline=None, suppress_health_check=list(HealthCheck))
 def test_figures_come_whole_apart_off_the_words_and_no_nearer_than_they_were(
     at: list[tuple[float, float, int]], motif: str, size: float
 ) -> None:

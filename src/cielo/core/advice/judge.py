@@ -159,22 +159,24 @@ def _one_for_each_cause(found: tuple[Finding, ...]) -> tuple[Finding, ...]:
     return tuple(finding for finding in found if finding.step is None or (finding.code, finding.step) not in told)
 
 
-def _all_found(plan: Plan) -> tuple[Finding, ...]:
-    tables = tables_of(plan)
+def _all_found(plan: Plan, like: Finding | None = None) -> tuple[Finding, ...]:
+    """What is found of a card and its pieces; ``like``: by that one's check alone, and of pieces only where it is of the whole card."""
+    tables, only = tables_of(plan), like.code if like else None
+    pieces = plan.pieces if like is None or like.step is None else ()
     return (
-        *_found(plan, tables[""]),
-        *(finding for check in CARD_CHECKS.values() for finding in check(plan, tables[""])),
-        *(finding for piece in plan.pieces for finding in _of_piece(plan, piece, tables[piece.key])),
+        *_found(plan, tables[""], only),
+        *(finding for code, check in CARD_CHECKS.items() if only in (None, code) for finding in check(plan, tables[""])),
+        *(finding for piece in pieces for finding in _of_piece(plan, piece, tables[piece.key], only)),
     )
 
 
-def _found(plan: Plan, table: Table) -> tuple[Finding, ...]:
-    return tuple(finding for check in CHECKS.values() for finding in check(plan, table))
+def _found(plan: Plan, table: Table, only: str | None) -> tuple[Finding, ...]:
+    return tuple(finding for code, check in CHECKS.items() if only in (None, code) for finding in check(plan, table))
 
 
-def _of_piece(plan: Plan, piece: Piece, table: Table) -> Iterator[Finding]:
+def _of_piece(plan: Plan, piece: Piece, table: Table, only: str | None) -> Iterator[Finding]:
     """What goes wrong with a piece, told of the card as a whole; what is only to be remembered is told where the piece is worked on."""
-    for finding in troubles(_found(table.plan, table)):
+    for finding in troubles(_found(table.plan, table, only)):
         cures = (Remedy(cure.label, with_piece_plan(plan, piece.key, cure.plan)) for cure in finding.cures())
         yield replace(finding, step=None, message=f"The {piece.name}: {finding.message}", where=None, cure=cures)
 

@@ -10,7 +10,8 @@ from cielo.core.order.arrange import in_order
 from cielo.core.order.derive import with_derived
 from cielo.core.plan import Plan
 
-Judging = Callable[[Plan], tuple[Finding, ...]]
+# All that is found of a plan; or, of a finding's sort, what its own check finds where it may stand.
+Judging = Callable[[Plan, Finding | None], tuple[Finding, ...]]
 
 
 def with_tried_remedies(told: tuple[Finding, ...], found: tuple[Finding, ...], judging: Judging) -> tuple[Finding, ...]:
@@ -24,11 +25,16 @@ def with_tried_remedies(told: tuple[Finding, ...], found: tuple[Finding, ...], j
 def _tried(finding: Finding, findings: tuple[Finding, ...], judging: Judging) -> Remedy | None:
     """The first cure that leaves less and adds nothing: as it is, with the dryings and wipes it asks for, or put in order."""
     for remedy in finding.cures():
+        tried: list[Plan] = []
         for follow in (_as_it_is, with_derived, _in_order):
             plan = follow(remedy.plan)
-            left = judging(plan)
-            clears = _of_its_own(finding, left) < _of_its_own(finding, findings)
-            if clears and not _counted(_troubles(left)) - _counted(_troubles(findings)):
+            if plan in tried:
+                continue
+            tried.append(plan)
+            # Most that do not help do not clear their own finding, which one check tells.
+            if _of_its_own(finding, judging(plan, finding)) >= _of_its_own(finding, findings):
+                continue
+            if not _counted(_troubles(judging(plan, None))) - _counted(_troubles(findings)):
                 return Remedy(remedy.label, plan)
     return None
 
