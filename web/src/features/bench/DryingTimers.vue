@@ -125,6 +125,18 @@ const free = computed(
   min-width: 200px;
   font-variant-numeric: tabular-nums;
 }
+@media (max-width: 700px) {
+  .timer {
+    gap: 4px 8px;
+  }
+  .timer > .el-button {
+    min-height: 48px;
+    margin: 0;
+    padding: 4px 14px;
+    font-size: 18px;
+    white-space: nowrap;
+  }
+}
 .there {
   display: inline-grid;
   place-items: center;
