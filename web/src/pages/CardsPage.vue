@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import PictureHere from "../components/PictureHere.vue";
-import { useFileDialog } from "@vueuse/core";
 import { computed, ref } from "vue";
 import { useRouter } from "vue-router";
-import { ask, asFile, pictureUrl, once } from "../api/client";
+import { ask, pictureUrl, once } from "../api/client";
 import type { CardSummary } from "../api/models";
 import PageHead from "../components/PageHead.vue";
 import PageState from "../components/PageState.vue";
 import { useAsked } from "../composables/useAsked";
+import { useBringIn } from "../composables/useBringIn";
 import { useDoing } from "../composables/useDoing";
 import { useRemembered } from "../composables/useRemembered";
 import DevicesHere from "../features/DevicesHere.vue";
@@ -22,7 +22,6 @@ import { useServer } from "../stores/server";
 import { useThings } from "../stores/things";
 import { t } from "../words";
 
-const LARGEST_FILE = 2_000_000;
 /** Pixels a millimetre, the same for every card, so that they stand in true proportion to each other. */
 const SCALE = 1.28;
 
@@ -49,41 +48,10 @@ const starting = ref(false);
 const tablet = ref(false);
 const notices = useNotices();
 const router = useRouter();
-const bringing = useDoing("bring-in");
 const doing = useDoing("card");
 const none = computed(() => state.value === "ready" && !cards.value?.length && !showAway.value);
 
-const files = useFileDialog({ accept: ".json,application/json", multiple: false, reset: true });
-files.onChange(async (chosen) => {
-  const file = chosen?.[0];
-  if (!file) return;
-  if (file.size > LARGEST_FILE) {
-    const size = Math.round(file.size / 1e6);
-    notices.say("bring-in", t("cards.page.isMbCieloReadsPlan", { name: file.name, size }));
-    return;
-  }
-  await bringing.make(`bring in ${file.name}`, async (request) => {
-    const card = await ask("post", "/api/cards/import", asFile("application/json", file, request));
-    const { inks, stocks } = await ask("post", "/api/things/offer", asFile("application/json", file));
-    const names = [...stocks, ...inks].map((thing) => thing.name);
-    if (names.length)
-      notices.keepSaying(
-        "offer",
-        t("cards.page.thisPlanHasWhatIs", { names: names.join(", ") }),
-        {
-          label: t("cards.page.putItOnTheShelf"),
-          go: () =>
-            bringing.run(async () => {
-              const params = { query: { take: true } };
-              await ask("post", "/api/things/offer", { params, ...asFile("application/json", file) });
-              await things.again();
-            }),
-        },
-        { label: t("cards.page.notNow"), go: () => undefined },
-      );
-    await router.push({ name: "desk", params: { id: card.id } });
-  });
-});
+const { files, busy: bringingIn } = useBringIn();
 
 const copy = (card: CardSummary) =>
   doing.make(`copy ${card.id}`, async (request) => {
@@ -129,7 +97,7 @@ async function putInGroup(card: CardSummary, group: string) {
       <el-button :aria-expanded="tablet" @click="tablet = !tablet">{{
         t("cards.page.theTabletAtTheTable")
       }}</el-button>
-      <el-button :disabled="bringing.busy.value" @click="files.open()">{{
+      <el-button :disabled="bringingIn" @click="files.open()">{{
         t("cards.page.bringInAPlanFile")
       }}</el-button>
     </template>
