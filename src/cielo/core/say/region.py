@@ -3,8 +3,9 @@
 from collections.abc import Iterator
 from math import cos, radians, sin
 
-from shapely import LineString
+from shapely import LineString, Point, union_all
 
+from cielo.core.geometry.masks import outlines_mm
 from cielo.core.geometry.naming import opening_names
 from cielo.core.plan import (
     RUNS_OFF_MM,
@@ -84,13 +85,7 @@ def region_parts(plan: Plan, region: Region, step_id: str) -> Iterator[Part]:
             )
             yield Part(flakes, "region.flakes_mm", "flakes")
         case Stroke():
-            yield Part(" along a stroke of ")
-            yield Part(said(LineString(region.points).length, units), "region.points", "stroke")
-            yield Part(", ")
-            yield Part(said(region.width_mm, units), "region.width_mm", "length")
-            yield Part(" wide")
-            begins, ends = (say_place(plan.card, *region.points[at], units) for at in (0, -1))
-            yield Part(f", from {begins} to {ends}")
+            yield from _stroke(plan, region, step_id)
         case Bare():
             yield Part(" where the stock is still bare")
         case WetArea():
@@ -98,6 +93,34 @@ def region_parts(plan: Plan, region: Region, step_id: str) -> Iterator[Part]:
         case Whole():
             through = _stencils_on(plan, step_id)
             yield Part(f" through the {' and the '.join(through)}" if through else f" over the whole {called_here(plan)}")
+
+
+def _stroke(plan: Plan, region: Stroke, step_id: str) -> Iterator[Part]:
+    units = plan.units
+    yield Part(" along a stroke of ")
+    yield Part(said(LineString(region.points).length, units), "region.points", "stroke")
+    yield Part(", ")
+    yield Part(said(region.width_mm, units), "region.width_mm", "length")
+    yield Part(" wide")
+    if followed := _followed(plan, region, step_id):
+        yield Part(f", along the edge of the {followed}")
+    begins, ends = (say_place(plan.card, *region.points[at], units) for at in (0, -1))
+    yield Part(f", from {begins} to {ends}")
+
+
+# A stroke no point of which is further from an edge than this follows it, mm. Judgement.
+FOLLOWS_MM = 4.0
+
+
+def _followed(plan: Plan, stroke: Stroke, step_id: str) -> str:
+    """The sheet whose edge a stroke follows while it lies there, as it is called; empty where it follows none."""
+    on = next((on for step, on in masks_on(plan) if step.id == step_id), frozenset())
+    size = (plan.card.panel_width_mm, plan.card.panel_height_mm)
+    for mask in (mask for mask in plan.masks if mask.key in on):
+        edges = union_all([LineString(line) for line in outlines_mm(mask, *size)])
+        if all(edges.distance(Point(at)) <= FOLLOWS_MM for at in stroke.points):
+            return mask.called
+    return ""
 
 
 def _inside(plan: Plan, region: Inside) -> Iterator[Part]:

@@ -169,6 +169,9 @@ def _brush(table: Table, step: Brush) -> Iterator[Part]:
         yield Part(RELATION_WORDS[step.refers.how], "refers.how", "relation")
         yield Part(" ")
         yield Part(f"step {plan.index_of(step.refers.step) + 1}", "refers.step", "printed")
+        marked = any(isinstance(other, Prepare) and other.act == "register" for other in plan.steps[: plan.index_of(step.id)])
+        if step.refers.how == "again" and marked:
+            yield Part(", by its corner marks")
     yield Part(", ")
     if step.touch in PRINT_WORDS:
         yield Part(PRINT_WORDS[step.touch], "touch", "print")
