@@ -13,7 +13,6 @@ import { useRemembered } from "../composables/useRemembered";
 import { useVersions } from "../composables/useVersions";
 import CardName from "../features/card/CardName.vue";
 import CardFacts from "../features/card/CardFacts.vue";
-import ToPrint from "../features/card/ToPrint.vue";
 import SavedWord from "../features/card/SavedWord.vue";
 import UndoRedo from "../features/card/UndoRedo.vue";
 import VerdictLine from "../features/card/VerdictLine.vue";
@@ -192,7 +191,14 @@ useEventListener("keydown", (event) => {
         <el-button tag="a" :href="`/api/cards/${wholeOf(id)}/export`" download>{{
           t("desk.page.planFile")
         }}</el-button>
-        <ToPrint v-if="steps.length" :id="id" />
+        <el-button
+          v-if="steps.length"
+          tag="a"
+          :href="`/api/cards/${wholeOf(id)}/run-sheet.pdf`"
+          target="_blank"
+          rel="noopener"
+          >{{ t("desk.page.runSheet") }}</el-button
+        >
       </template>
     </PageHead>
     <template v-if="card">

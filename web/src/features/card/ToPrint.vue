@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The run sheet to print: on the usual paper at a tap; on another, with less ink, or the templates that places are pricked through by. */
+/** The run sheet on another paper, or with less ink, and the templates that places are pricked through by. */
 import { computed } from "vue";
 import WordMenu from "../../components/word/WordMenu.vue";
 import { wholeOf } from "../../logic/beside";
@@ -28,23 +28,10 @@ function open(way: Way) {
 </script>
 
 <template>
-  <span class="to-print">
-    <el-button tag="a" :href="`${base}/run-sheet.pdf`" target="_blank" rel="noopener">{{
-      t("card.toPrint.runSheet")
-    }}</el-button>
-    <WordMenu
-      :text="t('card.toPrint.otherwise')"
-      :label="t('card.toPrint.printOtherwise')"
-      :choices="choices"
-      @choose="open"
-    />
-  </span>
+  <WordMenu
+    :text="t('card.toPrint.otherwise')"
+    :label="t('card.toPrint.printOtherwise')"
+    :choices="choices"
+    @choose="open"
+  />
 </template>
-
-<style scoped>
-.to-print {
-  display: inline-flex;
-  align-items: center;
-  gap: 8px;
-}
-</style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The run of proofs at the foot of the Desk: shown one after another, as the card grows, and taken along as a film or a page. */
+import ToPrint from "../card/ToPrint.vue";
 import { useIntervalFn } from "@vueuse/core";
 import type { Finding, Step } from "../../api/models";
 import { wholeOf } from "../../logic/beside";
@@ -57,6 +58,7 @@ function play() {
         <el-button tag="a" :href="`/api/cards/${wholeOf(id)}/page.html`" download>{{
           t("step.runRow.asAPage")
         }}</el-button>
+        <ToPrint :id="id" />
       </div>
     </div>
   </section>
@@ -83,6 +85,7 @@ function play() {
 }
 .taken {
   display: flex;
+  align-items: baseline;
 }
 .moving :deep(.el-button) {
   padding: 6px 8px;
