@@ -17,6 +17,7 @@ from cielo.app.pictures import change_png
 from cielo.app.sheets import placing_template, run_sheet
 from cielo.core.geometry.placings import placings_of
 from cielo.core.geometry.printing import prints_of
+from cielo.core.learnt import Remembered
 from cielo.core.order.derive import with_derived
 from cielo.core.plan import (
     At,
@@ -58,8 +59,15 @@ def as_read(words: str) -> str:
 
 
 @pytest.mark.parametrize("of", EVERY, ids=NAMES)
-def test_every_step_of_every_part_stands_once_in_its_turn_and_whole_on_one_side(of: Plan) -> None:
+def test_the_sheet_of_every_card(of: Plan) -> None:
+    """Every step of every part once, in its turn, whole on one side; nothing told twice, nothing of no length; all with their numbers."""
     pages = pages_of(run_sheet(of))
+    assert_every_step_stands_in_its_turn(of, pages)
+    assert_nothing_is_told_twice(of, " ".join(pages))
+    assert_all_has_its_numbers(of, " ".join(pages))
+
+
+def assert_every_step_stands_in_its_turn(of: Plan, pages: list[str]) -> None:
     at = (0, 0)
     for done in run_of(of):
         part = plan_of_piece(of, done.part) if done.part else of
@@ -79,9 +87,7 @@ def test_every_step_of_every_part_stands_once_in_its_turn_and_whole_on_one_side(
             assert first in pages[where], "its heading stands with its first step"
 
 
-@pytest.mark.parametrize("of", EVERY, ids=NAMES)
-def test_nothing_is_told_twice_nothing_is_nothing_and_inches_are_inches(of: Plan) -> None:
-    text = " ".join(pages_of(run_sheet(of)))
+def assert_nothing_is_told_twice(of: Plan, text: str) -> None:
     assert not re.search(r"(?<![\d/.])0 (?:in|cm|mm)\b", text)
     if of.units == "in":
         assert not re.search(r"\d (?:mm|cm)\b", text), re.search(r".{30}\d (?:mm|cm)\b", text)
@@ -92,9 +98,7 @@ def test_nothing_is_told_twice_nothing_is_nothing_and_inches_are_inches(of: Plan
     assert len(cares) == len(set(cares))
 
 
-@pytest.mark.parametrize("of", EVERY, ids=NAMES)
-def test_each_print_sheet_tape_and_piece_has_its_numbers(of: Plan) -> None:
-    text = " ".join(pages_of(run_sheet(of)))
+def assert_all_has_its_numbers(of: Plan, text: str) -> None:
     length = r"(?:\d|\bunder )[\d/. ]*\s?(?:in|cm|mm)\b"
     for part in (of, *(plan_of_piece(of, piece.key) for piece in of.pieces)):
         for step in part.steps:
@@ -122,6 +126,22 @@ NINE = with_all_put_on(
 
 def test_nine_steps_and_four_small_pieces_are_one_sheet_of_paper() -> None:
     assert len(pages_of(run_sheet(settled(NINE)))) <= 2
+
+
+@pytest.mark.parametrize("paper", PAPERS)
+def test_what_is_longer_than_a_page_goes_on_over_it_and_nothing_of_it_is_lost(paper: str) -> None:
+    """Notes of thousands of letters, a name with a point in it, much to lay out."""
+    piece = replace(SMALL[0], name="no. 1 of the set", steps=(replace(stamp("dark", size=9), id="s1"),))
+    tools = ("large-brush", "medium-brush", "small-brush", "dauber", "foam")
+    many = [lay(ink, tool=tool) for tool in tools for ink in ("pale", "yellow", "red", "blue", "dark")]
+    of = settled(with_all_put_on(plan(*many, pieces=(piece,))))
+    words = " ".join(f"word{n}" for n in range(900))
+    notes = [Remembered(of.steps[n].id, "e1", "a card", f"{words} end{n}" * times, "because") for n, times in ((0, 1), (1, 5))]
+    text = " ".join(pages_of(run_sheet(of, notes=notes, paper=paper)))  # type: ignore[arg-type]
+    assert "word0 " in text
+    assert "word899" in text
+    assert "The no. 1 of the set" in text
+    assert "25. " in text
 
 
 @pytest.mark.parametrize("paper", PAPERS)

@@ -40,17 +40,17 @@ def run_sheet(
     """The run sheet as PDF, the panel and every piece on it, with what she wanted to remember at its steps; the same plan, supplies and
     notes always give the same bytes. ``paper``: where None, letter for inches, A4 for centimetres; ``saving``: with less ink."""
     remember = _remembered(plan, supplies, notes)
-    parts = {"": _made(plan, f"The panel. {_head_of(plan)}", remember, saving)}
+    parts = {"": _made("panel", plan, _head_of(plan), remember, saving)}
     for piece in pieces_made(plan):
         own = plan_of_piece(plan, piece.key)
-        parts[piece.key] = _made(
-            own, f"The {piece.name}. {_about(plan, piece)} {_takes_alone(own)}".strip(), _remembered(own), saving
-        )
+        about = f"{_about(plan, piece)} {_takes_alone(own)}".strip()
+        parts[piece.key] = _made(piece.name, own, about, _remembered(own), saving)
     sheet = RunSheet(
         plan.title,
         (assembled_png(plan, FINISHED_DPI), *_front_mm(plan)),
         [(ink.name, hex_from_lab(seen_on(plan.stock.paper, ink))) for ink in _inks_in_turn(plan)],
-        [line for line in (_headed(plan), takes(plan), *remember.get(None, ())) if line],
+        [line for line in (_headed(plan), takes(plan)) if line],
+        remember.get(None, ()),
         laid_out(plan, _sheets(plan)),
         parts,
         [(done.part, done.step.id) for done in run_of(plan)],
@@ -131,10 +131,10 @@ def _remembered(plan: Plan, supplies: Supplies | None = None, notes: Sequence[Re
     return remember
 
 
-def _made(plan: Plan, head: str, remember: Remember, saving: bool) -> Made:
+def _made(name: str, plan: Plan, head: str, remember: Remember, saving: bool) -> Made:
     dpi = for_screen(plan.card, PROOF_DPI)
     at_steps = {step: lines for step, lines in remember.items() if step is not None}
-    return Made(plan, lambda step: change_png(plan, dpi, step, saving=saving), reasons(table_of(plan)), at_steps, head)
+    return Made(name, plan, lambda step: change_png(plan, dpi, step, saving=saving), reasons(table_of(plan)), at_steps, head)
 
 
 def _head_of(plan: Plan) -> str:

@@ -44,6 +44,8 @@ PART = ParagraphStyle("part", fontName=BOLD, fontSize=12, leading=15, spaceBefor
 # Letters are as large as one sheet of paper, both sides, allows: sentences of so many points, and what is to know of them.
 SIZES = ((13.0, 11.0), (12.0, 10.0), (11.0, 9.5), (10.5, 9.0))
 BOTH_SIDES = 2
+# Groups to lay out that stand beside the picture at most; letters of a line that stands in a step's own row at most.
+MOST_BESIDE, LONG = 9, 500
 MARGIN_MM, GUTTER_MM, FOOT_MM = 11.0, 6.0, 6.0
 # A page this wide has two columns of steps.
 TWO_COLUMNS_MM = 190.0
@@ -52,13 +54,14 @@ BOX_MM, FINISHED_MM, SAVING_MM = 9.0, 56.0, 34.0
 
 @dataclass(frozen=True)
 class Made:
-    """The panel or a piece as it is made.
+    """The panel or a piece as it is made; ``name``: the panel, or the piece by its name.
 
     change : ``change(n)`` gives the PNG of what the nth step changes, from 1: its own colours on what was there, paler.
     why : the reason of every step, by its id. remember : sentences to remember at a step, by its id.
-    head : what it is, of what stock, how long it takes, a sentence or two.
+    head : of what size and stock it is, how long it takes, a sentence or two.
     """
 
+    name: str
     plan: Plan
     change: Callable[[int], bytes]
     why: Mapping[str, str]
@@ -71,14 +74,15 @@ class RunSheet:
     """What stands on the sheet.
 
     finished : PNG of the card put together, with its width and height, mm. inks : each ink with its colour on the stock, as a hex.
-    facts : sentences on the card as a whole. lay_out : what to lay out. parts : the panel under "", and every piece by its key.
-    run : the key of a part and the id of a step of it, in the order in which they are done.
+    facts, remember : what the card is, and what to remember of it as a whole, a sentence each. lay_out : what to lay out. parts : the panel
+    under "", and every piece by its key. run : the key of a part and the id of a step of it, in the order in which they are done.
     """
 
     title: str
     finished: tuple[bytes, float, float]
     inks: Sequence[tuple[str, str]]
     facts: Sequence[str]
+    remember: Sequence[str]
     lay_out: Sequence[Group]
     parts: Mapping[str, Made]
     run: Sequence[tuple[str, str]]
@@ -163,7 +167,7 @@ def _footed(title: str) -> Callable[[Canvas, BaseDocTemplate], None]:
 
 
 def _head(sheet: RunSheet, letters: Letters, width: float, picture_mm: float) -> Iterator[Flowable]:
-    """The finished card, and beside it what it is, its inks, and what to lay out."""
+    """The finished card, and beside it what it is, its inks, and what to lay out; what there is no room for stands below."""
     png, wide, tall = sheet.finished
     scale = picture_mm * mm / max(wide, tall)
     picture = Image(BytesIO(png), wide * scale, tall * scale)
@@ -172,16 +176,14 @@ def _head(sheet: RunSheet, letters: Letters, width: float, picture_mm: float) ->
     beside += [Paragraph(markup(line), letters.says) for line in sheet.facts]
     if sheet.inks:
         beside += [Spacer(1, 2 * mm), InkStrokes(sheet.inks, text_width, saving=picture_mm == SAVING_MM)]
-    # On a narrow page what to lay out stands below the picture.
-    narrow = width < 150 * mm
-    room = width if narrow else text_width
+    below: list[Flowable] = [Paragraph(markup(line), letters.note) for line in sheet.remember]
+    narrow = width < 150 * mm or len(sheet.lay_out) > MOST_BESIDE
     lay_out: list[Flowable] = [Paragraph("Lay out before you begin", PART)] if sheet.lay_out else []
-    lay_out += [Things(group, room, letters.note.fontSize) for group in sheet.lay_out]
+    lay_out += [Things(group, width if narrow else text_width, letters.note.fontSize) for group in sheet.lay_out]
     row = Table([[picture, beside if narrow else [*beside, *lay_out]]], colWidths=[picture.drawWidth + 6 * mm, text_width])
     row.setStyle(TableStyle([LETTERS, ("VALIGN", (0, 0), (-1, -1), "TOP"), *NO_PADDING]))
     yield row
-    if narrow:
-        yield from lay_out
+    yield from (*below, *(lay_out if narrow else ()))
 
 
 NO_PADDING = [(f"{side}PADDING", (0, 0), (-1, -1), 0) for side in ("LEFT", "RIGHT", "TOP", "BOTTOM")]
@@ -201,28 +203,26 @@ def _steps(sheet: RunSheet, letters: Letters, width: float) -> Iterator[Flowable
             block += _part_heading(made, part, begun, letters)
         begun.add(part)
         here = part
-        block.append(_step(made, at, letters, width, told))
+        lines = _lines(made, at, told)
+        block.append(_step(made, at, [line for line in lines if len(line) <= LONG], letters, width))
         yield KeepTogether(block)
+        # A note of hers may be longer than a page.
+        yield from (Paragraph(markup(line), letters.note) for line in lines if len(line) > LONG)
 
 
 def _part_heading(made: Made, part: str, begun: set[str], letters: Letters) -> list[Flowable]:
-    name = made.head.split(".")[0]
     if part in begun:
-        return [Paragraph(markup(f"Back to the {name[0].lower()}{name[1:]}".replace("the the ", "the ")), PART)]
-    rest = made.head[len(name) + 1 :].strip()
-    return [Paragraph(markup(name), PART), *([Paragraph(markup(rest), letters.note), Spacer(1, 1 * mm)] if rest else [])]
+        return [Paragraph(markup(f"Back to the {made.name}"), PART)]
+    return [Paragraph(markup(f"The {made.name}"), PART), Paragraph(markup(made.head), letters.note), Spacer(1, 1 * mm)]
 
 
 # What changes nothing in the picture, and is said in a line or two.
 QUIET = (Dry, LiftMask, Wipe, WipeBeads, Prepare)
 
 
-def _step(made: Made, at: int, letters: Letters, width: float, told: set[str]) -> Table:
-    """A step: its box and number, what to do, and a picture of what it changes where it changes anything."""
+def _lines(made: Made, at: int, told: set[str]) -> list[str]:
+    """What is to know of a step: where, why, and what to remember and mind that was not ``told`` yet."""
     plan, step = made.plan, made.plan.steps[at]
-    on = next(lying for n, (_, lying) in enumerate(masks_on(plan)) if n == at)
-    quiet = isinstance(step, QUIET)
-    words: list[Flowable] = [Paragraph(_said(plan, at, step), letters.says)]
     lines = [where_to_lay(plan, plan.mask(step.mask))] if isinstance(step, LayMask) else []
     if not isinstance(step, (*QUIET, PutOn)):
         lines.append(made.why[step.id])
@@ -231,6 +231,15 @@ def _step(made: Made, at: int, letters: Letters, width: float, told: set[str]) -
         if line not in told:
             told.add(line)
             lines.append(line)
+    return lines
+
+
+def _step(made: Made, at: int, lines: Sequence[str], letters: Letters, width: float) -> Table:
+    """A step: its box and number, what to do, and a picture of what it changes where it changes anything."""
+    plan, step = made.plan, made.plan.steps[at]
+    on = next(lying for n, (_, lying) in enumerate(masks_on(plan)) if n == at)
+    quiet = isinstance(step, QUIET)
+    words: list[Flowable] = [Paragraph(_said(plan, at, step), letters.says)]
     words += [Paragraph(markup(line), letters.note) for line in lines]
     proof = None if quiet else Proof(plan, made.change(at + 1), on)
     cells, widths = [TickBox(), words], [BOX_MM * mm, width - BOX_MM * mm]
