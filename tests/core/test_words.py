@@ -39,6 +39,7 @@ from cielo.core.plan import (
     is_one_thing,
 )
 from cielo.core.say import fetch, laid_out, lies_turned, say, where_to_lay
+from cielo.core.say.region import NAMED
 from cielo.core.sequence.grounds import ASIDE, GROUNDS, lay_out
 from cielo.core.table.purpose import purpose_of, settled
 from cielo.core.table.table import table_of
@@ -241,9 +242,17 @@ def test_a_few_openings_are_named_and_many_are_counted() -> None:
         lay("blue", Inside("repeat", openings=("r0c0",))),
         lay("blue", Inside("repeat", openings=("r0c0", "r0c1", "r1c0", "r1c1"))),
     )
-    one, many = (say(of, step) for step in of.steps)
+    names = opening_names(of.mask("repeat"), of.card.panel_width_mm, of.card.panel_height_mm)
+    every = tuple(sorted(names))
+    many = lay("blue", Inside("repeat", openings=every[: NAMED + 1]))
+    nearly = lay("blue", Inside("repeat", openings=every[1:]))
+    of = plan(*of.steps, many, nearly)
+    one, some, counted, all_but = (say(of, step) for step in of.steps)
     assert "through the middle opening" in one
-    assert "through 4 openings" in many
+    assert all(names[key] in some for key in ("r0c0", "r0c1", "r1c0", "r1c1"))
+    assert f"through {NAMED + 1} openings" in counted
+    assert "through all openings but" in all_but
+    assert names[every[0]] in all_but
 
 
 def test_a_turned_panel_is_told_until_it_is_turned_back() -> None:

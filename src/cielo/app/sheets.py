@@ -12,7 +12,7 @@ from cielo.core.learnt import Remembered
 from cielo.core.materials import Ink
 from cielo.core.optics.spectra import hex_from_lab
 from cielo.core.order.reasons import reasons
-from cielo.core.plan import Belongs, Brush, Piece, Plan, pieces_made, plan_of_piece, run_of
+from cielo.core.plan import Belongs, Brush, Piece, Plan, PutOn, pieces_made, plan_of_piece, run_of, with_all_put_on
 from cielo.core.say import laid_out, say, say_minutes
 from cielo.core.sequence.durations import seconds_of
 from cielo.core.sequence.lightness import seen_on
@@ -39,12 +39,18 @@ def run_sheet(
 ) -> bytes:
     """The run sheet as PDF, the panel and every piece on it, with what she wanted to remember at its steps; the same plan, supplies and
     notes always give the same bytes. ``paper``: where None, letter for inches, A4 for centimetres; ``saving``: with less ink."""
+    plan = with_all_put_on(plan)
     remember = _remembered(plan, supplies, notes)
-    parts = {"": _made("panel", plan, _head_of(plan), remember, saving)}
+    parts: dict[str, Made] = {}
     for piece in pieces_made(plan):
-        own = plan_of_piece(plan, piece.key)
-        about = f"{_about(plan, piece)} {_takes_alone(own)}".strip()
-        parts[piece.key] = _made(piece.name, own, about, _remembered(own), saving)
+        own, about = plan_of_piece(plan, piece.key), _about(plan, piece)
+        if piece.steps:
+            parts[piece.key] = _made(piece.name, own, f"{about} {_takes_alone(own)}".strip(), _remembered(own), saving)
+        else:  # nothing is done to it before it is put on: what it is is told there
+            put_on = [step.id for step in plan.steps if isinstance(step, PutOn) and step.piece == piece.key]
+            for step in put_on:
+                remember[step] = [about, *remember.get(step, [])]
+    parts[""] = _made("panel", plan, _head_of(plan), remember, saving)
     sheet = RunSheet(
         plan.title,
         (assembled_png(plan, FINISHED_DPI), *_front_mm(plan)),
