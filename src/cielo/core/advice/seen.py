@@ -7,6 +7,7 @@ piece lies. A thing that is made by several steps, stamped twice or stamped and 
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from typing import Literal
 
 from shapely import affinity, box
@@ -58,6 +59,8 @@ class Seen:
     directed: bool
 
 
+# Several checks look over one list; a few plans, since a remedy makes others of it.
+@lru_cache(maxsize=16)
 def seen_on_card(plan: Plan) -> tuple[Seen, ...]:
     """Every thing on the front of a card, in the order in which it comes to lie there: the panel's own, then piece by piece."""
     things = list(_merged(_of_part(plan, "")))

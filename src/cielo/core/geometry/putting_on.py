@@ -1,5 +1,7 @@
 """Where a piece lies that is put on the panel."""
 
+from functools import lru_cache
+
 from shapely import affinity, box, union_all
 from shapely.geometry.base import BaseGeometry
 
@@ -7,6 +9,7 @@ from cielo.core.geometry.shapes import shape_of_cut
 from cielo.core.plan import Cut, Plan, piece_of
 
 
+@lru_cache(maxsize=128)
 def piece_shape(plan: Plan, key: str) -> BaseGeometry:
     """What of a piece is put on, where it comes, mm on the panel; trimmed flush where it is. Raises NotFound."""
     piece = piece_of(plan, key)
