@@ -108,7 +108,7 @@ def test_a_card_of_more_than_one_part_is_made_seen_together_and_on_the_run_sheet
     check_reachable(page)
     href = page.get_by_role("link", name="Run sheet").get_attribute("href")
     sheet = PdfReader(BytesIO(page.request.get(str(href)).body()))
-    text = "\n".join(page_.extract_text() for page_ in sheet.pages)
+    text = " ".join(" ".join(page_.extract_text() for page_ in sheet.pages).split())
     assert "The strip" in text
     assert "Put the strip on the panel, on foam" in text
     parts.get_by_role("link", name="the panel").click()
