@@ -119,7 +119,7 @@ def test_the_run_sheet_says_every_step_and_is_the_same_every_time() -> None:
     words = " ".join(text.split())
     assert "Lay the moon mask and press its rim down." in words
     assert "from the left and" in words, "and where it goes"
-    assert "Dry in the air, 5 minutes: ___:___ to ___:___" in words
+    assert "Dry in the air, 5 min: ___:___ to ___:___" in words
     for number in range(1, len(gradient().steps) + 1):
         assert f"{number}." in words
     assert run_sheet(gradient()) == data

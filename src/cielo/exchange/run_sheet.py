@@ -43,7 +43,8 @@ TITLE = ParagraphStyle("title", fontName=BOLD, fontSize=20, leading=23)
 PART = ParagraphStyle("part", fontName=BOLD, fontSize=12, leading=15, spaceBefore=5, spaceAfter=2)
 # Letters are as large as one sheet of paper, both sides, allows: sentences of so many points, and what is to know of them.
 SIZES = ((13.0, 11.0), (12.0, 10.0), (11.0, 9.5), (10.5, 9.0))
-BOTH_SIDES = 2
+# A drying is one line in letters of so many points.
+BOTH_SIDES, ONE_LINE = 2, 10.5
 # Groups to lay out that stand beside the picture at most; letters of a line that stands in a step's own row at most.
 MOST_BESIDE, LONG = 9, 500
 MARGIN_MM, GUTTER_MM, FOOT_MM = 11.0, 6.0, 6.0
@@ -256,6 +257,6 @@ def _step(made: Made, at: int, lines: Sequence[str], letters: Letters, width: fl
 def _said(plan: Plan, at: int, step: Step) -> str:
     """The sentence of a step with its number; a drying in one line, with a place for the clock."""
     if isinstance(step, Dry):
-        how = f"{WAY_WORDS[step.way]}, {say_minutes(step.minutes)}"
-        return f"<b>{at + 1}.</b> Dry {markup(how)}: ___:___ to ___:___"
+        how = f"{WAY_WORDS[step.way]}, {say_minutes(step.minutes).replace('minutes', 'min').replace('minute', 'min')}"
+        return f'<b>{at + 1}.</b> <font size="{ONE_LINE}">Dry {markup(how)}: ___:___ to ___:___</font>'
     return f"<b>{at + 1}.</b> {markup(say(plan, step))}"

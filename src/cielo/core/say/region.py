@@ -137,7 +137,7 @@ def _inside(plan: Plan, region: Inside) -> Iterator[Part]:
 
 
 # So many openings are named one by one, and so many where all others are taken.
-NAMED, ALL_BUT = 8, 3
+NAMED, ALL_BUT = 4, 3
 
 
 def _openings(plan: Plan, region: Inside) -> str:
