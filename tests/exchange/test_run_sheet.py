@@ -44,7 +44,7 @@ from tests.core.test_every_check import SMOOTH, lay, low, plan, stamp, top
 from tests.core.test_stories import STORIES
 
 DEMO = demo_plans()
-EVERY = [*DEMO, *(settled(with_derived(story.plan())) for story in STORIES.values())]
+EVERY = [*DEMO, *(settled(with_all_put_on(with_derived(story.plan()))) for story in STORIES.values())]
 NAMES = [*(of.title for of in DEMO), *STORIES]
 MM = 72 / 25.4
 
