@@ -58,13 +58,15 @@ def test_harm_is_told_and_one_tap_mends_it(web: TestClient) -> None:
     body = {"based_on": card["revision"], "said": "move step", "plan": plan}
     card = web.put(f"/api/cards/{card['id']}", json=body).json()
     finding = next(f for f in card["reading"]["findings"] if f["code"] == "dark-before-light")
-    assert finding["remedy"]
+    assert finding["curable"]
+    offered = web.get(f"/api/cards/{card['id']}/remedies", params={"revision": card["revision"]}).json()
+    remedy = next(one["remedy"] for one in offered if one["message"] == finding["message"])
     body = {"based_on": card["revision"], "code": finding["code"], "step": finding["step"]}
     card = web.post(f"/api/cards/{card['id']}/remedy", json=body).json()
     assert "dark-before-light" not in [f["code"] for f in card["reading"]["findings"]]
     assert web.post(f"/api/cards/{card['id']}/remedy", json={**body, "based_on": card["revision"]}).status_code == 404
     undone = web.post(f"/api/cards/{card['id']}/undo", json={"based_on": card["revision"]}).json()
-    assert undone["redoes"] == finding["remedy"][0].lower() + finding["remedy"][1:]
+    assert undone["redoes"] == remedy[0].lower() + remedy[1:]
 
 
 def test_refusals_are_problems_that_name_field_reason_and_mend(web: TestClient) -> None:

@@ -8,7 +8,6 @@ from sqlalchemy.orm import Session
 from cielo.app.learnt import remembered_for
 from cielo.app.measured import as_measured_now, begun_now, measured_since, with_what_is_known
 from cielo.app.shelf import supplies_for
-from cielo.core.advice.judge import judge
 from cielo.core.advice.supplies import Supplies
 from cielo.core.geometry.placing import evened
 from cielo.core.learnt import Remembered
@@ -30,7 +29,7 @@ from cielo.core.plan import (
 )
 from cielo.core.say import say
 from cielo.core.table.purpose import resettled, settled
-from cielo.errors import BadInput, NotFound, OutOfDate
+from cielo.errors import BadInput, OutOfDate
 from cielo.exchange.plan_file import read_plan
 from cielo.store.cards import Revision, add_card, add_revision, all_cards, find_card, read_revision, was_made
 from cielo.store.database import Store
@@ -229,19 +228,6 @@ def resize_card(store: Store, card_id: str, basis: Basis, card: Card, said: str)
         return with_derived(resettled(plan, evened(fitted(plan, card))))
 
     return change_card(store, card_id, basis, said, on_it)
-
-
-def apply_remedy(store: Store, card_id: str, basis: Basis, code: str, step: str | None, label: str | None = None) -> CardOnDesk:
-    """Apply the remedy of one finding, where several of a code stand at a step the one of that label.
-
-    Raises NotFound when the plan has no such finding with a remedy.
-    """
-    plan = card_at(store, card_id, basis.revision)
-    remedies = [f.remedy for f in judge(plan, open_card(store, card_id).supplies) if f.code == code and f.step == step]
-    remedy = next((r for r in remedies if r is not None and label in (None, r.label)), None)
-    if remedy is None:
-        raise NotFound("that finding is not there any more.", mend="Look at the step again.")
-    return change_card(store, card_id, basis, remedy.label[0].lower() + remedy.label[1:], lambda _: remedy.plan)
 
 
 def take_measured_in(store: Store, card_id: str, basis: Basis) -> CardOnDesk:

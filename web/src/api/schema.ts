@@ -608,6 +608,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cards/{card_id}/remedies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Remedies
+         * @description What would mend what goes wrong with a revision of a card: each tried before it is told, so asked for apart from the edits.
+         */
+        get: operations["list_remedies_api_cards__card_id__remedies_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cards/{card_id}/remedy": {
         parameters: {
             query?: never;
@@ -3980,7 +4000,10 @@ export interface components {
             /** Width Mm */
             width_mm: number;
         };
-        /** FindingOut */
+        /**
+         * FindingOut
+         * @description ``curable``: whether a remedy may be found for it (the card's remedies).
+         */
         FindingOut: {
             /** Code */
             code: string;
@@ -3996,8 +4019,8 @@ export interface components {
             /** Why */
             why: string;
             where: components["schemas"]["PlaceOut"] | null;
-            /** Remedy */
-            remedy: string | null;
+            /** Curable */
+            curable: boolean;
             /** Measure */
             measure: string;
             /** Source */
@@ -6133,6 +6156,20 @@ export interface components {
             difference: number;
             /** Words */
             words: string;
+        };
+        /**
+         * RemedyOut
+         * @description The remedy of the finding with that code, step and message, in words.
+         */
+        RemedyOut: {
+            /** Code */
+            code: string;
+            /** Step */
+            step: string | null;
+            /** Message */
+            message: string;
+            /** Remedy */
+            remedy: string;
         };
         /**
          * RememberedOut
@@ -9419,6 +9456,71 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_remedies_api_cards__card_id__remedies_get: {
+        parameters: {
+            query: {
+                revision: number;
+            };
+            header?: never;
+            path: {
+                /** @description the id of a card, with ~ and the key of one of its pieces */
+                card_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RemedyOut"][];
                 };
             };
             /** @description Not Found */

@@ -1,12 +1,16 @@
 <script setup lang="ts">
 /** One thing that will go wrong: what, why, how much, and the change that cures it. */
+import { computed } from "vue";
 import { unbroken } from "../logic/length";
 import type { Finding } from "../api/models";
+import { useRemedies } from "../composables/useRemedies";
 import NumbersFold from "../components/NumbersFold.vue";
 import { t } from "../words";
 
-defineProps<{ finding: Finding }>();
-const emit = defineEmits<{ remedy: []; point: [finding: Finding | null] }>();
+const props = defineProps<{ finding: Finding }>();
+const emit = defineEmits<{ remedy: [label: string]; point: [finding: Finding | null] }>();
+const remedies = useRemedies();
+const remedy = computed(() => remedies.of(props.finding));
 const SIGNS = {
   stop: ["!", t("desk.findingNote.stop")],
   warn: ["?", t("desk.findingNote.mind")],
@@ -30,9 +34,10 @@ const SIGNS = {
       <p class="quiet">
         {{ finding.why }} <NumbersFold v-if="finding.measure">{{ finding.measure }}.</NumbersFold>
       </p>
-      <el-button v-if="finding.remedy" type="primary" class="remedy" @click="emit('remedy')">
-        {{ finding.remedy }}
-      </el-button>
+      <el-button v-if="remedy" type="primary" class="remedy" @click="emit('remedy', remedy)">{{
+        remedy
+      }}</el-button>
+      <p v-else-if="remedies.isComing(finding)" class="quiet coming">{{ t("desk.findingNote.coming") }}</p>
     </div>
   </div>
 </template>
@@ -68,5 +73,16 @@ const SIGNS = {
 }
 .remedy {
   margin-top: 8px;
+}
+/* As high as the button that comes, so that nothing moves under the hand; and told only where it takes a while. */
+.coming {
+  margin: 8px 0 0;
+  line-height: 32px;
+  animation: tell 0s 0.4s both;
+}
+@keyframes tell {
+  from {
+    visibility: hidden;
+  }
 }
 </style>

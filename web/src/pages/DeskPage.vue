@@ -9,6 +9,7 @@ import PageState from "../components/PageState.vue";
 import { useAsked } from "../composables/useAsked";
 import type { Place } from "../composables/usePicture";
 import { provideDesk } from "../composables/useDesk";
+import { provideRemedies } from "../composables/useRemedies";
 import { useRemembered } from "../composables/useRemembered";
 import { useVersions } from "../composables/useVersions";
 import CardName from "../features/card/CardName.vue";
@@ -39,6 +40,7 @@ import { t } from "../words";
 const props = defineProps<{ id: string }>();
 const desk = useCard(props.id);
 provideDesk(desk);
+provideRemedies(desk);
 const { beside, before, tryAnotherWay, layBeside, leaveVersions, seeBefore } = useVersions(desk);
 const card = computed(() => desk.card);
 const shelf = useShelf();
@@ -69,8 +71,7 @@ watch(
   () => (pointed.value = null),
 );
 
-function remedy({ code, step, remedy }: Finding) {
-  if (!remedy) return;
+function mend({ code, step }: Finding, remedy: string) {
   pointed.value = null;
   desk.push(remedy.charAt(0).toLowerCase() + remedy.slice(1), { do: "remedy", code, step, remedy });
 }
@@ -259,14 +260,14 @@ useEventListener("keydown", (event) => {
               v-for="finding in onTheCard"
               :key="finding.code + finding.message"
               :finding="finding"
-              @remedy="remedy(finding)"
+              @remedy="(label) => mend(finding, label)"
               @point="(value) => (pointed = value)"
             />
             <StepList
               :chosen="chosen"
               :findings="findings"
               @choose="choose"
-              @remedy="remedy"
+              @remedy="mend"
               @point="(finding) => (pointed = finding)"
             />
           </div>

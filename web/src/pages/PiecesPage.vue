@@ -7,6 +7,7 @@ import PageHead from "../components/PageHead.vue";
 import PageState from "../components/PageState.vue";
 import { useAsked } from "../composables/useAsked";
 import { provideDesk } from "../composables/useDesk";
+import { provideRemedies } from "../composables/useRemedies";
 import SavedWord from "../features/card/SavedWord.vue";
 import UndoRedo from "../features/card/UndoRedo.vue";
 import FindingNote from "../features/FindingNote.vue";
@@ -27,6 +28,7 @@ import { t } from "../words";
 const props = defineProps<{ id: string }>();
 const desk = useCard(props.id);
 provideDesk(desk);
+provideRemedies(desk);
 const shelf = useShelf();
 const card = computed(() => desk.card);
 const plan = computed(() => card.value?.plan);
@@ -59,9 +61,8 @@ const {
 );
 const pieces = computed(() => answered.value);
 const findings = computed(() => card.value?.reading.findings.filter((f) => f.code === "does-not-fit") ?? []);
-function remedy({ code, step, remedy: label }: Finding) {
-  if (label)
-    desk.push(label.charAt(0).toLowerCase() + label.slice(1), { do: "remedy", code, step, remedy: label });
+function mend({ code, step }: Finding, label: string) {
+  desk.push(label.charAt(0).toLowerCase() + label.slice(1), { do: "remedy", code, step, remedy: label });
 }
 </script>
 
@@ -117,7 +118,7 @@ function remedy({ code, step, remedy: label }: Finding) {
         v-for="finding in findings"
         :key="finding.message"
         :finding="finding"
-        @remedy="remedy(finding)"
+        @remedy="(label) => mend(finding, label)"
       />
       <p v-if="!findings.length" class="quiet fits">{{ t("pieces.page.allOfItGoesTogether") }}</p>
       <p class="quiet">

@@ -18,6 +18,7 @@ from cielo.api.schemas.cards import (
     LayGround,
     OrderedOut,
     ProposeGradient,
+    RemedyOut,
     ResizeCard,
     RevisionNumber,
     StartBare,
@@ -25,7 +26,7 @@ from cielo.api.schemas.cards import (
     StartOnGround,
 )
 from cielo.api.schemas.problem import REFUSALS
-from cielo.app import card_sizes, cards, laying_out
+from cielo.app import card_sizes, cards, laying_out, remedies
 from cielo.app.cards import CardOnDesk
 from cielo.app.pictures import Look, panel_png, proofs_moving
 from cielo.app.proofs import proof_keys
@@ -125,10 +126,16 @@ def lay_ground(card_id: CardId, body: LayGround, store: StoreOfApp) -> CardOut:
     return card_out(cards.change_card(store, card_id, body.basis, "lay out another ground", lambda _: plan))
 
 
+@router.get("/{card_id}/remedies")
+def list_remedies(card_id: CardId, revision: RevisionNumber, store: StoreOfApp) -> list[RemedyOut]:
+    """What would mend what goes wrong with a revision of a card: each tried before it is told, so asked for apart from the edits."""
+    return [RemedyOut.model_validate(one) for one in remedies.remedies_of(store, card_id, revision)]
+
+
 @router.post("/{card_id}/remedy")
 def apply_remedy(card_id: CardId, body: ApplyRemedy, store: StoreOfApp) -> CardOut:
     """Apply the remedy of a finding."""
-    return card_out(cards.apply_remedy(store, card_id, body.basis, body.code, body.step, body.remedy))
+    return card_out(remedies.apply_remedy(store, card_id, body.basis, body.code, body.step, body.remedy))
 
 
 @router.post("/{card_id}/card")

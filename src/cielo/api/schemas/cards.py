@@ -273,6 +273,15 @@ class ApplyRemedy(Edit):
     remedy: Annotated[str, Field(max_length=200)] | None = None
 
 
+class RemedyOut(FromCore):
+    """The remedy of the finding with that code, step and message, in words."""
+
+    code: str
+    step: str | None
+    message: str
+    remedy: str
+
+
 class OrderedOut(BaseModel):
     """The card in working order, and what was moved and why, a sentence each."""
 

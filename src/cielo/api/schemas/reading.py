@@ -44,13 +44,15 @@ class PlaceOut(FromCore):
 
 
 class FindingOut(FromCore):
+    """``curable``: whether a remedy may be found for it (the card's remedies)."""
+
     code: str
     severity: Literal["stop", "warn", "remind"]
     step: str | None
     message: str
     why: str
     where: PlaceOut | None
-    remedy: str | None
+    curable: bool
     measure: str
     source: str
 
@@ -136,7 +138,7 @@ class ReadingOut(BaseModel):
                     message=f.message,
                     why=f.why,
                     where=PlaceOut.model_validate(f.where) if f.where else None,
-                    remedy=f.remedy.label if f.remedy else None,
+                    curable=f.cure is not None,
                     measure=f.measure,
                     source=f.source,
                 )

@@ -24,7 +24,7 @@ import { t } from "../../words";
 const props = defineProps<{ chosen: string | null; findings: Map<string, Finding[]> }>();
 const emit = defineEmits<{
   choose: [id: string | null];
-  remedy: [finding: Finding];
+  remedy: [finding: Finding, label: string];
   point: [finding: Finding | null];
 }>();
 const desk = useDesk();
@@ -195,7 +195,7 @@ function takeOut(id: string) {
             v-for="finding in shown(step.id)"
             :key="finding.code + finding.message"
             :finding="finding"
-            @remedy="emit('remedy', finding)"
+            @remedy="(label) => emit('remedy', finding, label)"
             @point="(value) => emit('point', value)"
           />
           <PrintActions
