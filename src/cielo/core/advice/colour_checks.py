@@ -233,7 +233,8 @@ def _merged(table: Table, lab: Array, distance: Array) -> tuple[float, Place]:
     """The share of an edge along which both sides are dark and alike, and the middle of that."""
     x, y = np.meshgrid(table.grid.x_mm, table.grid.y_mm)
     near_out, near_in = (distance > 0.8) & (distance < 5), (distance < -0.8) & (distance > -5)
-    if not near_out.any() or not near_in.any():
+    dark = lab[..., 0] < DARK_BELOW
+    if not (dark & near_out).any() or not (dark & near_in).any():
         return 0.0, Place(0.0, 0.0)
     within = STRtree(shapely.points(x[near_in], y[near_in]))
     paired, nearest = within.query_nearest(shapely.points(x[near_out], y[near_out]), max_distance=6.0, all_matches=False)

@@ -48,11 +48,11 @@ CLEAR_MM = 2.0
 
 def piece_covers(plan: Plan, _table: Table) -> Iterator[Finding]:
     """A piece lies over words, or over so much of a figure or of another piece that it is spoilt."""
-    for thing in seen_on_card(plan):
-        for piece, lies in on_top(plan, thing):
-            hidden = thing.shape.intersection(lies).area / max(thing.shape.area, 1e-9)
-            if not _spoils(plan, thing, piece, hidden):
-                continue
+    for thing, over in on_top(plan):
+        lies = over.shape
+        hidden = thing.shape.intersection(lies).area / max(thing.shape.area, 1e-9)
+        piece = piece_of(plan, over.part)
+        if _spoils(plan, thing, piece, hidden):
             what = thing.name if thing.kind == "words" else f"the {thing.name}"
             middle = thing.shape.intersection(lies).centroid
             yield Finding(
@@ -74,11 +74,13 @@ def _spoils(plan: Plan, thing: Seen, piece: Piece, hidden: float) -> bool:
         return hidden >= A_LETTER
     if thing.kind == "piece":
         return hidden > GONE
+    if not SPOILT <= hidden <= GONE:
+        return False
     part = plan_of_piece(plan, thing.part) if thing.part else plan
     made_by = [step for step in brushings(part) if step.id in thing.steps]
     often = max((len(step.region.places) if isinstance(step.region, Print) else SINGLE + 1 for step in made_by), default=0)
     in_register = {step.region for step in brushings(plan_of_piece(plan, piece.key))} & {step.region for step in made_by}
-    return SPOILT <= hidden <= GONE and often <= SINGLE and not in_register
+    return often <= SINGLE and not in_register
 
 
 def _clear_of(plan: Plan, piece: Piece, lies: BaseGeometry, thing: Seen) -> Iterator[tuple[str, Plan]]:

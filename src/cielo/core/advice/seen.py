@@ -34,6 +34,7 @@ from cielo.core.table.marks import is_directed, is_figure
 SAME_MM, SAME_DEG = 2.0, 4.0
 
 Kind = Literal["words", "figure", "piece"]
+Bounds = tuple[float, float, float, float]
 
 
 @dataclass(frozen=True)
@@ -87,12 +88,13 @@ def put_on_step(plan: Plan, part: str) -> str | None:
     return next((step.id for step in plan.steps if isinstance(step, PutOn) and step.piece == part), None)
 
 
-def on_top(plan: Plan, thing: Seen) -> Iterator[tuple[Piece, BaseGeometry]]:
-    """The pieces that are put on after what a thing is on, or before nothing, each with where it lies."""
-    turns = put_on_in_turn(plan)
-    own = next((n for n, piece in enumerate(turns) if piece.key == thing.part), -1)
-    for piece in turns[own + 1 :]:
-        yield piece, piece_shape(plan, piece.key)
+def on_top(plan: Plan) -> Iterator[tuple[Seen, Seen]]:
+    """Every thing that a piece put on later touches from above, with that piece."""
+    things = seen_on_card(plan)
+    for n, thing in enumerate(things):
+        for over in things[n + 1 :]:
+            if over.kind == "piece" and over.part != thing.part and over.shape.intersects(thing.shape):
+                yield thing, over
 
 
 def _of_part(plan: Plan, part: str) -> Iterator[Seen]:
@@ -117,23 +119,23 @@ def _of_part(plan: Plan, part: str) -> Iterator[Seen]:
 def _merged(things: Iterator[Seen]) -> Iterator[Seen]:
     """Things made by several steps as one."""
     found: list[Seen] = []
+    bounds: dict[tuple[Kind, str], list[tuple[int, Bounds]]] = {}
     for thing in things:
-        same = next((n for n, other in enumerate(found) if _is_same(other, thing)), None)
+        lies = thing.shape.bounds
+        alike = bounds.setdefault((thing.kind, thing.name), [])
+        same = next((n for n, other in alike if _is_same(found[n], other, thing, lies)), None)
         if same is None:
+            alike.append((len(found), lies))
             found.append(thing)
         else:
             found[same] = replace(found[same], steps=tuple(dict.fromkeys((*found[same].steps, *thing.steps))))
     yield from found
 
 
-def _is_same(one: Seen, other: Seen) -> bool:
-    """Whether two prints are the same image, as large, nearly in the same place."""
-    if one.kind != other.kind or one.name != other.name:
-        return False
-    a, b = one.shape.bounds, other.shape.bounds
-    return (
-        all(abs(x - y) <= SAME_MM for x, y in zip(a, b, strict=True))
-        and turned_apart(one.turned_deg, other.turned_deg) <= SAME_DEG
+def _is_same(one: Seen, lies: Bounds, other: Seen, there: Bounds) -> bool:
+    """Whether two prints of one image are as large and nearly in the same place."""
+    return all(abs(x - y) <= SAME_MM for x, y in zip(lies, there, strict=True)) and (
+        turned_apart(one.turned_deg, other.turned_deg) <= SAME_DEG
     )
 
 

@@ -44,7 +44,7 @@ def pieces_made(plan: Plan) -> tuple[Piece, ...]:
     across, down = card.panel_width_mm, card.panel_height_mm
     back = {"width_mm": across, "height_mm": down, "x_mm": across / 2, "y_mm": down / 2, "stock": plan.stock}
     itself: dict[Belongs, dict[str, Any]] = {"base": base, "inside": base, "back": back}
-    return tuple(replace(piece, **itself.get(piece.belongs, {})) for piece in plan.pieces)
+    return tuple(replace(piece, **itself[piece.belongs]) if piece.belongs in itself else piece for piece in plan.pieces)
 
 
 def piece_of(plan: Plan, key: str) -> Piece:
