@@ -1,18 +1,22 @@
 """Fits recover what they are told, and say which further swatch would help most."""
 
 from dataclasses import replace
+from itertools import combinations, pairwise
 
 import numpy as np
 import pytest
 
-from cielo.core.materials import Ink, Paper, Swatch
+from cielo.app import starter
+from cielo.core.materials import Ink, Paper, Stock, Swatch
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.films import film_of
 from cielo.core.optics.fitting import WORTH_IT, fit_of
+from cielo.core.optics.hue import chroma, hue_apart
 from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.scattering import BLACK_CARD
 from cielo.core.sequence.grounds import GROUNDS
-from cielo.core.sequence.suiting import SHOWS, inks_that_suit
+from cielo.core.sequence.lightness import seen_on
+from cielo.core.sequence.suiting import SHOWS, inks_that_suit, suggested
 from cielo.core.shelf import Facts, colour_family, runs_low
 from cielo.demo.shelf import INKS, STOCKS
 
@@ -52,16 +56,43 @@ def test_the_further_swatch_that_tells_most_is_named() -> None:
 
 
 @pytest.mark.parametrize("stock", STOCKS, ids=lambda stock: stock.key)
-def test_inks_that_suit_a_ground_show_on_its_stock_and_are_enough(stock) -> None:  # type: ignore[no-untyped-def]
-    for n, ground in enumerate(GROUNDS.values()):
-        inks = inks_that_suit(ground, stock.paper, INKS, n)
-        assert len(inks) <= ground.most
-        if stock.paper.surface != "synthetic" and stock.paper.lab[0] > 60:
-            assert len(inks) >= ground.fewest
-        seen = [lab_of_stack(stock.paper, {ink.key: ink}, [(ink.key, 1.0)]) for ink in inks]
-        assert all(float(ciede2000(lab, stock.paper.lab)) >= SHOWS - 1e-6 for lab in seen)
-        assert [lab[0] for lab in seen] == sorted((lab[0] for lab in seen), reverse=True)
-        assert inks == inks_that_suit(ground, stock.paper, INKS, n)
+@pytest.mark.parametrize("shelf", [INKS, starter.INKS], ids=["demo", "starter"])
+def test_inks_that_suit_a_ground_show_on_its_stock_and_are_enough(stock: Stock, shelf: tuple[Ink, ...]) -> None:
+    found = suggested(stock.paper, shelf)
+    if stock.paper.surface != "synthetic" and stock.paper.lab[0] > 60:
+        kinds = {ink.kind for ink in shelf}
+        assert set(found) == {key for key, ground in GROUNDS.items() if kinds >= set(ground.needs)}
+    for key, sets in found.items():
+        for inks in sets:
+            assert GROUNDS[key].fewest <= len(inks) <= GROUNDS[key].most
+            seen = [seen_on(stock.paper, ink) for ink in inks]
+            assert all(float(ciede2000(lab, stock.paper.lab)) >= SHOWS - 1e-6 for lab in seen)
+            assert [lab[0] for lab in seen] == sorted((lab[0] for lab in seen), reverse=True)
+        assert all(len(set(one) & set(other)) <= 1 for one, other in combinations(sets, 2)), "other inks are others"
+    assert found == suggested(stock.paper, shelf)
+
+
+@pytest.mark.parametrize("shelf", [INKS, starter.INKS], ids=["demo", "starter"])
+def test_the_inks_first_shown_neighbour_each_other_and_do_not_dull(shelf: tuple[Ink, ...]) -> None:
+    """On white: a clear step in lightness, no complements, and where neighbours cross they stay colours."""
+    paper = STOCKS[0].paper
+    for sets in suggested(paper, shelf).values():
+        for pale, dark in pairwise(sets[0]):
+            a, b = seen_on(paper, pale), seen_on(paper, dark)
+            assert a[0] - b[0] > 7
+            assert hue_apart(a, b) < 100
+            crossing = lab_of_stack(paper, {pale.key: pale, dark.key: dark}, [(pale.key, 1.0), (dark.key, 1.0)])
+            assert chroma(crossing) > 0.5 * min(chroma(a), chroma(b))
+
+
+def test_inks_of_cards_she_likes_come_first() -> None:
+    paper = STOCKS[0].paper
+    for ground in GROUNDS.values():
+        sets = inks_that_suit(ground, paper, INKS)
+        if len(sets) > 1 and len(sets[1]) > 1:
+            liked = {ink.name for ink in sets[1]}
+            before = len(liked & {ink.name for ink in sets[0]})
+            assert len(liked & {ink.name for ink in inks_that_suit(ground, paper, INKS, liked)[0]}) > before
 
 
 def test_families_go_round_the_hues_and_greys_are_apart() -> None:

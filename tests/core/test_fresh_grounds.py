@@ -3,6 +3,7 @@
 import random
 from collections.abc import Iterator
 
+import numpy as np
 import pytest
 
 from cielo.app.card_sizes import card_of
@@ -10,9 +11,13 @@ from cielo.core.advice.fresh import laid_fresh
 from cielo.core.advice.judge import judge, troubles
 from cielo.core.geometry.formats import FORMATS
 from cielo.core.materials import Ink, Stock
+from cielo.core.optics.difference import ciede2000
+from cielo.core.optics.spectra import lab_from_xyz
 from cielo.core.order.arrange import in_order
-from cielo.core.plan import Plan, ensure_sound
+from cielo.core.plan import Disc, Plan, ensure_sound
 from cielo.core.sequence.grounds import ASIDE, GROUNDS, lay_out
+from cielo.core.simulation.grid import grid_of
+from cielo.core.simulation.run import panel_xyz
 from cielo.demo.shelf import INKS, STOCKS
 from cielo.exchange.plan_file import read_plan, write_plan
 
@@ -25,6 +30,7 @@ IN_THE_CHOICE = {
     "focal-lost",
     "one-lightness",
     "never-dries-here",
+    "alcohol-on-absorbent",
 }
 
 
@@ -54,6 +60,29 @@ def test_a_fresh_ground_is_without_alarm_but_for_what_its_inks_cannot_give(key: 
         assert [(f.code, f.message) for f in left] == [(f.code, f.message) for f in now], "told before as on the Desk"
         assert in_order(plan).changes == (), "it stands in order"
         assert read_plan(write_plan(plan)) == plan
+
+
+@pytest.mark.parametrize("key", GROUNDS)
+def test_a_moon_is_carried_to_a_ground_that_has_a_place_for_one(key: str) -> None:
+    for proposed, stock, inks in some_laid(key, 2):
+        width, height = proposed.card.panel_width_mm, proposed.card.panel_height_mm
+        moon = Disc("moon", "moon", round(width * 0.66), round(height * 0.28), round(min(width, height) * 0.3))
+        special = [ink for ink in INKS if ink.kind in ASIDE]
+        plan, left = laid_fresh(lay_out("Moon", "in", proposed.card, stock, [*inks, *special], key, moon))
+        assert (moon in plan.masks) == (GROUNDS[key].disc == "kept")
+        assert {finding.code for finding in left} <= IN_THE_CHOICE
+        assert in_order(plan).changes == ()
+        if moon in plan.masks:
+            assert distance_from_stock(plan, moon) < 1, "the moon stays as bare as the stock"
+
+
+def distance_from_stock(plan: Plan, moon: Disc) -> float:
+    """Of what lies in the middle of a round mask, CIEDE2000."""
+    grid = grid_of(plan.card, 24)
+    lab = lab_from_xyz(panel_xyz(plan, grid))
+    x, y = np.meshgrid(grid.x_mm, grid.y_mm)
+    inside = np.hypot(x - moon.x_mm, y - moon.y_mm) < moon.diameter_mm / 4
+    return float(np.max(ciede2000(lab[inside], np.array(plan.stock.paper.lab))))
 
 
 def test_a_white_takes_the_small_dots_of_patches_and_overprint() -> None:

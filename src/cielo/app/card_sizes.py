@@ -5,8 +5,11 @@ from dataclasses import dataclass, replace
 from cielo.core.geometry.formats import FORMATS, CardFormat
 from cielo.core.materials import Stock
 from cielo.core.plan import Card, Fold, Plan, Reveals
-from cielo.core.units import Units, say_length
+from cielo.core.units import Units, say_fine
 from cielo.errors import BadInput
+
+# A panel larger than its card by no more than this at each side was meant to be as large: what a ruler's marks round to.
+A_HAIR_MM = 0.4
 
 
 @dataclass(frozen=True)
@@ -55,12 +58,15 @@ def card_for(wish: CardWish, units: Units) -> Card:
         card = replace(card, fold=wish.fold)
     if wish.panel_width_mm is not None and wish.panel_height_mm is not None:
         across, down = (card.width_mm - wish.panel_width_mm) / 2, (card.height_mm - wish.panel_height_mm) / 2
-        if across < 0 or down < 0:
+        if min(across, down) < -A_HAIR_MM:
+            side, panel, whole = (
+                ("wide", wish.panel_width_mm, card.width_mm) if across <= down else ("high", wish.panel_height_mm, card.height_mm)
+            )
             raise BadInput(
-                f"a panel of {say_length(wish.panel_width_mm, units)} by {say_length(wish.panel_height_mm, units)} is larger than "
-                f"its card.",
-                field="panel_width_mm",
+                f"the panel is {say_fine(panel, units)} {side} and its card {say_fine(whole, units)}.",
+                field="panel_width_mm" if across <= down else "panel_height_mm",
                 mend="Make the panel smaller, or the card larger.",
             )
+        across, down = max(0.0, across), max(0.0, down)
         card = replace(card, reveals=Reveals(across, down, across, down))
     return card

@@ -7,7 +7,7 @@ from cielo.app.card_sizes import CardWish, empty_plan
 from cielo.app.shelf import find_inks, find_stock
 from cielo.core.advice.fresh import laid_fresh
 from cielo.core.order.derive import with_derived
-from cielo.core.plan import Plan, ensure_sound, with_all_put_on, with_given
+from cielo.core.plan import Disc, Plan, ensure_sound, with_all_put_on, with_given
 from cielo.core.sequence.gradient import GradientWish, propose_gradient
 from cielo.core.sequence.grounds import GROUNDS, lay_out
 from cielo.core.units import Units
@@ -48,24 +48,41 @@ def ground_of(store: Store, plan: Plan, ground_key: str) -> Plan:
     wanted = [kind for kind in (ground.needs if ground else ()) if kind not in has]
     with store.reading() as session:
         shelf = read_inks(session)
-    found = [ink for ink in shelf if ink.kind in wanted]
-    return _in_place_of(plan, lay_out(plan.title, plan.units, plan.card, plan.stock, (*plan.inks, *found), ground_key))
+    inks = (*plan.inks, *(ink for ink in shelf if ink.kind in wanted))
+    # A moon or a sun stays where it is, if the ground has a place for it.
+    disc = next((mask for mask in plan.masks if isinstance(mask, Disc) and mask.keeps == "inside"), None)
+    return _in_place_of(plan, lay_out(plan.title, plan.units, plan.card, plan.stock, inks, ground_key, disc))
 
 
 def plan_on_ground(
-    store: Store, title: str, units: Units, wish: CardWish, stock_key: str, ink_keys: Sequence[str], ground_key: str
+    store: Store,
+    title: str,
+    units: Units,
+    wish: CardWish,
+    stock_key: str,
+    ink_keys: Sequence[str],
+    ground_key: str,
+    disc: Disc | None = None,
 ) -> Plan:
     """A ground on a format, a stock and inks of the shelf, without alarms that can be helped. Raises as proposed_on_ground."""
-    return laid_fresh(proposed_on_ground(store, title, units, wish, stock_key, ink_keys, ground_key))[0]
+    return laid_fresh(proposed_on_ground(store, title, units, wish, stock_key, ink_keys, ground_key, disc))[0]
 
 
 def proposed_on_ground(
-    store: Store, title: str, units: Units, wish: CardWish, stock_key: str, ink_keys: Sequence[str], ground_key: str
+    store: Store,
+    title: str,
+    units: Units,
+    wish: CardWish,
+    stock_key: str,
+    ink_keys: Sequence[str],
+    ground_key: str,
+    disc: Disc | None = None,
 ) -> Plan:
-    """A ground, as it is proposed, on a format, a stock and inks of the shelf. Raises NotFound for what is not there, BadInput for what
-    does not fit."""
+    """A ground, as it is proposed, on a format, a stock and inks of the shelf, past a round mask where it has a place for one.
+
+    Raises NotFound for what is not there, BadInput for what does not fit."""
     empty = empty_plan(title or "A new card", units, wish, find_stock(store, stock_key))
-    return ground_of(store, replace(empty, inks=find_inks(store, ink_keys)), ground_key)
+    return ground_of(store, replace(empty, inks=find_inks(store, ink_keys), masks=(disc,) if disc else ()), ground_key)
 
 
 def plan_with_gradient(

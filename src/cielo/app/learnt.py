@@ -159,11 +159,7 @@ def _pairs(entries: Sequence[Entry]) -> tuple[tuple[PairLearnt, Titles], ...]:
 
 def _liked(entries: Sequence[Entry]) -> tuple[str, ...]:
     """What cards that were sold, or have LIKED stars and more, share, where at least two of them do."""
-    good = [
-        entry.document.plan.to_core()
-        for entry in entries
-        if entry.document.plan and (entry.document.facts.rating >= LIKED or entry.document.facts.sold)
-    ]
+    good = _good(entries)
     if len(good) < 2:
         return ()
     inks = Counter(name for plan in good for name in {plan.ink(s.ink).name for s in plan.steps if isinstance(s, Brush)})
@@ -172,3 +168,19 @@ def _liked(entries: Sequence[Entry]) -> tuple[str, ...]:
     shared = [(name, count) for name, count in (*inks.most_common(4), *ways.most_common(2), *stocks.most_common(2)) if count > 1]
     called = "like" if not any(entry.document.facts.sold for entry in entries) else "like or sold"
     return tuple(f"{name[0].upper()}{name[1:]}: {count} of the {len(good)} cards you {called}." for name, count in shared)
+
+
+def _good(entries: Sequence[Entry]) -> list[Plan]:
+    """The plans of cards that were sold, or have LIKED stars and more."""
+    return [
+        entry.document.plan.to_core()
+        for entry in entries
+        if entry.document.plan and (entry.document.facts.rating >= LIKED or entry.document.facts.sold)
+    ]
+
+
+def liked_inks(store: Store) -> frozenset[str]:
+    """The names of the inks that lie on cards she likes."""
+    with store.reading() as session:
+        good = _good(read_entries(session))
+    return frozenset(plan.ink(step.ink).name for plan in good for step in plan.steps if isinstance(step, Brush))

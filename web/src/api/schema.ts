@@ -1985,10 +1985,11 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Suggested
-         * @description For every ground inks of the shelf that suit it on a stock; a ground that the shelf has no inks for is left out.
+         * Suggestions
+         * @description For every ground sets of inks of the shelf that suit it on a stock, the best first; a ground that the shelf has no inks for is left
+         *     out.
          */
-        get: operations["suggested_api_grounds_suggested_get"];
+        get: operations["suggestions_api_grounds_suggested_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2026,7 +2027,7 @@ export interface paths {
         };
         /**
          * Picture
-         * @description A ground as it would look, on a format or a size of one's own.
+         * @description A ground as it would look, on a format or a size of one's own; ``disc``: a round mask, as x, y and diameter in mm.
          */
         get: operations["picture_api_grounds__ground__picture_png_get"];
         put?: never;
@@ -4147,7 +4148,8 @@ export interface components {
         };
         /**
          * GroundOut
-         * @description A ground to start from; ``fewest`` and ``most`` count its colours, ``needs`` are kinds of ink it takes beside them.
+         * @description A ground to start from; ``fewest`` and ``most`` count its colours, ``needs`` are kinds of ink it takes beside them;
+         *     ``disc``: what becomes of a round mask of the card.
          */
         GroundOut: {
             /** Key */
@@ -4166,6 +4168,11 @@ export interface components {
             needs: string[];
             /** Suits */
             suits: string;
+            /**
+             * Disc
+             * @enum {string}
+             */
+            disc: "kept" | "own" | "none";
         };
         /**
          * GroundWarning
@@ -6528,7 +6535,7 @@ export interface components {
         };
         /**
          * StartOnGround
-         * @description A new card with one of the grounds laid out from inks of the shelf.
+         * @description A new card with one of the grounds laid out from inks of the shelf, past a round mask where it has a place for one.
          */
         StartOnGround: {
             /** Title */
@@ -6560,6 +6567,7 @@ export interface components {
             stock: string;
             /** Ground */
             ground: string;
+            disc?: components["schemas"]["Disc"] | null;
             /** Inks */
             inks: string[];
         };
@@ -14090,7 +14098,7 @@ export interface operations {
             };
         };
     };
-    suggested_api_grounds_suggested_get: {
+    suggestions_api_grounds_suggested_get: {
         parameters: {
             query: {
                 stock: string;
@@ -14108,7 +14116,7 @@ export interface operations {
                 };
                 content: {
                     "application/json": {
-                        [key: string]: string[];
+                        [key: string]: string[][];
                     };
                 };
             };
@@ -14231,6 +14239,7 @@ export interface operations {
                 format?: string | null;
                 width_mm?: number | null;
                 height_mm?: number | null;
+                disc?: string | null;
             };
             header?: never;
             path: {

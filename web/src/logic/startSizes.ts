@@ -28,12 +28,17 @@ export function asBody(sizes: Sizes) {
     ...(sizes.panel ? { panel_width_mm: sizes.panel.width_mm, panel_height_mm: sizes.panel.height_mm } : {}),
   };
 }
+/** How large the card will be as it lies, mm. */
+export function cardOf(sizes: Sizes, formats: Schemas["FormatOut"][]): { width: number; height: number } {
+  const format = formats.find((f) => f.key === sizes.format);
+  const [w, h] = format ? [format.width_mm, format.height_mm] : [sizes.width_mm, sizes.height_mm];
+  const [width, height] = sizes.format && sizes.across ? [h, w] : [w, h];
+  return { width, height };
+}
 /** How large the panel will be, mm. */
 export function panelOf(sizes: Sizes, formats: Schemas["FormatOut"][]): { width: number; height: number } {
   if (sizes.panel) return { width: sizes.panel.width_mm, height: sizes.panel.height_mm };
-  const format = formats.find((f) => f.key === sizes.format);
-  const reveal = 2 * (format?.reveal_mm ?? 25.4 / 8);
-  const [w, h] = format ? [format.width_mm, format.height_mm] : [sizes.width_mm, sizes.height_mm];
-  const [width, height] = sizes.format && sizes.across ? [h, w] : [w, h];
+  const reveal = 2 * (formats.find((f) => f.key === sizes.format)?.reveal_mm ?? 25.4 / 8);
+  const { width, height } = cardOf(sizes, formats);
   return { width: width - reveal, height: height - reveal };
 }

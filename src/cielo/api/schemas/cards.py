@@ -1,6 +1,6 @@
 """What the web sends and gets about cards."""
 
-from typing import Annotated, Self
+from typing import Annotated, Literal, Self
 
 from pydantic import BaseModel, ConfigDict, Field
 
@@ -219,9 +219,10 @@ class StartBare(StartCard):
 
 
 class StartOnGround(StartCard):
-    """A new card with one of the grounds laid out from inks of the shelf."""
+    """A new card with one of the grounds laid out from inks of the shelf, past a round mask where it has a place for one."""
 
     ground: Key
+    disc: Disc | None = None
     inks: Annotated[list[Key], Field(max_length=9)]
 
 
@@ -232,7 +233,8 @@ class LayGround(Edit):
 
 
 class GroundOut(FromCore):
-    """A ground to start from; ``fewest`` and ``most`` count its colours, ``needs`` are kinds of ink it takes beside them."""
+    """A ground to start from; ``fewest`` and ``most`` count its colours, ``needs`` are kinds of ink it takes beside them;
+    ``disc``: what becomes of a round mask of the card."""
 
     key: str
     name: str
@@ -242,6 +244,7 @@ class GroundOut(FromCore):
     most: int
     needs: list[str]
     suits: str
+    disc: Literal["kept", "own", "none"]
 
 
 class GroundWarning(BaseModel):

@@ -36,6 +36,8 @@ const now = ref(props.value);
 /** What it was when it was opened: the page shows the draft in its place meanwhile. */
 let before = props.value;
 const written = ref("");
+/** Whether she wrote or tapped: a number that was not touched is not rounded to what the field can show. */
+let touched = false;
 watch(
   () => props.value,
   (value) => {
@@ -56,18 +58,21 @@ const within = (value: number) => Math.min(props.most ?? Infinity, Math.max(prop
 
 function begin(typed: string) {
   open.value = true;
+  touched = false;
   now.value = before = props.value;
   written.value = typed || props.show(props.value);
   if (typed) write();
   else void nextTick(() => field.value?.select());
 }
 function write() {
+  touched = true;
   const value = props.read(written.value);
   if (value === null || wrong.value) return;
   now.value = value;
   emit("draft", value);
 }
 function spin(direction: 1 | -1) {
+  touched = true;
   now.value = within(props.tap(now.value, direction));
   written.value = props.show(now.value);
   emit("draft", now.value);
@@ -76,9 +81,8 @@ function end(keep: boolean) {
   if (!open.value) return;
   open.value = false;
   const value = now.value;
-  // A number that was not touched is not rounded to what the field can show.
   emit("draft", null);
-  if (keep && written.value !== props.show(before) && value !== before) emit("change", value);
+  if (keep && touched && value !== before) emit("change", value);
 }
 function enter(taken: () => void) {
   if (wrong.value) return;

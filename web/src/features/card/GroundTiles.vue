@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The grounds a card may start from, each as it would look on this stock: with the inks chosen, or before that with inks that suit. */
 import PictureHere from "../../components/PictureHere.vue";
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import { ask } from "../../api/client";
 import { useAsked } from "../../composables/useAsked";
 import { coloursOf, fits, sayColours } from "../../logic/grounds";
@@ -12,6 +12,8 @@ import { t } from "../../words";
 const props = defineProps<{
   /** A format, or how large the panel is, as the picture is asked for: `format=five-seven`. */
   size: string;
+  /** A round mask that is to be kept bare, as the picture is asked for: `x,y,diameter`. */
+  disc?: string | null;
   stock: string;
   inks: string[];
   chosen: string | null;
@@ -34,12 +36,24 @@ const colours = computed(() =>
 );
 /** What the shelf has, for grounds that fetch a powder or white by themselves. */
 const kinds = computed(() => new Set<string>((shelf.shelf?.inks ?? []).map(({ ink }) => ink.kind)));
-const inksFor = (ground: string) => (props.inks.length ? props.inks : (suits.value.value?.[ground] ?? []));
+/** Which of the sets of inks that suit it a ground is shown in. */
+const turns = ref<Record<string, number>>({});
+const setsFor = (ground: string) => (props.inks.length ? [] : (suits.value.value?.[ground] ?? []));
+function inksFor(ground: string) {
+  const sets = setsFor(ground);
+  return sets.length ? (sets[(turns.value[ground] ?? 0) % sets.length] ?? []) : props.inks;
+}
+function showOthers(ground: string) {
+  turns.value = { ...turns.value, [ground]: (turns.value[ground] ?? 0) + 1 };
+  if (props.chosen === ground) emit("choose", ground, inksFor(ground));
+}
+/** The pictures that have come. */
+const here = ref(new Set<string>());
 function picture(ground: string) {
   const inks = inksFor(ground)
     .map((key) => `ink=${encodeURIComponent(key)}`)
     .join("&");
-  return `/api/grounds/${ground}/picture.png?${props.size}&stock=${encodeURIComponent(props.stock)}&${inks}`;
+  return `/api/grounds/${ground}/picture.png?${props.size}&stock=${encodeURIComponent(props.stock)}&${inks}${props.disc ? `&disc=${props.disc}` : ""}`;
 }
 const fitting = computed(() =>
   (store.grounds ?? []).filter((ground) =>
@@ -62,7 +76,16 @@ const others = computed(() => (store.grounds ?? []).filter((ground) => !fitting.
           @click="emit('choose', ground.key, inksFor(ground.key))"
         >
           <span class="picture">
-            <PictureHere :src="picture(ground.key)" alt="" loading="lazy" :held="held" />
+            <PictureHere
+              :src="picture(ground.key)"
+              alt=""
+              loading="lazy"
+              :held="held"
+              @load="here = new Set(here).add(picture(ground.key))"
+            />
+            <small v-if="!here.has(picture(ground.key))" class="drawing">{{
+              t("card.groundTiles.drawing")
+            }}</small>
           </span>
           <b>{{ ground.name }}</b>
           <small>{{ ground.hint }}</small>
@@ -70,6 +93,14 @@ const others = computed(() => (store.grounds ?? []).filter((ground) => !fitting.
             ><i>{{ t("card.groundTiles.for", { suits: ground.suits }) }}</i></small
           >
         </button>
+        <el-button
+          v-if="setsFor(ground.key).length > 1"
+          size="small"
+          class="others"
+          :aria-label="t('card.groundTiles.otherInksFor', { name: ground.name })"
+          @click="showOthers(ground.key)"
+          >{{ t("card.groundTiles.otherInks") }}</el-button
+        >
       </li>
     </ul>
     <p v-if="others.length && inks.length" class="quiet">
@@ -91,11 +122,25 @@ const others = computed(() => (store.grounds ?? []).filter((ground) => !fitting.
   grid-template-columns: repeat(auto-fill, minmax(138px, 1fr));
   gap: 10px;
 }
-.tile {
+li {
   display: flex;
   flex-direction: column;
+}
+.others {
+  align-self: flex-start;
+  font-size: 15px;
+}
+.drawing {
+  grid-area: 1 / 1;
+}
+.picture :deep(img) {
+  grid-area: 1 / 1;
+}
+.tile {
+  display: flex;
+  flex: 1;
+  flex-direction: column;
   width: 100%;
-  height: 100%;
   padding: 8px;
   border: 0;
   border-radius: 4px;

@@ -41,7 +41,10 @@ const sizes = ref<Sizes>({
   panel: null,
 });
 const stock = computed(() => shelf.stock ?? "");
-const inks = ref<string[]>([]);
+/** Inks she chose herself, and those shown with the ground she chose. */
+const picked = ref<string[]>([]);
+const suited = ref<string[]>([]);
+const inks = computed(() => (picked.value.length ? picked.value : suited.value));
 const ground = ref("banded-gradient");
 const light = ref<Edge>("bottom");
 const disc = ref<"none" | "moon" | "sun">("none");
@@ -89,9 +92,9 @@ const things = useThings();
 const low = computed(() =>
   things.things.filter((thing) => thing.low && (inks.value.includes(thing.key) || thing.key === stock.value)),
 );
-function chooseGround(key: string, suited: string[]) {
+function chooseGround(key: string, inks: string[]) {
   ground.value = key;
-  if (!inks.value.length) inks.value = suited;
+  if (!picked.value.length) suited.value = inks;
 }
 /** What these inks cannot give on the ground chosen, told before it is laid. */
 const warned = useAsked(
@@ -115,8 +118,10 @@ const told = computed(() => {
 });
 
 function toggle(key: string) {
-  if (inks.value.includes(key)) inks.value = inks.value.filter((other) => other !== key);
-  else if (inks.value.length < MOST) inks.value = [...inks.value, key];
+  const now = inks.value;
+  if (now.includes(key)) picked.value = now.filter((other) => other !== key);
+  else if (now.length < MOST) picked.value = [...now, key];
+  if (!picked.value.length) suited.value = [];
 }
 
 function roundMask(): Disc | null {
@@ -136,6 +141,31 @@ function roundMask(): Disc | null {
   };
 }
 
+const shownDisc = computed(() => {
+  const mask = roundMask();
+  return mask && `${mask.x_mm},${mask.y_mm},${mask.diameter_mm}`;
+});
+/** What was asked for and has no place on the ground chosen. */
+const leftOut = computed(() => {
+  const of = chosenGround.value;
+  if (!of || !inks.value.length) return [];
+  const called = DISCS.find((one) => one.value === disc.value)?.label ?? "";
+  const told: string[] = [];
+  if (disc.value !== "none" && !banded.value && of.disc !== "kept")
+    told.push(
+      of.disc === "own"
+        ? t("card.startCard.discOwn", { name: of.name, disc: called })
+        : t("card.startCard.discNone", { name: of.name, disc: called }),
+    );
+  if (light.value !== "bottom" && !banded.value)
+    told.push(
+      t("card.startCard.lightUnused", {
+        edge: EDGE_CHOICES.find((e) => e.value === light.value)?.label ?? "",
+      }),
+    );
+  return told;
+});
+
 const asked = () => ({
   title: title.value.trim() || t("card.startCard.aNewCard"),
   units: units.value,
@@ -145,7 +175,7 @@ const asked = () => ({
 });
 /** A ground that answers a wish is begun at once, in its own inks. */
 async function takeWish(proposed: Schemas["ProposedOut"]) {
-  [ground.value, inks.value] = [proposed.ground, proposed.inks];
+  [ground.value, picked.value] = [proposed.ground, proposed.inks];
   await make(`proposed ${proposed.ground}`, async (request) => {
     const body = { ...asked(), ground: proposed.ground };
     const made = await ask("post", "/api/cards/on-ground", { body, ...once(request) });
@@ -170,7 +200,7 @@ async function start() {
           ...once(request),
         })
       : await ask("post", "/api/cards/on-ground", {
-          body: { ...card, ground: ground.value },
+          body: { ...card, ground: ground.value, disc: roundMask() },
           ...once(request),
         });
     await router.push({ name: "desk", params: { id: made.id } });
@@ -200,8 +230,17 @@ async function start() {
           @choose="(key) => shelf.lookOn(key)"
         />
       </template>
+      <template #roundMask>
+        <WordChoice
+          :label="t('card.startCard.roundMask')"
+          :text="DISCS.find((d) => d.value === disc)?.label ?? ''"
+          :value="disc"
+          :choices="DISCS"
+          @choose="(value) => (disc = value)"
+        />
+      </template>
       <template #aLight>
-        <i18n-t v-if="banded" keypath="card.startCard.aGradientLightAt" scope="global">
+        <i18n-t v-if="banded || light !== 'bottom'" keypath="card.startCard.aGradientLightAt" scope="global">
           <template #lightEdge>
             <WordChoice
               :label="t('card.startCard.lightEdge')"
@@ -209,15 +248,6 @@ async function start() {
               :value="light"
               :choices="EDGE_CHOICES"
               @choose="(edge) => (light = edge)"
-            />
-          </template>
-          <template #roundMask>
-            <WordChoice
-              :label="t('card.startCard.roundMask')"
-              :text="DISCS.find((d) => d.value === disc)?.label ?? ''"
-              :value="disc"
-              :choices="DISCS"
-              @choose="(value) => (disc = value)"
             />
           </template>
         </i18n-t>
@@ -230,9 +260,11 @@ async function start() {
           :placeholder="t('card.startCard.aNewCard')"
           :aria-label="t('card.startCard.nameOfTheCard')"
           :maxlength="80"
+          @keydown.enter="start"
         />
       </template>
     </i18n-t>
+    <p v-for="words in leftOut" :key="words" class="low" role="status">{{ words }}</p>
     <p v-if="low.length" class="low" role="status">
       {{
         t("card.startCard.runsLow", {
@@ -246,14 +278,15 @@ async function start() {
     <h2>
       {{ t("card.startCard.ground") }}
       <span class="quiet">{{
-        inks.length ? t("card.startCard.asEachWouldLookWith") : t("card.startCard.eachInInksOfYours")
+        picked.length ? t("card.startCard.asEachWouldLookWith") : t("card.startCard.eachInInksOfYours")
       }}</span>
     </h2>
     <GroundTiles
       class="grounds"
       :size="shownSize"
+      :disc="shownDisc"
       :stock="stock"
-      :inks="inks"
+      :inks="picked"
       :chosen="inks.length ? ground : null"
       :held="busy"
       @choose="chooseGround"

@@ -2,12 +2,12 @@
 /** A new ink: by eye, typed, read, or from a photograph; then, where it helps, a second pass and one over black. */
 import { computed, reactive, ref } from "vue";
 import { ask } from "../../api/client";
-import type { Schemas } from "../../api/models";
+import type { InkModel, Schemas } from "../../api/models";
 import StockWord from "../../components/StockWord.vue";
 import WordChoice from "../../components/word/WordChoice.vue";
 import { useAsked } from "../../composables/useAsked";
 import { useDoing } from "../../composables/useDoing";
-import type { Lab } from "../../logic/colour";
+import { apart, type Lab } from "../../logic/colour";
 import { INK_KINDS } from "../../logic/thingWords";
 import { useShelf } from "../../stores/shelf";
 import { useThings } from "../../stores/things";
@@ -39,8 +39,8 @@ const SWATCHES: Record<Swatch, string> = {
   twice: t("shelf.addInk.twoPasses"),
   black: t("shelf.addInk.overBlack"),
 };
-const labs = reactive<Record<Swatch, Lab | null>>({ once: [62, 30, 30], twice: null, black: null });
-const lab = computed<Lab>(() => labs[of.value] ?? labs.once ?? [60, 0, 0]);
+const labs = reactive<Record<Swatch, Lab | null>>({ once: null, twice: null, black: null });
+const lab = computed<Lab | null>(() => labs[of.value] ?? labs.once);
 const stock = computed(() => shelf.shelf?.stocks.find((s) => s.stock.key === shelf.stock));
 
 const ink = computed<Schemas["NewInk"] | null>(() => {
@@ -73,15 +73,27 @@ const fit = useAsked(
 
 async function keep() {
   const body = ink.value;
-  if (!body || !name.value.trim()) return;
+  if (!body || missing.value) return;
   await run(async () => {
     const made = await ask("post", "/api/things", { body: { ink: body, facts: FRESH } });
     await things.again();
     emit("added", made.key);
     name.value = "";
-    [labs.twice, labs.black, of.value] = [null, null, "once"];
+    [labs.once, labs.twice, labs.black, of.value] = [null, null, null, "once"];
   });
 }
+/** What is still wanted before it can be kept. */
+const missing = computed(() => {
+  if (!name.value.trim()) return t("shelf.addInk.itWantsAName");
+  return labs.once ? "" : t("shelf.addInk.chooseColour");
+});
+/** The inks of the shelf that come nearest to it, to be held beside it. */
+const nearest = computed(() => {
+  const to = labs.once;
+  if (!to) return [];
+  const farOf = (ink: InkModel) => Math.min(...ink.swatches.map(({ lab }) => (lab ? apart(lab, to) : Infinity)));
+  return [...(shelf.shelf?.inks ?? [])].sort((a, b) => farOf(a.ink) - farOf(b.ink)).slice(0, 3);
+});
 const FRESH: Schemas["FactsModel"] = { since: "", place: "", note: "" };
 </script>
 
@@ -165,6 +177,12 @@ const FRESH: Schemas["FactsModel"] = { since: "", place: "", note: "" };
           />
         </div>
         <p class="quiet">{{ t("shelf.addInk.onePassAndTwoAs", { name: stock?.stock.name }) }}</p>
+        <p v-if="nearest.length" class="nearest">
+          {{ t("shelf.addInk.nearest") }}:
+          <span v-for="one in nearest" :key="one.ink.key">
+            <span class="dot" :style="{ background: one.hex }" aria-hidden="true" />{{ one.ink.name }}
+          </span>
+        </p>
         <p class="swatches">
           <template v-for="(label, key) in SWATCHES" :key="key">
             <el-button size="small" :aria-pressed="of === key" @click="of = key">{{
@@ -191,11 +209,11 @@ const FRESH: Schemas["FactsModel"] = { since: "", place: "", note: "" };
       </div>
     </div>
     <p class="does">
-      <el-button type="primary" :disabled="!name.trim() || busy" @click="keep">{{
+      <el-button type="primary" :disabled="!!missing || busy" @click="keep">{{
         t("shelf.addInk.putItOnTheShelf")
       }}</el-button>
       <el-button @click="emit('close')">{{ t("shelf.addInk.thatWillDo") }}</el-button>
-      <span v-if="!name.trim()" class="quiet">{{ t("shelf.addInk.itWantsAName") }}</span>
+      <span v-if="missing" class="quiet">{{ missing }}</span>
     </p>
   </section>
 </template>
@@ -240,6 +258,21 @@ const FRESH: Schemas["FactsModel"] = { since: "", place: "", note: "" };
 .brushed span {
   width: 120px;
   height: 110px;
+}
+.nearest {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+}
+.dot {
+  display: inline-block;
+  width: 1em;
+  height: 1em;
+  margin-right: 5px;
+  border-radius: 50%;
+  vertical-align: -2px;
+  outline: 1px solid var(--hairline);
+  forced-color-adjust: none;
 }
 .swatches,
 .does {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A new stock, or a stamp, tool or tape of one's own. */
-import { ref } from "vue";
+import { computed, ref } from "vue";
 import { ask } from "../../api/client";
 import type { Schemas, Units } from "../../api/models";
 import WordChoice from "../../components/word/WordChoice.vue";
@@ -19,7 +19,21 @@ const emit = defineEmits<{ close: []; added: [key: string] }>();
 const things = useThings();
 const { run, busy } = useDoing("add-thing");
 const name = ref("");
-const lab = ref<Lab>([56, -8, -30]);
+const lab = ref<Lab | null>(null);
+/** Sheets as most shelves have them, to begin from; the colours are as such a sheet usually looks: judgement. */
+const WHITE: Lab = [95.5, 0.2, -0.8];
+const SHEETS: { label: string; lab: Lab }[] = [
+  { label: t("shelf.sheets.white"), lab: [95.5, 0.2, -0.8] },
+  { label: t("shelf.sheets.cream"), lab: [92.5, 0.8, 9] },
+  { label: t("shelf.sheets.kraft"), lab: [65, 8.5, 22.5] },
+  { label: t("shelf.sheets.grey"), lab: [70, 0, -0.5] },
+  { label: t("shelf.sheets.black"), lab: [17, 0, -0.5] },
+];
+/** What is still wanted before it can be kept. */
+const missing = computed(() => {
+  if (!name.value.trim()) return t("shelf.addInk.itWantsAName");
+  return props.kind === "stock" && !lab.value ? t("shelf.addOther.chooseColour") : "";
+});
 const surface = ref<Schemas["PaperModel"]["surface"]>("uncoated");
 const size = ref(props.units === "in" ? 50.8 : 50);
 const typed = ref(false);
@@ -27,14 +41,14 @@ const FACTS: Schemas["FactsModel"] = { since: "", place: "", note: "" };
 
 async function keep() {
   const called = name.value.trim();
-  if (!called) return;
+  if (missing.value) return;
   await run(async () => {
     const body: Schemas["NewThing"] =
       props.kind === "stock"
         ? {
             stock: {
               name: called,
-              paper: { lab: lab.value, surface: surface.value },
+              paper: { lab: lab.value ?? WHITE, surface: surface.value },
               thickness_mm: 0.3,
               translucent: false,
               fibres: false,
@@ -87,6 +101,19 @@ async function keep() {
         </template>
       </i18n-t>
     </p>
+    <p v-if="kind === 'stock'" class="sheets">
+      {{ t("shelf.colourField.start") }}
+      <button
+        v-for="sheet in SHEETS"
+        :key="sheet.label"
+        type="button"
+        class="start"
+        :aria-pressed="lab?.join() === sheet.lab.join()"
+        @click="lab = sheet.lab"
+      >
+        <span :style="{ background: hexOf(sheet.lab) }" aria-hidden="true" />{{ sheet.label }}
+      </button>
+    </p>
     <div v-if="kind === 'stock'" class="colour">
       <ColourTyped
         v-if="typed"
@@ -97,11 +124,12 @@ async function keep() {
       <ColourField
         v-else
         :lab="lab"
-        :stock-hex="hexOf(lab)"
+        :stock-hex="hexOf(lab ?? WHITE)"
         :label="t('shelf.addOther.colourOfTheStock')"
         @choose="(value) => (lab = value)"
       />
       <div
+        v-if="lab"
         class="sheet"
         :style="{ background: hexOf(lab) }"
         role="img"
@@ -112,10 +140,11 @@ async function keep() {
       }}</el-button>
     </div>
     <p class="does">
-      <el-button type="primary" :disabled="!name.trim() || busy" @click="keep">{{
+      <el-button type="primary" :disabled="!!missing || busy" @click="keep">{{
         t("shelf.addOther.putItOnTheShelf")
       }}</el-button>
       <el-button @click="emit('close')">{{ t("shelf.addOther.notNow") }}</el-button>
+      <span v-if="missing" class="quiet">{{ missing }}</span>
     </p>
   </section>
 </template>
@@ -135,6 +164,34 @@ async function keep() {
 }
 .name :deep(.el-input__wrapper) {
   border-bottom-color: var(--ink);
+}
+.sheets {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px;
+  margin: 8px 0;
+}
+.start {
+  display: flex;
+  align-items: center;
+  gap: 7px;
+  min-height: var(--tap);
+  padding: 3px 10px;
+  border: 1px solid var(--hairline);
+  border-radius: 3px;
+  background: transparent;
+  cursor: pointer;
+}
+.start[aria-pressed="true"] {
+  background: var(--paper-deep);
+  border-color: var(--ink);
+}
+.start span {
+  width: 26px;
+  height: 26px;
+  outline: 1px solid var(--hairline);
+  forced-color-adjust: none;
 }
 .colour {
   display: flex;

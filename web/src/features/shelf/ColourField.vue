@@ -4,9 +4,19 @@ import { computed, onMounted, ref, watch } from "vue";
 import { hexOf, type Lab, labOf, polarOf, withinScreen } from "../../logic/colour";
 import { t } from "../../words";
 
-const props = defineProps<{ lab: Lab; stockHex: string; label: string }>();
+const props = defineProps<{
+  /** Null until one is chosen: where the slides stand is no choice. */
+  lab: Lab | null;
+  stockHex: string;
+  label: string;
+}>();
 const emit = defineEmits<{ choose: [lab: Lab] }>();
-const at = computed(() => polarOf(props.lab));
+/** Where it is chosen from before anything is. */
+const BEGIN: Lab = [60, 0, 0];
+const at = computed(() => {
+  const polar = polarOf(props.lab ?? BEGIN);
+  return props.lab ? polar : { ...polar, strength: 45 };
+});
 const field = ref<HTMLCanvasElement | null>(null);
 const [ACROSS, DOWN, DAB] = [18, 8, 44];
 const [LIGHTEST, DARKEST] = [95, 14];
@@ -67,6 +77,7 @@ const SLIDES = [
         @pointermove="point"
       />
       <span
+        v-if="lab"
         class="spot"
         :style="{
           left: `${(100 * at.hue) / 360}%`,
@@ -74,6 +85,7 @@ const SLIDES = [
         }"
       />
     </div>
+    <p v-if="!lab" class="quiet">{{ t("shelf.colourField.pick") }}</p>
     <label v-for="slide in SLIDES" :key="slide.field" class="slide"
       ><span>{{ slide.label }}</span
       ><el-slider

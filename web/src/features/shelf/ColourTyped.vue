@@ -5,9 +5,9 @@ import { type Lab } from "../../logic/colour";
 import { readColour } from "../../logic/colourText";
 import { t } from "../../words";
 
-const props = defineProps<{ lab: Lab; label: string }>();
+const props = defineProps<{ lab: Lab | null; label: string }>();
 const emit = defineEmits<{ choose: [lab: Lab] }>();
-const written = ref(props.lab.map((value) => value.toFixed(1)).join(" "));
+const written = ref(props.lab?.map((value) => value.toFixed(1)).join(" ") ?? "");
 const wrong = ref("");
 watch(written, (text) => {
   const lab = readColour(text);

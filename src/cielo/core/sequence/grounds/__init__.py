@@ -7,12 +7,16 @@ All measures follow from the panel's size. Common practice, no source.
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
+from typing import Literal
 
 from cielo.core.materials import Ink, InkKind, Stock
 from cielo.core.optics.difference import ciede2000
 from cielo.core.plan import (
     Brush,
     Card,
+    Disc,
+    LayMask,
+    LiftMask,
     Plan,
     with_sheets_named,
 )
@@ -46,6 +50,10 @@ from cielo.errors import BadInput
 __all__ = ["ASIDE", "GROUNDS", "Brief", "Ground", "Sketch", "lay_out"]
 
 
+# Grounds that are built round a disc of their own, and those that are laid past a round mask as well as without.
+OWN_DISC, KEEPS_DISC = ("halo-and-moon", "horizon-glow"), ("blended", "smooshed", "water")
+
+
 @dataclass(frozen=True)
 class Ground:
     """A ground to start from.
@@ -53,6 +61,8 @@ class Ground:
     fewest, most : how many colours it takes.
     needs : kinds of special ink it must have beside them.
     suits : what it asks of stock and ink, in words.
+    disc : what becomes of a round mask of the card: "kept" while the ground is laid, or the ground has a round mask of its "own", or
+        it has no place for one.
     """
 
     key: str
@@ -65,6 +75,12 @@ class Ground:
     needs: tuple[InkKind, ...] = ()
     suits: str = ""
 
+    @property
+    def disc(self) -> Literal["kept", "own", "none"]:
+        if self.key in OWN_DISC:
+            return "own"
+        return "kept" if self.family in KEEPS_DISC else "none"
+
 
 def _so_many(ground: Ground) -> str:
     """How many colours a ground takes: "one colour", "3 colours", "2 to 5 colours"."""
@@ -73,8 +89,13 @@ def _so_many(ground: Ground) -> str:
     return f"{ground.fewest} to {ground.most} colours"
 
 
-def lay_out(title: str, units: Units, card: Card, stock: Stock, inks: Sequence[Ink], ground_key: str) -> Plan:
-    """A plan of one of GROUNDS. Raises BadInput for an unknown ground or inks that it cannot be made of."""
+def lay_out(
+    title: str, units: Units, card: Card, stock: Stock, inks: Sequence[Ink], ground_key: str, disc: Disc | None = None
+) -> Plan:
+    """A plan of one of GROUNDS; ``disc``: a round mask to be kept bare, where the ground has a place for one.
+
+    Raises BadInput for an unknown ground or inks that it cannot be made of.
+    """
     ground = GROUNDS.get(ground_key)
     if ground is None:
         raise BadInput(f"there is no ground {ground_key!r}.", field="ground", mend=f"Choose one of: {', '.join(GROUNDS)}.")
@@ -93,8 +114,11 @@ def lay_out(title: str, units: Units, card: Card, stock: Stock, inks: Sequence[I
     sketch = ground.build(Brief(title, units, card, stock, ordered, aside))
     used = {step.ink for step in sketch.steps if isinstance(step, Brush)} | {piece.ink for piece in sketch.focal}
     kept = tuple(ink for ink in (*ordered, *aside.values()) if ink.key in used or ink in colours)
-    numbered = tuple(replace(step_on_ruler(step, card, units), id=f"s{n}") for n, step in enumerate(sketch.steps, 1))
-    masks = with_sheets_named([mask_on_ruler(mask, units) for mask in sketch.masks])
+    steps, laid = sketch.steps, sketch.masks
+    if disc is not None and ground.disc == "kept":
+        steps, laid = (LayMask("", disc.key), *steps, LiftMask("", disc.key)), (*laid, disc)
+    numbered = tuple(replace(step_on_ruler(step, card, units), id=f"s{n}") for n, step in enumerate(steps, 1))
+    masks = with_sheets_named([mask_on_ruler(mask, units) for mask in laid])
     return Plan(title, units, card, stock, kept, masks, numbered, sketch.focal)
 
 
