@@ -5,6 +5,8 @@ from typing import Any
 import pytest
 from fastapi.testclient import TestClient
 
+from tests.api.test_api import first_card
+
 SVG = """<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="40mm" viewBox="0 0 60 40">
 <rect width="20" height="20"/><circle cx="45" cy="20" r="10"/></svg>"""
 
@@ -181,3 +183,22 @@ def test_the_mask_that_is_one_too_many_is_refused_in_words(web: TestClient) -> N
     answer = web.post(f"{path}/masks/{stencil['key']}/counterpart", json={"based_on": card["revision"]})
     assert answer.status_code == 422
     assert "at most 24" in answer.json()["reason"]
+
+
+def test_a_sheet_of_the_shelf_is_laid_by_a_new_step_or_in_place_of_another(web: TestClient) -> None:
+    """In place of another it is wiped, worked round and lifted with it; nothing that has to do with the other sheets changes."""
+    card = first_card(web)
+    path = f"/api/cards/{card['id']}"
+    lay = next(step for step in card["plan"]["steps"] if step["do"] == "lay-mask")
+    body = {"based_on": card["revision"], "stencil": "agave-repeat", "instead": lay["id"]}
+    now = web.post(f"{path}/stencil", json=body).json()
+    new = ({mask["key"] for mask in now["plan"]["masks"]} - {mask["key"] for mask in card["plan"]["masks"]}).pop()
+    of = [step.get("mask") or step.get("region", {}).get("mask") for step in now["plan"]["steps"]]
+    was = [step.get("mask") or step.get("region", {}).get("mask") for step in card["plan"]["steps"]]
+    assert of == [new if mask == lay["mask"] else mask for mask in was]
+    after = now["plan"]["steps"][-1]["id"]
+    more = web.post(f"{path}/stencil", json={"based_on": now["revision"], "stencil": "agave-repeat", "after": after}).json()
+    last = more["plan"]["steps"][-1]
+    assert (last["do"], last["mask"]) == ("lay-mask", more["plan"]["masks"][-1]["key"])
+    gone = {"based_on": more["revision"], "stencil": "agave-repeat", "after": "s999"}
+    assert web.post(f"{path}/stencil", json=gone).status_code == 422

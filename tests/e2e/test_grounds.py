@@ -128,7 +128,7 @@ def test_a_drawing_of_ones_own_becomes_a_stencil_is_moved_and_cut(page: Page, tm
     drawing.write_text(
         '<svg xmlns="http://www.w3.org/2000/svg" width="50mm" height="50mm" viewBox="0 0 50 50"><circle cx="25" cy="25" r="20"/></svg>'
     )
-    bring(page, "bring a drawing in", drawing)
+    bring(page, "From a drawing", drawing)
     expect(page.get_by_text("The barrel cactus stencil").first).to_be_visible()
     page.get_by_role("button", name="The barrel cactus stencil from the left").click()
     write(page, "The barrel cactus stencil from the left", "1 1/2")
@@ -151,7 +151,7 @@ def test_a_drawing_that_cannot_be_read_is_refused_in_words(page: Page, tmp_path:
     start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
     broken = tmp_path / "broken.svg"
     broken.write_text("<svg")
-    bring(page, "bring a drawing in", broken)
+    bring(page, "From a drawing", broken)
     expect(page.get_by_text("This is no SVG")).to_be_visible()
 
 

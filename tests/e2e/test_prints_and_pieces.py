@@ -87,7 +87,7 @@ def test_words_stand_in_real_letters_on_two_lines_and_say_how_long_they_are(page
 
 def test_a_card_of_more_than_one_part_is_made_seen_together_and_on_the_run_sheet(page: Page) -> None:
     start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
-    page.get_by_role("button", name="Make a piece: Make another piece").click()
+    page.get_by_role("button", name="Make a piece: Add a piece").click()
     choose(page, "a strip")
     parts = page.get_by_role("navigation", name="The parts of the card")
     parts.get_by_role("link", name="strip").click()
@@ -134,7 +134,7 @@ def test_a_card_of_more_than_one_part_is_made_seen_together_and_on_the_run_sheet
 def test_openings_are_stroked_over_named_and_shaded_towards_each_other(page: Page) -> None:
     """Two openings taken by one stroke, one let go, the other called by a name, shaded towards a third: the picture and the words say so."""
     start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
-    page.get_by_role("button", name="take one from the shelf").click()
+    page.get_by_role("button", name="From the shelf").click()
     page.get_by_role("button", name=re.compile("^potting shelf")).click()
     proofs = page.get_by_role("list", name="Run of proofs").get_by_role("button")
     proofs.last.click()
@@ -178,7 +178,7 @@ def test_a_stroke_is_bent_by_keys_and_prints_are_set_along_it(page: Page) -> Non
         page.keyboard.press("Shift+ArrowUp")
     bent = panel(page)
     assert np.abs(bent - straight).max() > 25, "the picture follows"
-    add_step(page, "Stamp an image", steps.count() + 1)
+    add_step(page, "Stamp the snail", steps.count() + 1)
     page.get_by_role("button", name="Places: How many, where").click()
     choose(page, "along the stroke of step")
     expect(page.locator("[data-chosen]")).to_contain_text("at 5 places")

@@ -42,7 +42,7 @@ def ink_inside(page: Page, stencil: str, ink: str, *, over: str) -> None:
 def test_a_drawing_goes_from_the_shelf_to_a_mask_and_a_template(page: Page, drawing: Path, tmp_path: Path) -> None:
     page.goto("/stencils")
     expect(page.get_by_role("region", name="Repeats").get_by_role("img")).to_have_count(7)
-    bring(page, "Bring a drawing in", drawing)
+    bring(page, "From a drawing", drawing)
     own = page.get_by_role("region", name="Your own")
     expect(own.get_by_role("img", name="bat fish")).to_be_visible()
     expect(own.get_by_text("lies still")).to_be_visible()
@@ -50,7 +50,7 @@ def test_a_drawing_goes_from_the_shelf_to_a_mask_and_a_template(page: Page, draw
 
     start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
     before = panel(page)
-    page.get_by_role("button", name="take one from the shelf").click()
+    page.get_by_role("button", name="From the shelf").click()
     page.get_by_role("list", name="Stencils and masks").get_by_role("button", name="bat fish").click()
     expect(page.get_by_role("img", name="bat fish stencil; drag it")).to_be_visible()
 

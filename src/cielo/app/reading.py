@@ -20,7 +20,7 @@ from cielo.core.geometry.sticking import shapes_stuck
 from cielo.core.materials import TOOLS
 from cielo.core.order.reasons import reasons
 from cielo.core.plan import Brush, Drawn, Inside, LayMask, Mask, Motifs, Plan, Print, Stencil, Step, StickOn, Words, masks_on
-from cielo.core.say import Part, care, fetch, lies_turned, mask_facts, print_facts, say_apart, sentence, where_to_lay
+from cielo.core.say import Part, brief, care, fetch, lies_turned, mask_facts, print_facts, say_apart, sentence, where_to_lay
 from cielo.core.sequence.lightness import seen_on
 from cielo.core.simulation.contrast import FocalReading, passes_to_stand_out, read_focal, stands_out
 from cielo.core.table.table import table_of
@@ -39,6 +39,7 @@ class StepReading:
 
     step: Step
     parts: tuple[Part, ...]
+    brief: tuple[str, ...]
     why: str
     fetch: str
     care: str
@@ -102,6 +103,7 @@ def read_aloud(plan: Plan, supplies: Supplies | None = None) -> Reading:
         StepReading(
             step,
             sentence(plan, step, table),
+            brief(plan, step, table),
             why[step.id],
             fetch(plan, step),
             care(plan, step),

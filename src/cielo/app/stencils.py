@@ -9,7 +9,21 @@ from cielo.core.geometry.bridges import with_bridges
 from cielo.core.geometry.designs import DESIGNS, Design, lay_design
 from cielo.core.geometry.holding import place_tape
 from cielo.core.geometry.placing import centre_repeat, counterpart, fit_strip, is_repeat
-from cielo.core.plan import Disc, Drawn, Mask, MotifMask, Plan, Stencil, Tapes, free_key, replace_mask
+from cielo.core.plan import (
+    Disc,
+    Drawn,
+    LayMask,
+    Mask,
+    MotifMask,
+    Plan,
+    Stencil,
+    Tapes,
+    free_key,
+    insert_step,
+    new_step_id,
+    replace_mask,
+    with_sheet_instead,
+)
 from cielo.errors import BadInput, NotFound
 from cielo.exchange.svg_drawing import Drawing, read_svg
 from cielo.store.database import Store
@@ -47,12 +61,27 @@ def put_away(store: Store, key: str, away: bool) -> None:
         put_stencil_away(session, key, away)
 
 
-def lay_from_shelf(store: Store, card_id: str, basis: Basis, key: str) -> CardOnDesk:
-    """Put a design in the middle of a card's panel. Raises NotFound for one that is not on the shelf."""
+def lay_from_shelf(
+    store: Store, card_id: str, basis: Basis, key: str, after: str | None = None, instead: str | None = None
+) -> CardOnDesk:
+    """Put a design in the middle of a card's panel; to be laid by a new step after one, or in place of the sheet that a step lays.
+
+    Raises NotFound for one that is not on the shelf, or a step that is not there.
+    """
     design = next((d for d in list_stencils(store) if d.key == key), None)
     if design is None:
         raise NotFound("that stencil is not on the shelf.", mend="Choose another.")
-    return change_card(store, card_id, basis, f"take {design.name} from the shelf", lambda plan: lay_design(plan, design))
+
+    def laid(plan: Plan) -> Plan:
+        with_it = lay_design(plan, design)
+        mask = with_it.masks[len(plan.masks)]
+        if after is not None:
+            at = plan.index_of(after) + 1
+            before = plan.steps[at].id if at < len(plan.steps) else None
+            return insert_step(with_it, LayMask(new_step_id(plan), mask.key), before)
+        return with_it if instead is None else with_sheet_instead(with_it, instead, mask.key)
+
+    return change_card(store, card_id, basis, f"take {design.name} from the shelf", laid)
 
 
 def bring_drawing(store: Store, card_id: str, basis: Basis, name: str, data: bytes) -> CardOnDesk:

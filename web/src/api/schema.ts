@@ -4583,7 +4583,10 @@ export interface components {
             do: "lay-mask";
             purpose?: components["schemas"]["Purpose"] | null;
         };
-        /** LayStencil */
+        /**
+         * LayStencil
+         * @description ``after``: the step after which a new one lays it; ``instead``: the step that lays it in place of what it laid.
+         */
         LayStencil: {
             /** Based On */
             based_on: number;
@@ -4593,6 +4596,10 @@ export interface components {
             window?: string | null;
             /** Stencil */
             stencil: string;
+            /** After */
+            after?: string | null;
+            /** Instead */
+            instead?: string | null;
         };
         /**
          * LayerOut
@@ -6667,6 +6674,8 @@ export interface components {
             id: string;
             /** Parts */
             parts: components["schemas"]["PartOut"][];
+            /** Brief */
+            brief: string[];
             /** Why */
             why: string;
             /** Fetch */

@@ -23,7 +23,7 @@ import {
   withItem,
   mustHave,
 } from "./reworking";
-import { spellAgain, withoutStep, withStepAfter, withStepBefore, withWord } from "./steps";
+import { sheetInstead, spellAgain, withoutStep, withStepAfter, withStepBefore, withWord } from "./steps";
 import { withGiven } from "./given";
 
 /**
@@ -50,7 +50,12 @@ export type PlanChange =
   | { do: "shield"; step: string; mask: Mask }
   | { do: "word"; step: string; path: string; value: unknown }
   | { do: "step"; step: Step; was?: Step }
-  | { do: "add-step"; after: string | null; step: Step }
+  /** A step with what it takes that is not on the card yet. */
+  | { do: "add-step"; after: string | null; step: Step; ink?: InkModel; mask?: Mask }
+  /** An ink of the shelf laid by a step, and the tool that goes with it. */
+  | { do: "ink-word"; step: string; ink: InkModel; tool: string }
+  /** Another sheet laid by a step, and wiped, worked round, through and lifted until it comes off. */
+  | { do: "sheet-instead"; lay: string; mask: Mask }
   | { do: "move-step"; step: string; before: string | null }
   | { do: "take-step-out"; step: string }
   | { do: "take-steps-out"; steps: string[] }
@@ -97,7 +102,7 @@ export type ServerChange =
       said: string;
     }
   | { do: "take-piece-away"; piece: string }
-  | { do: "stencil"; stencil: string }
+  | { do: "stencil"; stencil: string; after?: string | null; instead?: string | null }
   | { do: "drawing"; name: string; svg: string }
   | { do: "mask-action"; mask: string; action: MaskAction }
   | { do: "remedy"; code: string; step: string | null; remedy: string | null }
@@ -211,7 +216,23 @@ function after(plan: PlanModel, change: PlanChange): PlanModel {
       };
     case "add-step":
       if (change.after !== null) mustHave(plan, change.after);
-      return withStepAfter(plan, change.after, change.step);
+      return withStepAfter(
+        {
+          ...plan,
+          inks: change.ink ? withItem(plan.inks, change.ink) : plan.inks,
+          masks: change.mask ? withItem(plan.masks, change.mask) : plan.masks,
+        },
+        change.after,
+        change.step,
+      );
+    case "ink-word": {
+      mustHave(plan, change.step);
+      const taken = { ...plan, inks: withItem(plan.inks, change.ink) };
+      return withWord(withWord(taken, change.step, "ink", change.ink.key), change.step, "tool", change.tool);
+    }
+    case "sheet-instead":
+      mustHave(plan, change.lay);
+      return sheetInstead(plan, change.lay, change.mask);
     case "move-step":
       mustHave(plan, change.step);
       return withStepBefore(plan, change.step, change.before);

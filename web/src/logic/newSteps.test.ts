@@ -1,7 +1,7 @@
 import { expect, it } from "vitest";
 import type { CardOut } from "../api/models";
 import { PLAN } from "../testing/server";
-import { newSteps } from "./newSteps";
+import { newSteps, type Shelved } from "./newSteps";
 
 const ink = (key: string, kind: string) => ({ key, name: key, kind });
 const card = (inks: { key: string; kind: string }[], steps: unknown[] = []) =>
@@ -47,4 +47,24 @@ it("offers only what the plan can bear", () => {
   for (const there of ["emboss", "wet-area", "wipe-beads", "lay-moon", "lift-moon"])
     expect(values(wet)).toContain(there);
   expect(new Set(plain).size).toBe(plain.length);
+});
+
+it("stands in groups, with what lies on the shelf: its images by name, its powders where the card has none, its stencils", () => {
+  const shelved = {
+    inks: [ink("p", "powder"), ink("d", "dye")],
+    motifs: [{ key: "fern", name: "fern", path: "M0 0", stands: true }],
+    designs: [{ key: "agave", name: "agave stencil", hint: "" }],
+  } as unknown as Shelved;
+  const all = newSteps(card([ink("a", "dye")]), undefined, shelved);
+  const groups = all.map((one) => one.group);
+  expect(groups.filter((group, i) => i === 0 || group !== groups[i - 1])).toEqual([...new Set(groups)]);
+  const of = (value: string) => all.find((one) => one.value === value);
+  expect(of("print-fern")).toMatchObject({ label: "Stamp the fern", path: "M0 0" });
+  expect(of("print-fern")?.make()).toMatchObject({ region: { stands: "stands" } });
+  expect(of("emboss-p")?.ink).toMatchObject({ key: "p" });
+  expect(of("emboss-d")).toBeUndefined();
+  expect(of("shelf-agave")?.design).toBe("agave");
+  expect(of("new-moon")?.make()).toMatchObject({ do: "lay-mask", mask: of("new-moon")?.mask?.key });
+  const has = newSteps(card([ink("a", "dye"), ink("q", "powder")]), undefined, shelved);
+  expect(has.find((one) => one.value === "emboss-p")).toBeUndefined();
 });

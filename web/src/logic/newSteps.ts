@@ -1,6 +1,6 @@
 /** Steps that can be added to a plan, each with measures that suit the panel. */
-import type { Brush, CardOut, Schemas, Step } from "../api/models";
-
+import type { Brush, CardOut, InkModel, Mask, Schemas, ShelfOut, Step } from "../api/models";
+import { NEW_MASKS, newMask } from "./masks";
 import { newPrint } from "./prints";
 import { liesAfter } from "./steps";
 import { STUCK_CHOICES, threeOf } from "./stuck";
@@ -10,11 +10,48 @@ export interface NewStep {
   value: string;
   label: string;
   hint?: string;
+  /** What it is listed under. */
+  group?: string;
+  /** A picture of it: outlines within the unit disc. */
+  path?: string;
+  /** An ink of the shelf or a new mask that it takes, and that is not on the card yet. */
+  ink?: InkModel;
+  mask?: Mask;
+  /** A stencil of the shelf that it lays; the server works that out. */
+  design?: string;
   make: () => Step;
 }
 
-/** What can be added after a step; masks and embossing are offered where the plan has them. */
-export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
+/** What lies on the shelf, to be taken by a step. */
+export interface Shelved {
+  inks: InkModel[];
+  motifs: ShelfOut["motifs"];
+  designs: Schemas["DesignOut"][];
+}
+const NOTHING: Shelved = { inks: [], motifs: [], designs: [] };
+
+/** What can be added after a step, group by group: with what is on the card, and with what is on the shelf. */
+export function newSteps(card: CardOut, after: Step | undefined, shelved: Shelved = NOTHING): NewStep[] {
+  const list = stepsOfCard(card, after, shelved);
+  const place = (value: string) => GROUPS.findIndex(({ of }) => of.test(value));
+  return list
+    .map((one) => ({ ...one, group: GROUPS[place(one.value)]?.label }))
+    .sort((a, b) => place(a.value) - place(b.value));
+}
+const GROUPS = [
+  {
+    label: t("logic.newSteps.groupInk"),
+    of: /^(brush|whole|slant|vignette|patches|smoosh|splatter|bare|stroke|wet-area|halo-|inside-|pressed-)/,
+  },
+  { label: t("logic.newSteps.groupMasks"), of: /^(lay-|new-|shelf-|wipe-(?!beads)|lift-)/ },
+  { label: t("logic.newSteps.groupPrints"), of: /^(print|draw|stamp|words|dots|in-print)/ },
+  { label: t("logic.newSteps.groupPowder"), of: /^(emboss|wipe-beads|prepare-anti-static)/ },
+  { label: t("logic.newSteps.groupWater"), of: /^(water|dry)/ },
+  { label: t("logic.newSteps.groupStuck"), of: /^stick-/ },
+  { label: t("logic.newSteps.groupCare"), of: /./ },
+];
+
+function stepsOfCard(card: CardOut, after: Step | undefined, shelved: Shelved): NewStep[] {
   const { plan, reading } = card;
   const w = reading.panel_width_mm;
   const h = reading.panel_height_mm;
@@ -33,6 +70,11 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
       .sort((a, b) => a.lightness - b.lightness)[0]?.key ?? colour;
   const powder = plan.inks.find((ink) => ["powder", "clear"].includes(ink.kind));
   const white = plan.inks.find((ink) => ["white", "paste"].includes(ink.kind));
+  /** What the shelf has of a kind, where the card has none of it. */
+  const shelvedOf = (kind: string) =>
+    plan.inks.some((ink) => ink.kind === kind)
+      ? []
+      : shelved.inks.filter((ink) => ink.kind === kind).slice(0, 4);
   const lay = (ink: string, tool: string, region: Brush["region"], more: Partial<Brush> = {}): Brush => ({
     do: "brush",
     id: "",
@@ -116,12 +158,24 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
       hint: t("logic.newSteps.fineOrCoarseDrops"),
       make: () => lay(white?.key ?? darkest, "fine-splatter", whole, { passes: 1, onto: "dry" }),
     },
-    {
-      value: "print",
-      label: t("logic.newSteps.stampAnImage"),
-      hint: t("logic.newSteps.atAPlaceDragIt"),
-      make: () => lay(darkest, "stamp", newPrint("snail", Math.round(short * 0.4), w / 2, h / 2), print),
-    },
+    ...(shelved.motifs.length
+      ? shelved.motifs
+      : [{ key: "snail" as const, name: "", path: "", stands: false }]
+    ).map(({ key, name, path, stands }) => ({
+      value: name ? `print-${key}` : "print",
+      label: name ? t("logic.newSteps.stampThe", { name }) : t("logic.newSteps.stampAnImage"),
+      path: path || undefined,
+      make: () =>
+        lay(
+          darkest,
+          "stamp",
+          {
+            ...newPrint(key as Schemas["BuiltIn"]["motif"], Math.round(short * 0.4), w / 2, h / 2),
+            stands: stands ? ("stands" as const) : null,
+          },
+          print,
+        ),
+    })),
     {
       value: "draw",
       label: t("logic.newSteps.drawAnImageWithA"),
@@ -263,6 +317,14 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
       hint: t("logic.newSteps.shedsTheInkLaid", { name: powder.name }),
       make: () => lay(powder.key, "dauber", whole, { touch: "full", passes: 1 }),
     });
+  for (const ink of [...shelvedOf("powder"), ...shelvedOf("clear")])
+    list.push({
+      value: `emboss-${ink.key}`,
+      label: t("logic.newSteps.embossWith", { name: ink.name }),
+      hint: t("logic.newSteps.fromTheShelf"),
+      ink,
+      make: () => lay(ink.key, "dauber", whole, { touch: "full", passes: 1 }),
+    });
   if (plan.steps.some((step) => step.do === "brush" && ["powder", "clear"].includes(kindOf(step.ink) ?? "")))
     list.push({
       value: "wipe-beads",
@@ -320,6 +382,24 @@ export function newSteps(card: CardOut, after: Step | undefined): NewStep[] {
         make: () => ({ do: "lift-mask", id: "", mask: mask.key }),
       },
     );
+  for (const { value, label, hint } of NEW_MASKS) {
+    const mask = newMask(value, plan, w, h);
+    list.push({
+      value: `new-${value}`,
+      label: t("logic.newSteps.layNew", { label }),
+      hint,
+      mask,
+      make: () => ({ do: "lay-mask", id: "", mask: mask.key }),
+    });
+  }
+  for (const { key, name, hint } of shelved.designs)
+    list.push({
+      value: `shelf-${key}`,
+      label: t("logic.newSteps.layShelved", { name }),
+      hint: hint || t("logic.newSteps.fromTheShelf"),
+      design: key,
+      make: () => ({ do: "lay-mask", id: "", mask: key }),
+    });
   const prepare = (act: Schemas["Prepare"]["act"], label: string, hint: string, tool: string | null = null) =>
     list.push({ value: `prepare-${act}`, label, hint, make: () => ({ do: "prepare", id: "", act, tool }) });
   prepare("anti-static", t("logic.newSteps.useTheAntiStaticBag"), t("logic.newSteps.beforePowder"));

@@ -1,6 +1,5 @@
 /** The words of a step's sentence: how each is called where it is changed, and what else may stand in its place. */
-import type { Edge } from "../api/models";
-import type { CardOut, Part, ShelfOut, Step } from "../api/models";
+import type { CardOut, Edge, InkModel, Part, Schemas, ShelfOut, Step } from "../api/models";
 import type { Choice } from "../components/word/choice";
 import {
   AMOUNT_CHOICES,
@@ -17,6 +16,7 @@ import {
   TOUCH_CHOICES,
   WAY_CHOICES,
 } from "./words";
+import { NEW_MASKS } from "./masks";
 import { STUCK_CHOICES, STUCK_COLOURS } from "./stuck";
 import { t } from "../words";
 
@@ -106,6 +106,41 @@ export function labelOf(part: Part): string {
   );
 }
 
+/** A kind of ink that is laid with tools of its own: which those are, the usual one first. */
+const TOOLS_OF: Partial<Record<InkModel["kind"], string[]>> = {
+  powder: ["dauber", "stamp", "pen", "small-brush"],
+  clear: ["dauber", "stamp", "pen", "small-brush"],
+  paste: ["knife"],
+  alcohol: ["dropper", "fine-splatter", "coarse-splatter", "pen"],
+};
+/** The tool for another ink: the one in hand, or where that is none for its kind the usual one. */
+export function toolFor(kind: InkModel["kind"], inHand: string): string {
+  const own = TOOLS_OF[kind];
+  if (own) return own.includes(inHand) ? inHand : (own[0] ?? inHand);
+  return inHand === "knife" || inHand === "dropper" ? "large-brush" : inHand;
+}
+/** What can be laid in place of a sheet: another of the card, one of the shelf, a new one; each says where it is from by how it begins. */
+export function sheetChoices(card: CardOut, designs: Schemas["DesignOut"][]): Choice[] {
+  return [
+    ...card.plan.masks.map((mask) => ({
+      value: `card ${mask.key}`,
+      label: card.reading.masks.find((read) => read.key === mask.key)?.called ?? mask.name,
+      group: t("logic.stepWords.onCard"),
+    })),
+    ...designs.map(({ key, name }) => ({
+      value: `shelf ${key}`,
+      label: name,
+      group: t("logic.stepWords.onShelf"),
+    })),
+    ...NEW_MASKS.map(({ value, label, hint }) => ({
+      value: `new ${value}`,
+      label,
+      hint,
+      group: t("logic.stepWords.newOnes"),
+    })),
+  ];
+}
+
 /** Where the ink of a step is let die away. */
 export function fadeAt(step: Step): { edge: Edge; width_mm: number } | null {
   return step.do === "brush" ? (step.fade ?? null) : null;
@@ -114,12 +149,24 @@ export function fadeAt(step: Step): { edge: Edge; width_mm: number } | null {
 /** What may stand in the place of a word that is chosen from a list. Throws on a kind it does not know. */
 export function wordChoices(part: Part, card: CardOut, shelf: ShelfOut): readonly Choice[] {
   switch (part.kind) {
-    case "ink":
-      return card.plan.inks.map((ink) => ({
+    case "ink": {
+      const own = card.plan.inks.map((ink) => ({
         value: ink.key,
         label: ink.name,
         colour: card.reading.inks.find((on) => on.key === ink.key)?.hex,
+        group: t("logic.stepWords.onCard"),
       }));
+      const others = shelf.inks.filter(({ ink }) => !card.plan.inks.some(({ key }) => key === ink.key));
+      return [
+        ...own,
+        ...others.map(({ ink, hex }) => ({
+          value: ink.key,
+          label: ink.name,
+          colour: hex,
+          group: t("logic.stepWords.onShelf"),
+        })),
+      ];
+    }
     case "tool":
       return shelf.tools
         .filter((tool) => tool.key !== "mister")

@@ -4,6 +4,7 @@ import {
   againOf,
   changeOver,
   inPlaceOf,
+  sheetInstead,
   spellAgain,
   spellOf,
   withoutStep,
@@ -91,6 +92,34 @@ describe("steps", () => {
     expect(now.steps[9]?.id).toBe("w");
     expect(new Set(ids(now)).size).toBe(10);
     expect(spellAgain({ ...plan, masks: [], steps: steps.slice(0, 4) }, "l", sun).steps).toHaveLength(4);
+  });
+
+  it("swap a sheet from where it is laid until it comes off, and nothing before or after", () => {
+    const inside = (id: string, mask: string) =>
+      ({ ...brush, id, region: { over: "inside", mask, openings: ["a"], covered: false } }) as Step;
+    const put = (id: string, act: "lay-mask" | "lift-mask" | "wipe", mask: string) =>
+      ({ do: act, id, mask }) as Step;
+    const steps = [
+      put("l0", "lay-mask", "moon"),
+      put("u0", "lift-mask", "moon"),
+      put("l1", "lay-mask", "moon"),
+      put("l2", "lay-mask", "land"),
+      inside("i", "moon"),
+      inside("j", "land"),
+      put("w", "wipe", "moon"),
+      put("u1", "lift-mask", "moon"),
+      inside("k", "moon"),
+    ];
+    const sun = { key: "sun", name: "sun" } as Mask;
+    const now = sheetInstead({ ...plan, masks: [], steps }, "l1", sun);
+    const masks = now.steps.map((step) =>
+      "mask" in step ? step.mask : "region" in step && "mask" in step.region ? step.region.mask : "",
+    );
+    expect(masks).toEqual(["moon", "moon", "sun", "land", "sun", "land", "sun", "sun", "moon"]);
+    expect(now.steps[4]).toMatchObject({ region: { openings: [] } });
+    expect(now.masks).toEqual([sun]);
+    expect(ids(now)).toEqual(ids({ ...plan, steps }));
+    expect(sheetInstead({ ...plan, masks: [], steps }, "i", sun).steps).toBe(steps);
   });
 
   it("take wishes about them along when they go", () => {

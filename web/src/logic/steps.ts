@@ -187,6 +187,23 @@ export function spellAgain(plan: PlanModel, layId: string, mask: Mask): PlanMode
   return now;
 }
 
+/** Another sheet laid by a step, and wiped, worked round, through and lifted until it comes off. */
+export function sheetInstead(plan: PlanModel, layId: string, mask: Mask): PlanModel {
+  const spell = spellOf(plan.steps, layId);
+  const lay = plan.steps.find((step) => step.id === layId);
+  if (!spell || lay?.do !== "lay-mask") return plan;
+  const at = plan.steps.indexOf(lay);
+  const off = plan.steps.findIndex((step) => step.id === spell.lift[0]);
+  const end = off < 0 ? plan.steps.length : off;
+  const masks = plan.masks.some(({ key }) => key === mask.key) ? plan.masks : [...plan.masks, mask];
+  const steps = plan.steps.map((step, i) =>
+    i < at || i > end || ("mask" in step && step.mask !== lay.mask)
+      ? step
+      : inOther(step, lay.mask, mask.key),
+  );
+  return { ...plan, masks, steps };
+}
+
 /** A step that has to do with one mask, with another in its place; openings of the one are none of the other. */
 function inOther(step: Step, was: string, mask: string): Step {
   if ("mask" in step) return { ...step, mask };

@@ -335,7 +335,7 @@ useEventListener("keydown", (event) => {
 }
 .work {
   flex: 1;
-  min-height: 120px;
+  min-height: 0;
   overflow-y: auto;
   padding: 4px 18px 30px;
 }

@@ -29,6 +29,7 @@ class StepReadingOut(FromCore):
 
     id: str
     parts: list[PartOut]
+    brief: list[str]
     why: str
     fetch: str
     care: str
@@ -120,6 +121,7 @@ class ReadingOut(BaseModel):
                 StepReadingOut(
                     id=step.step.id,
                     parts=[PartOut.model_validate(part) for part in step.parts],
+                    brief=list(step.brief),
                     why=step.why,
                     fetch=step.fetch,
                     care=step.care,

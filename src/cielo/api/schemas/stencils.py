@@ -77,7 +77,11 @@ def _facts(mask: Mask, size_mm: float, units: Units) -> list[str]:
 
 
 class LayStencil(Edit):
+    """``after``: the step after which a new one lays it; ``instead``: the step that lays it in place of what it laid."""
+
     stencil: Key
+    after: Key | None = None
+    instead: Key | None = None
 
 
 class HoldMask(Edit):

@@ -13,6 +13,7 @@ from cielo.core.plan.edits import (
     on_stock,
     replace_mask,
     replace_step,
+    with_sheet_instead,
     without_steps,
 )
 from cielo.core.plan.fitting import fitted
@@ -224,6 +225,7 @@ __all__ = [
     "with_piece_plan",
     "with_prints_as_referred",
     "with_run",
+    "with_sheet_instead",
     "with_sheets_named",
     "without_piece",
     "without_steps",

@@ -6,7 +6,8 @@ from dataclasses import replace
 from cielo.core.materials import Stock
 from cielo.core.plan.given import with_given
 from cielo.core.plan.placements import Mask
-from cielo.core.plan.steps import Step
+from cielo.core.plan.regions import Halo, Inside, Pressed
+from cielo.core.plan.steps import Brush, LayMask, LiftMask, Step, Wipe
 from cielo.core.plan.whole import Plan
 
 
@@ -28,6 +29,29 @@ def without_steps(plan: Plan, step_ids: Collection[str]) -> Plan:
     steps = tuple(step for step in plan.steps if step.id not in step_ids)
     wishes = tuple(wish for wish in plan.wishes if wish.first not in step_ids and wish.then not in step_ids)
     return with_given(replace(plan, steps=steps, wishes=wishes), plan)
+
+
+def with_sheet_instead(plan: Plan, lay_id: str, mask_key: str) -> Plan:
+    """The plan with another sheet laid by a step, and wiped, worked round, through and lifted until it comes off."""
+    at = plan.index_of(lay_id)
+    was = getattr(plan.steps[at], "mask", None)
+    off = next((i for i, s in enumerate(plan.steps) if i > at and isinstance(s, LiftMask) and s.mask == was), len(plan.steps))
+
+    def other(step: Step) -> Step:
+        if isinstance(step, LayMask | LiftMask | Wipe) and step.mask == was:
+            return replace(step, mask=mask_key)
+        if not isinstance(step, Brush) or getattr(step.region, "mask", None) != was:
+            return step
+        match step.region:
+            case Inside() as inside:
+                # The openings of the one sheet are none of the other.
+                return replace(step, region=replace(inside, mask=mask_key, openings=(), covered=False))
+            case Halo() | Pressed() as region:
+                return replace(step, region=replace(region, mask=mask_key))
+        return step
+
+    steps = tuple(other(step) if at <= i <= off else step for i, step in enumerate(plan.steps))
+    return replace(plan, steps=steps)
 
 
 def replace_step(plan: Plan, step: Step) -> Plan:

@@ -1,6 +1,7 @@
 """What is said of a plan: steps, masks and what to fetch, in plain words. The same words stand on the Desk, at the Bench and on the run
 sheet."""
 
+from cielo.core.say.brief import brief
 from cielo.core.say.difference import differences
 from cielo.core.say.fetching import care, fetch
 from cielo.core.say.laid_out import Group, laid_out
@@ -15,6 +16,7 @@ from cielo.core.say.words import say_apart
 __all__ = [
     "Group",
     "Part",
+    "brief",
     "care",
     "differences",
     "fetch",

@@ -91,7 +91,7 @@ def region_parts(plan: Plan, region: Region, step_id: str) -> Iterator[Part]:
         case WetArea():
             yield Part(" where the water stands")
         case Whole():
-            through = _stencils_on(plan, step_id)
+            through = stencils_on(plan, step_id)
             yield Part(f" through the {' and the '.join(through)}" if through else f" over the whole {called_here(plan)}")
 
 
@@ -152,7 +152,7 @@ def _openings(plan: Plan, region: Inside) -> str:
     return called_openings(known)
 
 
-def _stencils_on(plan: Plan, step_id: str) -> list[str]:
+def stencils_on(plan: Plan, step_id: str) -> list[str]:
     """What lies on the panel at a step and lets ink in only through its openings."""
     on = next((on for step, on in masks_on(plan) if step.id == step_id), frozenset())
     return [

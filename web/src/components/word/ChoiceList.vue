@@ -4,7 +4,7 @@
  * (WAI-ARIA Authoring Practices: Listbox, Menu, and Combobox with listbox popup).
  */
 import { computed, nextTick, ref, useId, watch } from "vue";
-import { type Choice, latelyFirst, MANY, matching, typedAhead } from "./choice";
+import { type Choice, LATELY, latelyFirst, MANY, matching, typedAhead } from "./choice";
 import { latelyTaken, take } from "./lately";
 import { t } from "../../words";
 
@@ -22,6 +22,14 @@ const list = ref<HTMLElement | null>(null);
 const search = ref("");
 const many = computed(() => props.choices.length >= MANY);
 const offered = computed(() => latelyFirst(props.choices, latelyTaken(props.label)));
+/** How many of them stand first because they were taken lately. */
+const latelyOffered = computed(() =>
+  many.value
+    ? latelyTaken(props.label)
+        .filter((value) => props.choices.some((one) => one.value === value))
+        .slice(0, LATELY).length
+    : 0,
+);
 const shown = computed(() => (search.value.trim() ? matching(offered.value, search.value) : offered.value));
 const at = ref(
   Math.max(
@@ -39,6 +47,13 @@ watch(at, async () => {
   list.value?.querySelector("[data-active]")?.scrollIntoView({ block: "nearest" });
 });
 
+/** What a choice begins, where the one before it stands under something else; those taken lately stand under no name. */
+function heading(i: number): string {
+  const lately = search.value.trim() ? 0 : latelyOffered.value;
+  const group = shown.value[i]?.group ?? "";
+  if (i < lately) return "";
+  return i === 0 || i === lately || shown.value[i - 1]?.group !== group ? group : "";
+}
 function choose(choice: Choice<T> | undefined) {
   if (!choice) return;
   if (many.value) take(props.label, choice.value);
@@ -111,29 +126,30 @@ function key(event: KeyboardEvent) {
       :tabindex="many ? undefined : 0"
       :aria-activedescendant="!many && active ? optionId(at) : undefined"
     >
-      <span
-        v-for="(choice, i) in shown"
-        :id="optionId(i)"
-        :key="choice.value"
-        class="choice"
-        :class="{ active: i === at }"
-        :role="menu ? 'menuitem' : 'option'"
-        :aria-selected="menu ? undefined : choice.value === value"
-        :data-active="i === at ? '' : undefined"
-        @pointermove="at = i"
-        @click="choose(choice)"
-      >
-        <svg v-if="choice.path" class="picture" viewBox="-1.05 -1.05 2.1 2.1" aria-hidden="true">
-          <path :d="choice.path" fill-rule="evenodd" />
-        </svg>
-        <span v-if="choice.colour" class="dab" :style="{ background: choice.colour }" />
-        <span class="label"
-          >{{ choice.label }}<small v-if="choice.hint">{{ choice.hint }}</small></span
+      <template v-for="(choice, i) in shown" :key="choice.value">
+        <span v-if="heading(i)" class="heading" role="presentation">{{ heading(i) }}</span>
+        <span
+          :id="optionId(i)"
+          class="choice"
+          :class="{ active: i === at }"
+          :role="menu ? 'menuitem' : 'option'"
+          :aria-selected="menu ? undefined : choice.value === value"
+          :data-active="i === at ? '' : undefined"
+          @pointermove="at = i"
+          @click="choose(choice)"
         >
-        <span v-if="value !== undefined && choice.value === value" class="now">{{
-          t("everywhere.choiceList.now")
-        }}</span>
-      </span>
+          <svg v-if="choice.path" class="picture" viewBox="-1.05 -1.05 2.1 2.1" aria-hidden="true">
+            <path :d="choice.path" fill-rule="evenodd" />
+          </svg>
+          <span v-if="choice.colour" class="dab" :style="{ background: choice.colour }" />
+          <span class="label"
+            >{{ choice.label }}<small v-if="choice.hint">{{ choice.hint }}</small></span
+          >
+          <span v-if="value !== undefined && choice.value === value" class="now">{{
+            t("everywhere.choiceList.now")
+          }}</span>
+        </span>
+      </template>
     </span>
     <span v-if="!shown.length" class="none" role="status">{{
       t("everywhere.choiceList.nothingIsCalled", { search: search.trim() })
@@ -183,6 +199,11 @@ function key(event: KeyboardEvent) {
 .choice.active {
   background: var(--paper-deep);
   box-shadow: inset 3px 0 0 var(--ink);
+}
+.heading {
+  display: block;
+  padding: 8px 10px 2px;
+  font: 650 16px/1.2 var(--display);
 }
 .label {
   flex: 1;

@@ -5,13 +5,15 @@ export interface Choice<V extends string = string> {
   label: string;
   hint?: string;
   colour?: string;
+  /** What it is listed under; those of one group follow each other. */
+  group?: string;
   /** A picture of it: outlines within the unit disc. */
   path?: string;
 }
 
 /** From so many on there is a field to search in, and what was taken lately comes first. */
 export const MANY = 9;
-const LATELY = 4;
+export const LATELY = 6;
 
 /** Those that hold every word of what is searched, in label or hint; a label that begins with it first. */
 export function matching<V extends string>(choices: readonly Choice<V>[], search: string): Choice<V>[] {

@@ -13,8 +13,8 @@ const emit = defineEmits<{ laidAnew: []; turned: [by: number] }>();
 const shelf = useShelf();
 const plan = computed(() => props.card.plan);
 const wanted = useKept("cielo-facts-open", false, asYes);
-/** With nothing planned yet, what the card is comes first. */
-const open = computed(() => wanted.value || !plan.value.steps.length);
+/** With nothing planned yet, what the card is comes first, and stays until it is closed. */
+const open = ref(wanted.value || !plan.value.steps.length);
 const size = computed(() => {
   const { width_mm, height_mm } = plan.value.card;
   const format = shelf.shelf?.formats.find(
@@ -31,7 +31,7 @@ const masks = computed(() => {
 const facts = ref<HTMLElement | null>(null);
 async function turn() {
   const before = facts.value?.offsetHeight ?? 0;
-  wanted.value = !open.value;
+  wanted.value = open.value = !open.value;
   await nextTick();
   // The step that is being worked on stays where it is.
   emit("turned", (facts.value?.offsetHeight ?? before) - before);
@@ -39,7 +39,7 @@ async function turn() {
 </script>
 
 <template>
-  <section ref="facts" class="facts">
+  <section ref="facts" class="facts" :class="{ open }">
     <button type="button" class="line" :aria-expanded="open" @click="turn">
       <span class="what">{{ size }}, {{ plan.stock.name }}{{ masks }}</span>
       <span class="inks" aria-hidden="true"
@@ -64,9 +64,11 @@ async function turn() {
   display: flex;
   flex-direction: column;
   min-height: 0;
-  /* A few steps are seen under it whatever is open. */
-  max-height: 80%;
   border-bottom: 2px solid var(--ink);
+}
+/* Opened it has all the room there is: nothing of it is cut, and the steps are a tap away. */
+.facts.open {
+  flex: 1 1 100%;
 }
 .line {
   display: flex;

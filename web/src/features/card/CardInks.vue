@@ -4,6 +4,7 @@ import { computed, nextTick, ref, shallowRef, watch } from "vue";
 import { useFileDialog, useObjectUrl } from "@vueuse/core";
 import { ask, asFile } from "../../api/client";
 import type { CardOut, InkModel } from "../../api/models";
+import DoRow from "../../components/DoRow.vue";
 import InkDab from "../../components/InkDab.vue";
 import InkPicker from "../../components/InkPicker.vue";
 import { useDesk } from "../../composables/useDesk";
@@ -142,39 +143,36 @@ function laidOut() {
       :name="ink.name"
       :mark="place ? String(place) : undefined"
     />
-    <div ref="opened" class="more">
-      <el-button size="small" :aria-expanded="open === 'inks'" @click="turn('inks')">
+  </div>
+  <div ref="opened">
+    <DoRow :of="t('card.cardInks.rowInks')">
+      <el-button :aria-expanded="open === 'inks'" @click="turn('inks')">
         {{ open === "inks" ? t("card.cardInks.thatWillDo") : t("card.cardInks.otherInks") }}
       </el-button>
-      <el-button size="small" :aria-expanded="open === 'gradient'" @click="turn('gradient')">{{
+      <el-button :aria-expanded="open === 'find'" @click="turn('find')">{{
+        t("card.cardInks.findAColour")
+      }}</el-button>
+      <el-button v-if="plan.steps.length" :aria-expanded="open === 'other'" @click="turn('other')">{{
+        t("card.cardInks.otherColours")
+      }}</el-button>
+    </DoRow>
+    <DoRow :of="t('card.cardInks.rowGround')">
+      <el-button :aria-expanded="open === 'gradient'" @click="turn('gradient')">{{
         t("card.cardInks.layOutAGradient")
       }}</el-button>
-      <el-button size="small" :aria-expanded="open === 'ground'" @click="turn('ground')">{{
+      <el-button :aria-expanded="open === 'ground'" @click="turn('ground')">{{
         t("card.cardInks.anotherGround")
-      }}</el-button>
-      <el-button size="small" :aria-expanded="open === 'find'" @click="turn('find')">{{
-        t("card.cardInks.findAColour")
       }}</el-button>
       <el-button
         v-if="!card.piece"
-        size="small"
         :disabled="!desk.pristine || looking.busy.value"
         @click="pictures.open()"
         >{{ t("card.cardInks.fromAPicture") }}</el-button
       >
-      <template v-if="plan.steps.length">
-        <el-button size="small" :aria-expanded="open === 'other'" @click="turn('other')">{{
-          t("card.cardInks.otherColours")
-        }}</el-button>
-        <el-button
-          v-if="banded"
-          size="small"
-          :disabled="!desk.pristine || evening.busy.value"
-          @click="even"
-          >{{ t("card.cardInks.evenIt") }}</el-button
-        >
-      </template>
-    </div>
+      <el-button v-if="banded" :disabled="!desk.pristine || evening.busy.value" @click="even">{{
+        t("card.cardInks.evenIt")
+      }}</el-button>
+    </DoRow>
   </div>
   <PictureBeside v-if="photo" :card="card" :photo="photo" @leave="seen = null" />
   <StillWorking
@@ -226,13 +224,6 @@ function laidOut() {
   gap: 8px 6px;
   align-items: flex-start;
   margin-top: 12px;
-}
-.more {
-  display: flex;
-  flex-wrap: wrap;
-  flex: 1 0 100%;
-  gap: 4px;
-  margin-left: -10px;
 }
 .layout {
   margin-top: 12px;

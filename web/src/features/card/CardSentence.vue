@@ -3,6 +3,7 @@
 import { useFileDialog } from "@vueuse/core";
 import { computed, ref, watch } from "vue";
 import type { CardOut } from "../../api/models";
+import DoRow from "../../components/DoRow.vue";
 import StockWord from "../../components/StockWord.vue";
 import UnitsWord from "../../components/UnitsWord.vue";
 import WordChoice from "../../components/word/WordChoice.vue";
@@ -199,46 +200,6 @@ drawings.onChange(async (files) => {
       <template v-for="piece in plan.focal" :key="piece.key">
         {{ " " }}<FocalSentence :piece="piece" />
       </template>
-      {{ " " }}
-      <i18n-t keypath="card.cardSentence.or" scope="global">
-        <template #addA>
-          <WordMenu
-            :label="t('card.cardSentence.addAMask')"
-            :text="t('card.cardSentence.addAMask')"
-            :choices="NEW_MASKS"
-            @choose="addMask"
-          />
-        </template>
-        <template #takeOne>
-          <button
-            type="button"
-            class="word"
-            :aria-expanded="choosingStencil"
-            @click="choosingStencil = !choosingStencil"
-          >
-            {{ t("card.cardSentence.takeOneFromTheShelf") }}
-          </button>
-        </template>
-        <template #bringA>
-          <button type="button" class="word" @click="drawings.open()">
-            {{ t("card.cardSentence.bringADrawingIn") }}
-          </button>
-        </template>
-        <template #addA2>
-          <WordMenu
-            :label="t('card.cardSentence.addAFocalPiece')"
-            :text="t('card.cardSentence.layAFocalPieceDown')"
-            :choices="FOCAL"
-            @choose="addFocal"
-          />
-        </template> </i18n-t
-      >{{ " "
-      }}<WordMenu
-        :label="t('card.cardSentence.makeAPiece')"
-        :text="t('card.cardSentence.makeAnotherPiece')"
-        :choices="pieceKinds"
-        @choose="makePiece"
-      />.
     </p>
     <FitSteps
       v-if="resized"
@@ -250,9 +211,35 @@ drawings.onChange(async (files) => {
       @keep="resizing.keep"
     />
     <SchoolsSentence v-if="plan.steps.length" :plan="plan" />
+    <DoRow :of="t('card.cardSentence.masks')">
+      <WordMenu
+        :label="t('card.cardSentence.addAMask')"
+        :text="t('card.cardSentence.addAMask')"
+        :choices="NEW_MASKS"
+        @choose="addMask"
+      />
+      <el-button :aria-expanded="choosingStencil" @click="choosingStencil = !choosingStencil">{{
+        t("card.cardSentence.takeOneFromTheShelf")
+      }}</el-button>
+      <el-button @click="drawings.open()">{{ t("card.cardSentence.bringADrawingIn") }}</el-button>
+    </DoRow>
     <div v-if="choosingStencil" class="layout">
       <StencilTiles :units="units" @choose="layStencil" />
     </div>
+    <DoRow :of="t('card.cardSentence.beside')">
+      <WordMenu
+        :label="t('card.cardSentence.addAFocalPiece')"
+        :text="t('card.cardSentence.layAFocalPieceDown')"
+        :choices="FOCAL"
+        @choose="addFocal"
+      />
+      <WordMenu
+        :label="t('card.cardSentence.makeAPiece')"
+        :text="t('card.cardSentence.makeAnotherPiece')"
+        :choices="pieceKinds"
+        @choose="makePiece"
+      />
+    </DoRow>
     <CardInks :card="card" :format="format?.key ?? 'five-seven'" @laid-anew="emit('laidAnew')" />
   </section>
 </template>

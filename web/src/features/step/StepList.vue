@@ -9,6 +9,8 @@ import { newSteps } from "../../logic/newSteps";
 import { regionOf } from "../../logic/prints";
 import { doneBeside } from "../../logic/run";
 import { againOf, inPlaceOf, lastOfGround, newStepId, spellOf } from "../../logic/steps";
+import { useDesigns } from "../../stores/designs";
+import { useShelf } from "../../stores/shelf";
 import FindingNote from "../FindingNote.vue";
 import ShowIt from "../solving/ShowIt.vue";
 import AgainWith from "./AgainWith.vue";
@@ -88,19 +90,37 @@ const laterThan = (id: string) =>
       label: t("step.stepList.step", { numberOf: numberOf(step.id) }),
       hint: words(step.id).slice(0, 60),
     }));
-const addable = (after: Step | undefined) => (desk.card ? newSteps(desk.card, after) : []);
+const shelf = useShelf();
+const designs = useDesigns();
+const shelved = computed(() => ({
+  inks: shelf.shelf?.inks.map(({ ink }) => ink) ?? [],
+  motifs: shelf.shelf?.motifs ?? [],
+  designs: designs.designs ?? [],
+}));
+const addable = (after: Step | undefined) => (desk.card ? newSteps(desk.card, after, shelved.value) : []);
+/** What can stand in the place of a step, with what is on the card. */
+const others = (of: Step) => (desk.card ? newSteps(desk.card, of) : []);
 
 /** A new step after another, or before all of them. */
 function add(after: Step | undefined, what: string) {
   const choice = addable(after).find((one) => one.value === what);
   if (!choice || !plan.value) return;
   const step = { ...choice.make(), id: newStepId(plan.value) };
-  desk.push(choice.label.toLowerCase(), { do: "add-step", after: after?.id ?? null, step });
+  const said = choice.label.charAt(0).toLowerCase() + choice.label.slice(1);
+  if (choice.design) desk.push(said, { do: "stencil", stencil: choice.design, after: after?.id ?? null });
+  else
+    desk.push(said, {
+      do: "add-step",
+      after: after?.id ?? null,
+      step,
+      ...(choice.ink ? { ink: choice.ink } : {}),
+      ...(choice.mask ? { mask: choice.mask } : {}),
+    });
   emit("choose", step.id);
 }
 /** Another kind of step in the place of one; what both have in common, its ink and tool say, is kept. */
 function instead(of: Step, what: string) {
-  const choice = addable(of).find((one) => one.value === what);
+  const choice = others(of).find((one) => one.value === what);
   if (choice)
     desk.push(
       t("step.stepList.atStepInstead", { label: choice.label.toLowerCase(), numberOf: numberOf(of.id) }),
@@ -188,7 +208,11 @@ function takeOut(id: string) {
             />
           </template>
           <button v-else type="button" class="line" @click="press(step.id)">
-            <span>{{ words(step.id) }}</span>
+            <span class="brief" :title="words(step.id)" aria-hidden="true"
+              ><span v-for="(part, i) in said(step.id)?.brief ?? []" :key="i">{{
+                unbroken(part)
+              }}</span></span
+            ><span class="visually-hidden">{{ words(step.id) }}</span>
           </button>
           <RememberedNotes :notes="remembered(step.id)" />
           <FindingNote
@@ -248,7 +272,7 @@ function takeOut(id: string) {
               ><WordMenu
                 :text="t('step.stepList.instead')"
                 :label="t('step.stepList.instead')"
-                :choices="addable(step)"
+                :choices="others(step)"
                 @choose="(what) => instead(step, what)"
             /></span>
             <span class="after"
@@ -279,7 +303,7 @@ function takeOut(id: string) {
     </template>
     <BesideRows :card="desk.id" :done="beside.get('') ?? []" />
   </ol>
-  <p v-if="steps.length && !chosen" class="begin">
+  <p v-if="steps.length" class="begin">
     <WordMenu
       :text="t('step.stepList.addAStep')"
       :label="t('step.stepList.add')"
@@ -307,7 +331,7 @@ li[data-chosen] {
 .number {
   flex: none;
   width: 24px;
-  padding-top: 9px;
+  padding-top: 8px;
   text-align: right;
   font: 650 17px/1.2 var(--display);
 }
@@ -317,7 +341,7 @@ li[data-chosen] {
 }
 .line {
   width: 100%;
-  min-height: var(--tap);
+  min-height: 36px;
   padding: 3px 4px;
   border: 0;
   background: transparent;
@@ -327,11 +351,29 @@ li[data-chosen] {
   cursor: pointer;
 }
 /* The whole of a sentence is read where its step is chosen. */
-.line > span {
-  display: -webkit-box;
+.brief {
+  display: flex;
+  white-space: nowrap;
+}
+/* Where there is no room it is where the ink goes that is cut, behind its measures. */
+.brief > span {
+  flex: none;
+}
+.brief > span:only-child,
+.brief > span:nth-last-child(2):not(:first-child) {
+  flex: 0 1 auto;
   overflow: hidden;
-  -webkit-box-orient: vertical;
-  -webkit-line-clamp: 2;
+  text-overflow: ellipsis;
+}
+.brief > span + span::before {
+  content: "·";
+  padding: 0 0.35em;
+  color: var(--ink-soft);
+}
+@media (pointer: coarse) {
+  .line {
+    min-height: var(--tap);
+  }
 }
 .line:hover {
   background: var(--paper-deep);

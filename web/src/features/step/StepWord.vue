@@ -15,9 +15,11 @@ import { decimal, readNumber } from "../../logic/numbers";
 import { regionOf } from "../../logic/prints";
 import { panelSize } from "../../logic/panelSize";
 import { withSpots } from "../../logic/stuck";
-import { fadeAt, LEAST, labelOf, wordChoices } from "../../logic/stepWords";
+import { fadeAt, LEAST, labelOf, sheetChoices, toolFor, wordChoices } from "../../logic/stepWords";
 import { wordAt } from "../../logic/steps";
 import { sayMinutes } from "../../logic/time";
+import { type Shape, newMask } from "../../logic/masks";
+import { useDesigns } from "../../stores/designs";
 import { useShelf } from "../../stores/shelf";
 import OpeningsWord from "./OpeningsWord.vue";
 import ShadeWord from "./ShadeWord.vue";
@@ -39,6 +41,40 @@ const fresh = computed(() => {
   return !saved || JSON.stringify(wordAt(saved, props.part.field)) === JSON.stringify(value.value);
 });
 const read = computed(() => (fresh.value ? props.part.text : undefined));
+
+const designs = useDesigns();
+/** Where a sheet is laid it is swapped for as long as it lies; elsewhere the word alone is. */
+const lays = computed(() => props.step.do === "lay-mask" && props.part.kind === "mask");
+const sheets = computed(() =>
+  lays.value && desk.card ? sheetChoices(desk.card, designs.designs ?? []) : [],
+);
+function takeSheet(choice: string) {
+  const card = desk.card;
+  if (!card) return;
+  const [from = "", key = ""] = choice.split(" ");
+  const label = sheets.value.find((one) => one.value === choice)?.label ?? key;
+  const said = t("step.stepWord.layInstead", { label });
+  if (from === "shelf") return desk.push(said, { do: "stencil", stencil: key, instead: props.step.id });
+  const { width, height } = panel.value;
+  const mask =
+    from === "card"
+      ? card.plan.masks.find((one) => one.key === key)
+      : newMask(key as Shape, card.plan, width, height);
+  if (mask) desk.push(said, { do: "sheet-instead", lay: props.step.id, mask });
+}
+/** An ink of the shelf comes on the card with it, and its tool where it has one of its own. */
+function takeInk(key: string) {
+  const ink =
+    desk.card?.plan.inks.find((one) => one.key === key) ??
+    shelf.shelf?.inks.find((one) => one.ink.key === key)?.ink;
+  if (ink && props.step.do === "brush")
+    desk.push(t("step.stepWord.changeTo", { called: ink.name }), {
+      do: "ink-word",
+      step: props.step.id,
+      ink,
+      tool: toolFor(ink.kind, props.step.tool),
+    });
+}
 
 const choices = computed(() =>
   desk.card &&
@@ -210,6 +246,22 @@ function choose(key: string) {
     :text="part.text"
     :other="t('step.stepWord.theOtherWay')"
     @toggle="write(!value, t('step.stepWord.coverTheNeighbours'))"
+  />
+  <WordChoice
+    v-else-if="lays"
+    :text="read ?? label"
+    :label="label"
+    :choices="sheets"
+    :value="`card ${value}`"
+    @choose="takeSheet"
+  />
+  <WordChoice
+    v-else-if="part.kind === 'ink' && choices"
+    :text="read ?? called(chosen)"
+    :label="label"
+    :choices="choices"
+    :value="chosen"
+    @choose="takeInk"
   />
   <WordChoice
     v-else-if="choices"
