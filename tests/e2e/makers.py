@@ -125,9 +125,19 @@ class KeyboardMaker(Maker):
         self.page.keyboard.press("Enter")
 
     def _come_to(self, what: Locator) -> None:
-        """Tab on, round the page if need be, until it is there."""
+        """Tab on, round the page if need be, until it is there; within a list that is one stop, by the arrows."""
+        beside = (
+            "(it) => it.tabIndex < 0 && document.activeElement?.tagName === it.tagName"
+            " && !!it.closest('ul, ol, [role=group]')?.contains(document.activeElement)"
+        )
         for _ in range(MOST_TABS):
             if what.evaluate("(it) => it === document.activeElement"):
+                return
+            if what.evaluate(beside):
+                self.page.keyboard.press("Home")
+                while not what.evaluate("(it) => it === document.activeElement"):
+                    assert what.evaluate(beside), f"{what} is not come to by arrows"
+                    self.page.keyboard.press("ArrowRight")
                 return
             self.page.keyboard.press("Tab")
         raise AssertionError(f"{what} is not come to by Tab")

@@ -6,12 +6,14 @@ import { createApp } from "vue";
 import App from "./App.vue";
 import { router } from "./router";
 import { useServer } from "./stores/server";
+import { useSettings } from "./stores/settings";
 import "./styles/base.css";
 import { useNotices } from "./stores/notices";
 import { i18n, t } from "./words";
 
 const app = createApp(App).use(createPinia()).use(router).use(i18n);
 useServer();
+useSettings();
 // What nobody foresaw is said, and the page goes on; what was saved is not touched by it.
 const told = (error: unknown) => {
   console.error(error);

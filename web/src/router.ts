@@ -15,6 +15,7 @@ const PAGES = {
   crossings: () => import("./pages/CrossingsPage.vue"),
   trainer: () => import("./pages/TrainerPage.vue"),
   journal: () => import("./pages/JournalPage.vue"),
+  settings: () => import("./pages/SettingsPage.vue"),
   nowhere: () => import("./pages/NowherePage.vue"),
 };
 
@@ -36,6 +37,7 @@ export const router = createRouter({
     { path: "/crossings", name: "crossings", component: PAGES.crossings },
     { path: "/trainer", name: "trainer", component: PAGES.trainer },
     { path: "/journal", name: "journal", component: PAGES.journal },
+    { path: "/settings", name: "settings", component: PAGES.settings },
     { path: "/:rest(.*)", name: "nowhere", component: PAGES.nowhere },
   ],
 });

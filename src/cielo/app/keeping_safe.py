@@ -5,8 +5,8 @@ from datetime import UTC, datetime
 from threading import Event, Thread
 
 from cielo.app.resting import Resting
-from cielo.errors import CieloError
-from cielo.store.backups import backup_now, backup_today, thin_before
+from cielo.errors import CieloError, NotFound
+from cielo.store.backups import all_backups, backup_now, backup_today, backups_of, thin_before
 from cielo.store.database import Store
 
 EVERY_S = 60.0
@@ -24,6 +24,19 @@ def backup_before(store: Store, what: str) -> None:
     """A backup before much is changed at once. Raises StoreTrouble where none can be made, so that nothing is changed without."""
     backup_now(store.path, f"before-{what}-{datetime.now(UTC):%Y%m%d-%H%M%S-%f}")
     thin_before(store.path, what)
+
+
+def backup_by_hand(store: Store) -> None:
+    """A backup because she asked for one. Raises StoreTrouble."""
+    backup_before(store, "asked")
+
+
+def restore(store: Store, name: str) -> None:
+    """Put one of the automatic backups in the place of everything, a backup of that made first. Raises NotFound, StoreTrouble."""
+    if name not in {one.name for one in all_backups(store.path)}:
+        raise NotFound("that backup is not there any more.", mend="Choose another.")
+    backup_before(store, "restoring")
+    store.bring_back(backups_of(store.path) / name)
 
 
 def _keep(store: Store, ended: Event) -> None:

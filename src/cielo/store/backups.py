@@ -3,6 +3,7 @@
 import os
 import sqlite3
 from contextlib import closing
+from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
@@ -162,3 +163,19 @@ def last_backup(path: Path) -> datetime | None:
     """When the newest automatic backup of a database was made; None where there is none."""
     made = [file.stat().st_mtime for file in backups_of(path).glob("*.sqlite")]
     return datetime.fromtimestamp(max(made), UTC) if made else None
+
+
+@dataclass(frozen=True)
+class Backup:
+    """An automatic backup: the name of its file, when it was made, and how large it is."""
+
+    name: str
+    made_at: datetime
+    size_bytes: int
+
+
+def all_backups(path: Path) -> tuple[Backup, ...]:
+    """The automatic backups of a database, the newest first."""
+    found = [(file, file.stat()) for file in backups_of(path).glob("*.sqlite")]
+    made = [Backup(file.name, datetime.fromtimestamp(at.st_mtime, UTC), at.st_size) for file, at in found]
+    return tuple(sorted(made, key=lambda one: (one.made_at, one.name), reverse=True))

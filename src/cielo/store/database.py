@@ -12,7 +12,7 @@ from sqlalchemy import URL, Connection, Engine, create_engine, event
 from sqlalchemy.orm import Session
 
 from cielo.errors import StoreTrouble
-from cielo.store.backups import backup_now
+from cielo.store.backups import backup_now, backup_to, ensure_ours_whole
 from cielo.store.trouble import MIGRATIONS, ensure_ours, newest_migration, told
 
 
@@ -74,6 +74,20 @@ class Store:
             raw = connection.connection.driver_connection
             assert raw is not None
             raw.execute("pragma wal_checkpoint(TRUNCATE)")
+
+    def bring_back(self, file: Path) -> None:
+        """Put what a backup holds in the place of what this database holds, in one go, while it is in use.
+
+        Raises StoreTrouble for a file that is not whole; then nothing is changed.
+        """
+        ensure_ours_whole(file)
+        with told(self.path), TemporaryDirectory(dir=self.path.parent, prefix=f".{self.path.name}.") as folder:
+            ready = Path(folder) / "ready.sqlite"
+            backup_to(file, ready)
+            Store(ready).close()  # one of an earlier Cielo is brought up before it takes the place
+            self.ensure_there()
+            with closing(sqlite3.connect(ready)) as source, closing(sqlite3.connect(self.path, timeout=15)) as live:
+                source.backup(live)
 
     def close(self) -> None:
         """Bring everything into the file and let it go."""

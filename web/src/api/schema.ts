@@ -33,11 +33,51 @@ export interface paths {
         };
         /**
          * Safe
-         * @description When everything was last copied whole.
+         * @description When everything was last copied whole, and the copies there are.
          */
         get: operations["safe_api_safe_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/safe/backups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Back Up Now
+         * @description Copy everything whole, now.
+         */
+        post: operations["back_up_now_api_safe_backups_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/safe/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore
+         * @description Put a backup in the place of everything; what stood there is backed up first.
+         */
+        post: operations["restore_api_safe_restore_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2909,6 +2949,21 @@ export interface components {
         AtStep: {
             /** Step */
             step: string;
+        };
+        /**
+         * BackupOut
+         * @description A whole copy of everything; ``name``: of its file.
+         */
+        BackupOut: {
+            /** Name */
+            name: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Size Bytes */
+            size_bytes: number;
         };
         /**
          * Band
@@ -6216,6 +6271,11 @@ export interface components {
             said: string;
             card: components["schemas"]["Card"];
         };
+        /** Restore */
+        Restore: {
+            /** Name */
+            name: string;
+        };
         /**
          * Reveals
          * @description What the base shows round the panel, mm.
@@ -6250,13 +6310,18 @@ export interface components {
         };
         /**
          * SafeOut
-         * @description Whether what she makes is kept safe: when the last whole copy was made, and whether it is older than it should be.
+         * @description Whether what she makes is kept safe: when the last whole copy was made, whether it is older than it should be, and all there are, in
+         *     which folder.
          */
         SafeOut: {
             /** Last Backup */
             last_backup: string | null;
             /** Old */
             old: boolean;
+            /** Folder */
+            folder: string;
+            /** Backups */
+            backups: components["schemas"]["BackupOut"][];
         };
         /**
          * Schools
@@ -7392,6 +7457,128 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["SafeOut"];
                 };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    back_up_now_api_safe_backups_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SafeOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    restore_api_safe_restore_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Restore"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not Found */
             404: {

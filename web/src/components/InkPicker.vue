@@ -1,6 +1,8 @@
 <script setup lang="ts">
 /** The inks of the shelf as dabs on a stock, pressed in where they are chosen. */
+import { ref } from "vue";
 import type { InkModel } from "../api/models";
+import { useOneStop } from "../composables/useOneStop";
 import { useShelf } from "../stores/shelf";
 import InkDab from "./InkDab.vue";
 import { t } from "../words";
@@ -8,10 +10,12 @@ import { t } from "../words";
 defineProps<{ stockHex: string; chosen: string[]; kept?: (key: string) => boolean; kinds?: boolean }>();
 const emit = defineEmits<{ toggle: [ink: InkModel] }>();
 const shelf = useShelf();
+const list = ref<HTMLElement | null>(null);
+useOneStop(list, ".pick");
 </script>
 
 <template>
-  <div class="inks" role="group" :aria-label="t('everywhere.inkPicker.inks')">
+  <div ref="list" class="inks" role="group" :aria-label="t('everywhere.inkPicker.inks')">
     <button
       v-for="{ ink, hex } in shelf.shelf?.inks ?? []"
       :key="ink.key"

@@ -40,6 +40,17 @@ useTitle(
       >
     </nav>
     <div class="actions"><slot name="actions" /></div>
+    <RouterLink
+      v-if="!card"
+      class="way gear"
+      :to="{ name: 'settings' }"
+      :aria-label="PLACES['settings']"
+      :title="PLACES['settings']"
+      ><svg viewBox="0 0 24 24" aria-hidden="true">
+        <path d="M4 7h9M19 7h1M4 17h1M11 17h9" />
+        <circle cx="16" cy="7" r="3" />
+        <circle cx="8" cy="17" r="3" /></svg
+    ></RouterLink>
   </header>
 </template>
 
@@ -90,6 +101,12 @@ header {
 }
 .actions :deep(.el-button) {
   padding: 6px 10px;
+}
+.gear svg {
+  width: 24px;
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 2;
 }
 /* Upright, the title and what can be done have rows to themselves. */
 @media (max-width: 1100px) {

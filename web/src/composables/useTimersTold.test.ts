@@ -1,3 +1,4 @@
+import { createPinia, setActivePinia } from "pinia";
 import { beforeEach, expect, it, vi } from "vitest";
 import { effectScope, nextTick, ref } from "vue";
 import { chime } from "../logic/chime";
@@ -9,6 +10,7 @@ const running = (left: number, step = "s1"): Running => ({ number: 1, part: "", 
 
 beforeEach(() => {
   localStorage.clear();
+  setActivePinia(createPinia());
   vi.mocked(chime).mockClear();
 });
 

@@ -1,10 +1,11 @@
 /** A drying that ends is told where nobody looks: by a chime, and by the page's title, which counts. */
 import { useTitle } from "@vueuse/core";
+import { storeToRefs } from "pinia";
+import { useSettings } from "../stores/settings";
 import { computed, type Ref, watch } from "vue";
 import { chime } from "../logic/chime";
 import { sayClock } from "../logic/time";
 import type { Running } from "./useBench";
-import { asYes, useKept } from "./useKept";
 import { t } from "../words";
 
 /** A timer by what it is for. */
@@ -12,7 +13,7 @@ const nameOf = ({ number, part, step }: Running) => `${number} ${part} ${step}`;
 
 export function useTimersTold(timers: Ref<Running[]>, title: () => string) {
   /** Whether she wants to hear it. */
-  const aloud = useKept("cielo-chime", true, asYes);
+  const { rings: aloud } = storeToRefs(useSettings());
   const soonest = computed(
     () => timers.value.filter(({ left }) => left > 0).sort((a, b) => a.left - b.left)[0],
   );

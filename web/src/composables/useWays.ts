@@ -19,6 +19,7 @@ export const PLACES: Record<string, string> = {
   shelf: t("everywhere.useWays.shelf"),
   stencils: t("everywhere.useWays.stencils"),
   journal: t("everywhere.useWays.journal"),
+  settings: t("everywhere.useWays.settings"),
   trainer: t("everywhere.useWays.trainTheEye"),
 };
 const OF_A_CARD = ["desk", "pieces", "day", "bench"];

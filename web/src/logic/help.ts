@@ -17,6 +17,11 @@ export const EVERYWHERE: [keys: string, does: string][] = [
 const UNDO: [string, string] = [t("logic.help.ctrlOrAndZ"), t("logic.help.undoWithShiftRedo")];
 
 export const HELP: Record<string, Help> = {
+  settings: {
+    what: t("logic.help.settings"),
+    ways: [t("logic.help.settingsBackups")],
+    keys: [],
+  },
   cards: {
     what: t("logic.help.everyCardYouPlannedAs"),
     ways: [t("logic.help.startANewCardChoose"), t("logic.help.aCardThatIsPut")],

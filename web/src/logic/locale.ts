@@ -4,7 +4,7 @@ import type { Units } from "../api/models";
 /** Regions where paper is measured in inches. */
 const INCHES = new Set(["US", "CA", "LR", "MM", "PH"]);
 
-export function usualUnits(language = globalThis.navigator?.language ?? "en"): Units {
+export function placeUnits(language = globalThis.navigator?.language ?? "en"): Units {
   try {
     const region = new Intl.Locale(language).maximize().region ?? "";
     return INCHES.has(region) ? "in" : "cm";

@@ -52,3 +52,8 @@ export function readCount(text: string): number | null {
   const value = readNumber(text);
   return value !== null && Number.isInteger(value) ? value : null;
 }
+
+/** `2.4 MB`, `310 kB`. */
+export function sayBytes(bytes: number): string {
+  return bytes >= 1e6 ? `${decimal(Math.round(bytes / 1e5) / 10)} MB` : `${Math.ceil(bytes / 1000)} kB`;
+}

@@ -110,7 +110,7 @@ export function labelOf(part: Part): string {
 const TOOLS_OF: Partial<Record<InkModel["kind"], string[]>> = {
   powder: ["dauber", "stamp", "pen", "small-brush"],
   clear: ["dauber", "stamp", "pen", "small-brush"],
-  paste: ["knife"],
+  paste: ["knife", "pen"],
   alcohol: ["dropper", "fine-splatter", "coarse-splatter", "pen"],
 };
 /** The tool for another ink: the one in hand, or where that is none for its kind the usual one. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { CardSummary } from "../api/models";
 import { grouped } from "./cardGroups";
-import { usualUnits } from "./locale";
+import { placeUnits } from "./locale";
 import { asBody, panelOf, type Sizes } from "./startSizes";
 import { type Filter, filtersFor, sayLeft, shown, type Thing } from "./things";
 
@@ -158,6 +158,6 @@ describe("what is usual by language", () => {
     ["fr-CA", "in"],
     ["nonsense-!!", "cm"],
   ])("%s", (language, units) => {
-    expect(usualUnits(language)).toBe(units);
+    expect(placeUnits(language)).toBe(units);
   });
 });

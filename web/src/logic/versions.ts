@@ -1,9 +1,14 @@
 /** Versions of a card: when they were made, and what is said of how they stand. */
 import { t } from "../words";
+import { readKept } from "./storage";
 
-/** A day in full, by the browser's language. */
+/** A day in full, in the language she has set, or else the browser's. */
 export const sayDay = (at: string | Date): string =>
-  new Date(at).toLocaleDateString(undefined, { day: "numeric", month: "long", year: "numeric" });
+  new Date(at).toLocaleDateString(readKept("cielo-dates") || undefined, {
+    day: "numeric",
+    month: "long",
+    year: "numeric",
+  });
 
 /** When a version was made: the time today, the day before that; by the browser's language. */
 export function sayWhen(made: string, now = new Date()): string {

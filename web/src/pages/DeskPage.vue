@@ -34,6 +34,7 @@ import { throughEyes, USUAL } from "../logic/sight";
 import { lastOfGround, newStepId } from "../logic/steps";
 import { waysOf } from "../logic/ways";
 import { useCard } from "../stores/card";
+import { useSettings } from "../stores/settings";
 import { useShelf } from "../stores/shelf";
 import { t } from "../words";
 
@@ -75,6 +76,11 @@ function mend({ code, step }: Finding, remedy: string) {
   pointed.value = null;
   desk.push(remedy.charAt(0).toLowerCase() + remedy.slice(1), { do: "remedy", code, step, remedy });
 }
+const settings = useSettings();
+const runSheet = computed(
+  () =>
+    `/api/cards/${wholeOf(props.id)}/run-sheet.pdf${settings.paper === "card" ? "" : `?paper=${settings.paper}`}`,
+);
 const look = ref<Look | null>(null);
 /** Whose eyes the panel is seen with. */
 const sight = ref(USUAL);
@@ -110,7 +116,11 @@ const tilted = ref(false);
 /** Whether the panel is shown as large as it is, and whether it has the whole window. */
 const real = ref(false);
 const wide = ref(false);
-const work = ref<HTMLElement | null>(null);
+const right = ref<HTMLElement | null>(null);
+function scrolled(by: number) {
+  if (by === -Infinity) right.value?.scrollTo(0, 0);
+  else right.value?.scrollBy(0, by);
+}
 function stampHere() {
   if (!card.value || !tapped.value) return;
   const { x_mm, y_mm } = tapped.value;
@@ -192,14 +202,9 @@ useEventListener("keydown", (event) => {
         <el-button tag="a" :href="`/api/cards/${wholeOf(id)}/export`" download>{{
           t("desk.page.planFile")
         }}</el-button>
-        <el-button
-          v-if="steps.length"
-          tag="a"
-          :href="`/api/cards/${wholeOf(id)}/run-sheet.pdf`"
-          target="_blank"
-          rel="noopener"
-          >{{ t("desk.page.runSheet") }}</el-button
-        >
+        <el-button v-if="steps.length" tag="a" :href="runSheet" target="_blank" rel="noopener">{{
+          t("desk.page.runSheet")
+        }}</el-button>
       </template>
     </PageHead>
     <template v-if="card">
@@ -252,9 +257,9 @@ useEventListener("keydown", (event) => {
             @wide="wide = !wide"
           />
         </div>
-        <div v-show="!wide" class="right" data-words>
-          <CardFacts :card="card" @laid-anew="chosen = null" @turned="(by) => work?.scrollBy(0, by)" />
-          <div ref="work" class="work">
+        <div v-show="!wide" ref="right" class="right" data-words>
+          <CardFacts :card="card" @laid-anew="chosen = null" @turned="scrolled" />
+          <div class="work">
             <VerdictLine :card="card" @try="tryAnotherWay" @before="seeBefore" @go="choose" />
             <FindingNote
               v-for="finding in onTheCard"
@@ -328,15 +333,14 @@ useEventListener("keydown", (event) => {
   flex: 1;
   min-height: 0;
 }
+/* What the card is and what is done with it are one column, so that neither cuts the other. */
 .right {
-  display: flex;
-  flex-direction: column;
-  min-height: 0;
-}
-.work {
-  flex: 1;
+  position: relative;
   min-height: 0;
   overflow-y: auto;
+  scroll-padding-top: 50px;
+}
+.work {
   padding: 4px 18px 30px;
 }
 </style>

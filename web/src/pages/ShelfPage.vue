@@ -21,16 +21,17 @@ import StencilLooks from "../features/shelf/StencilLooks.vue";
 import ThingSentence from "../features/shelf/ThingSentence.vue";
 import ThingTile from "../features/shelf/ThingTile.vue";
 import WhatDoYouHave from "../features/shelf/WhatDoYouHave.vue";
+import { useOneStop } from "../composables/useOneStop";
 import { useRemembered } from "../composables/useRemembered";
-import { usualUnits } from "../logic/locale";
 import { type Filter, filtersFor, kindIn, KINDS, type Thing, type Room, shown } from "../logic/things";
+import { useSettings } from "../stores/settings";
 import { useShelf } from "../stores/shelf";
 import { useThings } from "../stores/things";
 import { t } from "../words";
 
 const route = useRoute();
 const ofCard = computed(() => (typeof route.query.card === "string" ? { id: route.query.card } : null));
-const units: Units = usualUnits();
+const units: Units = useSettings().units;
 const store = useThings();
 const shelf = useShelf();
 const room = useRemembered<Room>("room", "ink");
@@ -38,6 +39,8 @@ const of = computed(() => KINDS.find((k) => k.value === room.value));
 const kind = computed(() => kindIn(room.value));
 const filter = useRemembered<Filter>("filter", { search: "", only: null, sort: "shelf" });
 const open = ref<string | null>(null);
+const rows = ref<HTMLElement | null>(null);
+useOneStop(rows);
 const picking = ref(false);
 const picked = ref<string[]>([]);
 const adding = ref(false);
@@ -202,7 +205,7 @@ function added(key: string) {
         @added="added"
       />
       <div class="shelf">
-        <div class="rows">
+        <div ref="rows" class="rows">
           <template v-for="family in families" :key="family">
             <h2 v-if="family">{{ family }}</h2>
             <ul class="tiles" :aria-label="family || of?.label">

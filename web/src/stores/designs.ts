@@ -2,11 +2,11 @@
 import { defineStore } from "pinia";
 import { ask } from "../api/client";
 import { useAsked } from "../composables/useAsked";
-import { usualUnits } from "../logic/locale";
+import { useSettings } from "./settings";
 
 export const useDesigns = defineStore("designs", () => {
   const { value, state, again } = useAsked((signal) =>
-    ask("get", "/api/stencils", { params: { query: { units: usualUnits() } }, signal }),
+    ask("get", "/api/stencils", { params: { query: { units: useSettings().units } }, signal }),
   );
   return { designs: value, state, again };
 });

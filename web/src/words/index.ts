@@ -17,6 +17,7 @@ import mask from "./en/mask.json";
 import nowhere from "./en/nowhere.json";
 import panel from "./en/panel.json";
 import pieces from "./en/pieces.json";
+import settings from "./en/settings.json";
 import shelf from "./en/shelf.json";
 import solving from "./en/solving.json";
 import stencils from "./en/stencils.json";
@@ -38,6 +39,7 @@ const en = {
   nowhere,
   panel,
   pieces,
+  settings,
   shelf,
   solving,
   stencils,

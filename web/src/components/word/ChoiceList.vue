@@ -177,7 +177,7 @@ function key(event: KeyboardEvent) {
   min-height: var(--tap);
   margin-bottom: 4px;
   padding: 4px 10px;
-  background: var(--surround);
+  background: var(--field);
   border: 0;
   border-bottom: 2px solid var(--ink);
 }

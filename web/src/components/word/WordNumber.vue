@@ -176,7 +176,7 @@ input {
   padding: 4px 8px;
   font-size: 20px;
   text-align: center;
-  background: var(--surround);
+  background: var(--field);
   border: 0;
   border-bottom: 2px solid var(--ink);
 }

@@ -184,7 +184,7 @@ defineExpose({ taken });
   border-radius: 3px;
   background: var(--paper-lift);
   color: var(--ink);
-  box-shadow: 0 6px 24px #1f2a4426;
+  box-shadow: 0 6px 24px var(--shade);
   font-size: 17px;
   font-style: normal;
   font-weight: 400;

@@ -76,7 +76,7 @@ input {
   width: 100%;
   min-height: var(--tap);
   padding: 4px 8px;
-  background: var(--surround);
+  background: var(--field);
   border: 0;
   border-bottom: 2px solid var(--ink);
 }

@@ -9,7 +9,11 @@ import CardSentence from "./CardSentence.vue";
 import { t } from "../../words";
 
 const props = defineProps<{ card: CardOut }>();
-const emit = defineEmits<{ laidAnew: []; turned: [by: number] }>();
+const emit = defineEmits<{
+  laidAnew: [];
+  /** The column is to be scrolled by so much, or to its top. */
+  turned: [by: number];
+}>();
 const shelf = useShelf();
 const plan = computed(() => props.card.plan);
 const wanted = useKept("cielo-facts-open", false, asYes);
@@ -28,18 +32,18 @@ const masks = computed(() => {
   const many = plan.value.masks.length;
   return many ? t("card.cardFacts.masks", { many }, many) : "";
 });
-const facts = ref<HTMLElement | null>(null);
+const opened = ref<HTMLElement | null>(null);
 async function turn() {
-  const before = facts.value?.offsetHeight ?? 0;
+  const before = opened.value?.offsetHeight ?? 0;
   wanted.value = open.value = !open.value;
   await nextTick();
-  // The step that is being worked on stays where it is.
-  emit("turned", (facts.value?.offsetHeight ?? before) - before);
+  // Opened it is seen from its beginning; closed again, the step that is being worked on stays where it is.
+  emit("turned", open.value ? -Infinity : -before);
 }
 </script>
 
 <template>
-  <section ref="facts" class="facts" :class="{ open }">
+  <section class="facts">
     <button type="button" class="line" :aria-expanded="open" @click="turn">
       <span class="what">{{ size }}, {{ plan.stock.name }}{{ masks }}</span>
       <span class="inks" aria-hidden="true"
@@ -52,32 +56,30 @@ async function turn() {
         open ? t("card.cardFacts.foldItAway") : t("card.cardFacts.changeTheCard")
       }}</span>
     </button>
-    <div v-if="open" class="opened">
+    <div v-if="open" ref="opened" class="opened">
       <CardSentence :card="card" @laid-anew="emit('laidAnew')" />
     </div>
   </section>
 </template>
 
 <style scoped>
+/* The line stays in sight, whatever is open below it. */
 .facts {
-  flex: none;
-  display: flex;
-  flex-direction: column;
-  min-height: 0;
-  border-bottom: 2px solid var(--ink);
-}
-/* Opened it has all the room there is: nothing of it is cut, and the steps are a tap away. */
-.facts.open {
-  flex: 1 1 100%;
+  display: contents;
 }
 .line {
+  position: sticky;
+  top: 0;
+  z-index: 2;
   display: flex;
+  width: 100%;
+  background: var(--paper);
   align-items: center;
   gap: 10px;
   min-height: var(--tap);
   padding: 2px 18px;
   border: 0;
-  background: transparent;
+  border-bottom: 2px solid var(--ink);
   text-align: left;
   cursor: pointer;
 }
@@ -109,7 +111,7 @@ async function turn() {
   text-underline-offset: 4px;
 }
 .opened {
-  overflow-y: auto;
-  padding: 0 22px 6px;
+  padding: 0 22px 10px;
+  border-bottom: 2px solid var(--ink);
 }
 </style>

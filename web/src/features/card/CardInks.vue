@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The inks of the card, light to dark; others of the shelf; and the ways to lay out anew from them. */
-import { computed, nextTick, ref, shallowRef, watch } from "vue";
+import { computed, nextTick, ref, shallowRef } from "vue";
 import { useFileDialog, useObjectUrl } from "@vueuse/core";
 import { ask, asFile } from "../../api/client";
 import type { CardOut, InkModel } from "../../api/models";
@@ -26,14 +26,7 @@ const desk = useDesk();
 const plan = computed(() => props.card.plan);
 
 type Open = "inks" | "gradient" | "ground" | "find" | "other";
-const open = ref<Open | null>(plan.value.steps.length || props.card.piece ? null : "gradient");
-// The way to begin is out of the way once something is laid.
-watch(
-  () => plan.value.steps.length,
-  (now, before) => {
-    if (now && !before && open.value === "gradient") open.value = null;
-  },
-);
+const open = ref<Open | null>(null);
 const opened = ref<HTMLElement | null>(null);
 async function turn(what: Open) {
   open.value = open.value === what ? null : what;

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** The grounds a card may start from, each as it would look on this stock: with the inks chosen, or before that with inks that suit. */
 import PictureHere from "../../components/PictureHere.vue";
-import { computed, ref } from "vue";
+import { computed, ref, useId } from "vue";
 import { ask } from "../../api/client";
 import { useAsked } from "../../composables/useAsked";
+import { useOneStop } from "../../composables/useOneStop";
 import { coloursOf, fits, sayColours } from "../../logic/grounds";
 import { useGrounds } from "../../stores/grounds";
 import { useShelf } from "../../stores/shelf";
@@ -21,6 +22,9 @@ const props = defineProps<{
   held?: boolean;
 }>();
 const emit = defineEmits<{ choose: [ground: string, inks: string[]] }>();
+const id = useId();
+const list = ref<HTMLElement | null>(null);
+useOneStop(list);
 const store = useGrounds();
 const shelf = useShelf();
 const suits = useAsked(
@@ -67,7 +71,7 @@ const others = computed(() => (store.grounds ?? []).filter((ground) => !fitting.
 
 <template>
   <div>
-    <ul class="tiles" :aria-label="t('card.groundTiles.grounds')">
+    <ul ref="list" class="tiles" :aria-label="t('card.groundTiles.grounds')">
       <li v-for="ground in fitting" :key="ground.key">
         <button
           type="button"
@@ -87,7 +91,7 @@ const others = computed(() => (store.grounds ?? []).filter((ground) => !fitting.
               t("card.groundTiles.drawing")
             }}</small>
           </span>
-          <b>{{ ground.name }}</b>
+          <b :id="`${id}-${ground.key}`">{{ ground.name }}</b>
           <small>{{ ground.hint }}</small>
           <small v-if="ground.suits"
             ><i>{{ t("card.groundTiles.for", { suits: ground.suits }) }}</i></small
@@ -97,7 +101,7 @@ const others = computed(() => (store.grounds ?? []).filter((ground) => !fitting.
           v-if="setsFor(ground.key).length > 1"
           size="small"
           class="others"
-          :aria-label="t('card.groundTiles.otherInksFor', { name: ground.name })"
+          :aria-describedby="`${id}-${ground.key}`"
           @click="showOthers(ground.key)"
           >{{ t("card.groundTiles.otherInks") }}</el-button
         >

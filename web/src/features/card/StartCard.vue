@@ -11,11 +11,11 @@ import WordChoice from "../../components/word/WordChoice.vue";
 import { useAsked } from "../../composables/useAsked";
 import { useDoing } from "../../composables/useDoing";
 import { coloursOf, fits, sayColours } from "../../logic/grounds";
-import { usualUnits } from "../../logic/locale";
 import { asBody, panelOf, type Sizes } from "../../logic/startSizes";
 import { sayLeft } from "../../logic/things";
 import { EDGE_CHOICES } from "../../logic/words";
 import { useGrounds } from "../../stores/grounds";
+import { useSettings } from "../../stores/settings";
 import { useShelf } from "../../stores/shelf";
 import { useThings } from "../../stores/things";
 import WishFor from "../solving/WishFor.vue";
@@ -31,7 +31,7 @@ const router = useRouter();
 const { make, busy } = useDoing("start");
 
 const title = ref("");
-const units = ref<Units>(usualUnits());
+const units = ref<Units>(useSettings().units);
 const sizes = ref<Sizes>({
   format: units.value === "in" ? "five-seven" : "a6",
   width_mm: 130,

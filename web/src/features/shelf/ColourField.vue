@@ -15,7 +15,7 @@ const emit = defineEmits<{ choose: [lab: Lab] }>();
 const BEGIN: Lab = [60, 0, 0];
 const at = computed(() => {
   const polar = polarOf(props.lab ?? BEGIN);
-  return props.lab ? polar : { ...polar, strength: 45 };
+  return props.lab ? polar : { ...polar, hue: 200, strength: 45 };
 });
 const field = ref<HTMLCanvasElement | null>(null);
 const [ACROSS, DOWN, DAB] = [18, 8, 44];

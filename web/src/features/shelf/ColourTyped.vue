@@ -30,6 +30,6 @@ watch(written, (text) => {
   max-width: 460px;
 }
 .typed .el-input {
-  background: var(--surround);
+  background: var(--field);
 }
 </style>

@@ -1,12 +1,16 @@
 <script setup lang="ts">
 /** The shelf of stencils and masks as small pictures to choose from. */
+import { ref } from "vue";
 import { ask } from "../../api/client";
 import type { Units } from "../../api/models";
 import PageState from "../../components/PageState.vue";
 import { useAsked } from "../../composables/useAsked";
+import { useOneStop } from "../../composables/useOneStop";
 import DesignPicture from "./DesignPicture.vue";
 import { t } from "../../words";
 
+const list = ref<HTMLElement | null>(null);
+useOneStop(list);
 const props = defineProps<{ units: Units }>();
 const emit = defineEmits<{ choose: [key: string] }>();
 const {
@@ -24,7 +28,7 @@ const {
     :what="t('shelf.stencilTiles.theShelfOfStencils')"
     @again="again"
   />
-  <ul v-else class="tiles" :aria-label="t('shelf.stencilTiles.stencilsAndMasks')">
+  <ul v-else ref="list" class="tiles" :aria-label="t('shelf.stencilTiles.stencilsAndMasks')">
     <li v-for="design in designs" :key="design.key">
       <button type="button" class="tile" @click="emit('choose', design.key)">
         <span class="picture"><DesignPicture :design="design" /></span>

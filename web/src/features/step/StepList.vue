@@ -3,6 +3,7 @@
 import { computed, nextTick, ref, watch } from "vue";
 import type { Finding, Step } from "../../api/models";
 import WordMenu from "../../components/word/WordMenu.vue";
+import { useOneStop } from "../../composables/useOneStop";
 import { useDesk } from "../../composables/useDesk";
 import { unbroken } from "../../logic/length";
 import { newSteps } from "../../logic/newSteps";
@@ -34,6 +35,7 @@ const plan = computed(() => desk.card?.plan);
 const steps = computed(() => plan.value?.steps ?? []);
 
 const list = ref<HTMLElement | null>(null);
+useOneStop(list, ".line");
 watch(
   // Where the chosen step stands, and not every change: an edit elsewhere must not pull the page from under the hand.
   () => [props.chosen, steps.value.findIndex((step) => step.id === props.chosen)].join(),
@@ -50,6 +52,15 @@ let pressed = false;
 function press(id: string) {
   pressed = true;
   emit("choose", id);
+}
+
+/** The open step is closed again, and its line has the focus. */
+async function close() {
+  const at = steps.value.findIndex((step) => step.id === props.chosen);
+  if (at < 0) return;
+  emit("choose", null);
+  await nextTick();
+  list.value?.querySelectorAll<HTMLElement>(".line")[at]?.focus();
 }
 
 const beside = computed(() => doneBeside(desk.saved));
@@ -192,7 +203,7 @@ function takeOut(id: string) {
       @choose="(what) => add(undefined, what)"
     />
   </p>
-  <ol ref="list" class="steps" :aria-label="t('step.stepList.steps')">
+  <ol ref="list" class="steps" :aria-label="t('step.stepList.steps')" @keydown.esc="close">
     <template v-for="(step, at) in steps" :key="step.id">
       <BesideRows :card="desk.id" :done="beside.get(step.id) ?? []" />
       <li :data-chosen="step.id === chosen ? '' : undefined">
