@@ -80,7 +80,13 @@ def browser_type_launch_args() -> dict[str, Any]:
 
 @pytest.fixture(scope="session")
 def browser_context_args(server: Server) -> dict[str, Any]:
-    return {"viewport": {"width": 1280, "height": 800}, "base_url": server.address, "accept_downloads": True}
+    # What is kept for when the server is away has a test of its own; elsewhere it would answer in the server's place.
+    return {
+        "viewport": {"width": 1280, "height": 800},
+        "base_url": server.address,
+        "accept_downloads": True,
+        "service_workers": "block",
+    }
 
 
 @pytest.fixture

@@ -56,12 +56,17 @@ def test_the_card_unfolds_in_place_and_the_chosen_step_stays_where_it_is(desk: P
     before = desk.locator("[data-chosen]").bounding_box()
     desk.get_by_role("button", name=re.compile("Change the card")).click()
     expect(desk.get_by_role("button", name="Other inks")).to_be_visible()
+    desk.get_by_role("button", name="Even it").scroll_into_view_if_needed()
+    line, last = (desk.get_by_role("button", name=name).bounding_box() for name in (re.compile("Fold it away"), "Even it"))
+    assert line
+    assert last
+    assert line["y"] < 110 < last["y"] < 690, "the line stays in sight, and nothing is cut"
+    desk.get_by_role("button", name=re.compile("Fold it away")).click()
+    expect(desk.get_by_role("button", name="Other inks")).to_be_hidden()
     after = desk.locator("[data-chosen]").bounding_box()
     assert before
     assert after
     assert abs(after["y"] - before["y"]) < 3
-    desk.get_by_role("button", name=re.compile("Fold it away")).click()
-    expect(desk.get_by_role("button", name="Other inks")).to_be_hidden()
 
 
 def test_the_edges_of_a_band_are_taken_hold_of_by_keys_and_by_hand(desk: Page) -> None:

@@ -143,6 +143,12 @@ def test_openings_are_stroked_over_named_and_shaded_towards_each_other(page: Pag
     chosen = page.locator("[data-chosen]")
     openings = page.locator("path.opening")
     expect(openings).to_have_count(8)
+    openings.first.press("Enter")
+    expect(page.get_by_role("checkbox", checked=True)).to_have_count(4)
+    openings.first.press("Enter")
+    expect(page.get_by_role("checkbox", checked=True)).to_have_count(0)
+    page.get_by_role("button", name=re.compile("^A press takes")).click()
+    choose(page, "that opening")
     boxes: dict[int, Any] = {n: openings.nth(n).bounding_box() for n in range(8)}
     pots = [n for n, box in boxes.items() if box["width"] < 2 * box["height"]]
     first, second = sorted(pots, key=lambda n: (boxes[n]["y"] > boxes[pots[0]]["y"] + 40, boxes[n]["x"]))[:2]

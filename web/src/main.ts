@@ -5,6 +5,7 @@ import { createPinia } from "pinia";
 import { createApp } from "vue";
 import App from "./App.vue";
 import { router } from "./router";
+import { keepAtHand } from "./logic/installed";
 import { useServer } from "./stores/server";
 import { useSettings } from "./stores/settings";
 import "./styles/base.css";
@@ -25,3 +26,4 @@ const told = (error: unknown) => {
 app.config.errorHandler = told;
 window.addEventListener("unhandledrejection", (event) => told(event.reason));
 app.mount("#app");
+void keepAtHand();

@@ -14,6 +14,7 @@ from cielo.core.geometry.bridges import islands
 from cielo.core.geometry.holding import is_stencil, reach_through_mm
 from cielo.core.geometry.masks import outlines_mm
 from cielo.core.geometry.naming import opening_names
+from cielo.core.geometry.opening_groups import Groups, opening_groups
 from cielo.core.geometry.printing import prints_of
 from cielo.core.geometry.shapes import openings_of, rings_mm, shape_of_cut, shape_of_hold
 from cielo.core.geometry.sticking import shapes_stuck
@@ -67,6 +68,13 @@ class DrawnReading:
 
 
 @dataclass(frozen=True)
+class OpeningReading(DrawnReading):
+    """An opening that can be inked by itself, with what it belongs to."""
+
+    groups: Groups
+
+
+@dataclass(frozen=True)
 class MaskReading:
     """A mask as it is called and drawn; ``lines_mm`` are its outlines, each (n, 2); ``facts`` what to know of it, in sentences.
 
@@ -77,7 +85,7 @@ class MaskReading:
     called: str
     lines_mm: tuple[NDArray[np.float64], ...]
     facts: tuple[str, ...]
-    openings: tuple[DrawnReading, ...]
+    openings: tuple[OpeningReading, ...]
     islands: int
 
 
@@ -143,7 +151,7 @@ def _prints(plan: Plan, step: Step) -> tuple[Lines, ...]:
     return tuple(rings_mm(shape) for shape in shapes)
 
 
-def _openings(mask: Mask, width_mm: float, height_mm: float) -> tuple[DrawnReading, ...]:
+def _openings(mask: Mask, width_mm: float, height_mm: float) -> tuple[OpeningReading, ...]:
     """A stencil's openings where it has more than one."""
     if mask.keeps == "inside" or not isinstance(mask, Stencil | Drawn):
         return ()
@@ -151,7 +159,8 @@ def _openings(mask: Mask, width_mm: float, height_mm: float) -> tuple[DrawnReadi
     if len(openings) < 2:
         return ()
     names = opening_names(mask, width_mm, height_mm)
-    return tuple(DrawnReading(opening.key, names[opening.key], rings_mm(opening.shape)) for opening in openings)
+    groups = opening_groups(mask, width_mm, height_mm)
+    return tuple(OpeningReading(one.key, names[one.key], rings_mm(one.shape), groups[one.key]) for one in openings)
 
 
 def _notes(plan: Plan) -> dict[str, tuple[str, ...]]:

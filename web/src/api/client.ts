@@ -51,7 +51,9 @@ async function refusalOf(response: Response): Promise<Refusal> {
 
 const words: Middleware = {
   async onResponse({ response }) {
-    listener.heard();
+    // What was kept of an earlier answer says that the server does not answer now.
+    if (response.headers.has("x-cielo-kept")) listener.lost();
+    else listener.heard();
     if (!response.ok) throw await refusalOf(response);
   },
   onError({ error }) {

@@ -4860,7 +4860,7 @@ export interface components {
             /** Facts */
             facts: string[];
             /** Openings */
-            openings: components["schemas"]["DrawnOut"][];
+            openings: components["schemas"]["OpeningOut"][];
             /** Islands */
             islands: number;
         };
@@ -5205,6 +5205,24 @@ export interface components {
             inks: components["schemas"]["InkModel"][];
             /** Stocks */
             stocks: components["schemas"]["StockModel"][];
+        };
+        /**
+         * OpeningOut
+         * @description An opening that can be inked by itself, and what it belongs to, by the key of the first of each group.
+         */
+        OpeningOut: {
+            /** Key */
+            key: string;
+            /** Called */
+            called: string;
+            /** Path */
+            path: string;
+            /** Flower */
+            flower: string;
+            /** Shape */
+            shape: string;
+            /** Size */
+            size: string;
         };
         /**
          * OrderedOut

@@ -1,7 +1,7 @@
 /** Steps that can be added to a plan, each with measures that suit the panel. */
 import type { Brush, CardOut, InkModel, Mask, Schemas, ShelfOut, Step } from "../api/models";
 import { NEW_MASKS, newMask } from "./masks";
-import { newPrint } from "./prints";
+import { inARow, newPrint, shapeOf } from "./prints";
 import { liesAfter } from "./steps";
 import { STUCK_CHOICES, threeOf } from "./stuck";
 import { t } from "../words";
@@ -93,6 +93,14 @@ function stepsOfCard(card: CardOut, after: Step | undefined, shelved: Shelved): 
   const whole = { over: "whole" as const };
   const print = { touch: "first" as const, passes: 1, onto: "dry" as const };
 
+  /** An image in the middle; one that stands on the bottom edge, where it does not float. */
+  const stamped = (motif: string, path: string, stands: boolean) => {
+    const image = newPrint(motif as Schemas["BuiltIn"]["motif"], Math.round(short * 0.4), w / 2, h / 2);
+    if (!stands) return image;
+    const on = inARow(image, 1, { width: w, height: h }, shapeOf(image.image, path));
+    return { ...on, stands: "stands" as const };
+  };
+
   const list: NewStep[] = [
     {
       value: "brush",
@@ -165,16 +173,7 @@ function stepsOfCard(card: CardOut, after: Step | undefined, shelved: Shelved): 
       value: name ? `print-${key}` : "print",
       label: name ? t("logic.newSteps.stampThe", { name }) : t("logic.newSteps.stampAnImage"),
       path: path || undefined,
-      make: () =>
-        lay(
-          darkest,
-          "stamp",
-          {
-            ...newPrint(key as Schemas["BuiltIn"]["motif"], Math.round(short * 0.4), w / 2, h / 2),
-            stands: stands ? ("stands" as const) : null,
-          },
-          print,
-        ),
+      make: () => lay(darkest, "stamp", stamped(key, path, stands), print),
     })),
     {
       value: "draw",

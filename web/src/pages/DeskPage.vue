@@ -117,9 +117,16 @@ const tilted = ref(false);
 const real = ref(false);
 const wide = ref(false);
 const right = ref<HTMLElement | null>(null);
+/** How far down it was before what the card is was opened. */
+let wasAt = 0;
 function scrolled(by: number) {
-  if (by === -Infinity) right.value?.scrollTo(0, 0);
-  else right.value?.scrollBy(0, by);
+  const column = right.value;
+  if (!column) return;
+  if (by === -Infinity) {
+    wasAt = column.scrollTop;
+    column.scrollTo(0, 0);
+  } else if (column.scrollTop > -by) column.scrollBy(0, by);
+  else column.scrollTo(0, wasAt);
 }
 function stampHere() {
   if (!card.value || !tapped.value) return;

@@ -74,6 +74,14 @@ class DrawnOut(BaseModel):
     path: str
 
 
+class OpeningOut(DrawnOut):
+    """An opening that can be inked by itself, and what it belongs to, by the key of the first of each group."""
+
+    flower: str
+    shape: str
+    size: str
+
+
 class MaskOut(BaseModel):
     """A mask on the panel: how it is called, its outlines as an SVG path in mm, what to know of it, and the middles nothing holds."""
 
@@ -81,7 +89,7 @@ class MaskOut(BaseModel):
     called: str
     path: str
     facts: list[str]
-    openings: list[DrawnOut]
+    openings: list[OpeningOut]
     islands: int
 
 
@@ -153,7 +161,9 @@ class ReadingOut(BaseModel):
                     called=m.called,
                     path=path_of(m.lines_mm),
                     facts=list(m.facts),
-                    openings=[DrawnOut(key=o.key, called=o.called, path=path_of(o.lines_mm)) for o in m.openings],
+                    openings=[
+                        OpeningOut(key=o.key, called=o.called, path=path_of(o.lines_mm), **vars(o.groups)) for o in m.openings
+                    ],
                     islands=m.islands,
                 )
                 for m in reading.masks

@@ -1,8 +1,11 @@
 <script setup lang="ts">
-/** The openings of a stencil, chosen one by one, or several by a stroke over them. */
+/** The openings of a stencil, chosen one by one, by groups that go together, or several by a stroke over them. */
 import { useEventListener } from "@vueuse/core";
 import { computed, ref } from "vue";
+import { storeToRefs } from "pinia";
 import { useDesk } from "../../composables/useDesk";
+import { togetherWith } from "../../logic/openings";
+import { useTakes } from "../../stores/takes";
 import { t } from "../../words";
 
 const props = defineProps<{ mask: string; chosen: string[] }>();
@@ -12,9 +15,9 @@ const openings = computed(
   () => desk.saved?.reading.masks.find((mask) => mask.key === props.mask)?.openings ?? [],
 );
 /** What a stroke has touched so far, all taken or all left as the first of them was. */
-const stroke = ref<{ take: boolean; keys: string[] } | null>(null);
+const stroke = ref<{ take: boolean; first: string; keys: string[]; met: boolean } | null>(null);
 const now = computed(() => {
-  const { take, keys } = stroke.value ?? { take: true, keys: [] };
+  const { take, keys } = stroke.value ?? { take: true, keys: [] as string[] };
   const others = props.chosen.filter((key) => !keys.includes(key));
   return take ? [...others, ...keys].sort() : others;
 });
@@ -22,10 +25,16 @@ function begin(event: PointerEvent, key: string) {
   if (event.button !== 0) return;
   // Touch holds on to what it first touched; let go, so that the stroke meets the other openings.
   (event.target as Element).releasePointerCapture?.(event.pointerId);
-  stroke.value = { take: !props.chosen.includes(key), keys: [key] };
+  stroke.value = { take: !props.chosen.includes(key), first: key, keys: goWith(key), met: false };
 }
+/** A press takes what goes with the opening; a stroke takes what it meets, one by one. */
+const { takes } = storeToRefs(useTakes());
+const goWith = (key: string) => togetherWith(openings.value, key, takes.value);
 function over(key: string) {
-  if (stroke.value && !stroke.value.keys.includes(key)) stroke.value.keys.push(key);
+  const met = stroke.value;
+  if (!met || met.first === key) return;
+  const keys = met.met ? met.keys : [met.first];
+  if (!keys.includes(key)) stroke.value = { ...met, met: true, keys: [...keys, key] };
 }
 function end() {
   if (!stroke.value) return;
@@ -38,12 +47,9 @@ function end() {
 useEventListener(window, "pointerup", end);
 useEventListener(window, "pointercancel", () => (stroke.value = null));
 function toggle(key: string) {
-  emit(
-    "choose",
-    props.chosen.includes(key)
-      ? props.chosen.filter((other) => other !== key)
-      : [...props.chosen, key].sort(),
-  );
+  const keys = goWith(key);
+  const others = props.chosen.filter((other) => !keys.includes(other));
+  emit("choose", props.chosen.includes(key) ? others : [...others, ...keys].sort());
 }
 </script>
 

@@ -16,6 +16,7 @@ import FindingNote from "../FindingNote.vue";
 import ShowIt from "../solving/ShowIt.vue";
 import AgainWith from "./AgainWith.vue";
 import BesideRows from "./BesideRows.vue";
+import OpeningsPress from "./OpeningsPress.vue";
 import PrintActions from "./PrintActions.vue";
 import RememberedNotes from "./RememberedNotes.vue";
 import ShieldWord from "./ShieldWord.vue";
@@ -225,6 +226,7 @@ function takeOut(id: string) {
               }}</span></span
             ><span class="visually-hidden">{{ words(step.id) }}</span>
           </button>
+          <OpeningsPress v-if="step.id === chosen" :step="step" />
           <RememberedNotes :notes="remembered(step.id)" />
           <FindingNote
             v-for="finding in shown(step.id)"
