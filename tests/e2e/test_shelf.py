@@ -35,7 +35,11 @@ def empty(tmp_path: Path) -> Iterator[EmptyServer]:
 @pytest.fixture
 def new_page(browser: Browser, empty: EmptyServer) -> Iterator[Page]:
     context = browser.new_context(
-        viewport={"width": 1280, "height": 800}, base_url=empty.address, locale="en-US", accept_downloads=True
+        viewport={"width": 1280, "height": 800},
+        base_url=empty.address,
+        locale="en-US",
+        accept_downloads=True,
+        service_workers="block",
     )
     context.add_init_script(UNFOLDED)
     page = context.new_page()

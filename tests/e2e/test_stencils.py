@@ -42,7 +42,7 @@ def ink_inside(page: Page, stencil: str, ink: str, *, over: str) -> None:
 def test_a_drawing_goes_from_the_shelf_to_a_mask_and_a_template(page: Page, drawing: Path, tmp_path: Path) -> None:
     page.goto("/stencils")
     expect(page.get_by_role("region", name="Repeats").get_by_role("img")).to_have_count(7)
-    bring(page, "From a drawing", drawing)
+    bring(page, "Bring a drawing in", drawing)
     own = page.get_by_role("region", name="Your own")
     expect(own.get_by_role("img", name="bat fish")).to_be_visible()
     expect(own.get_by_text("lies still")).to_be_visible()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** For the table: one step at a time, readable at half a metre and usable with a knuckle; several cards of a batch in rotation. */
 import { useEventListener, useMediaQuery, useWakeLock } from "@vueuse/core";
-import { computed, onMounted, ref, watch } from "vue";
+import { computed, onMounted, ref } from "vue";
 import { useRouter } from "vue-router";
 import { ask, once } from "../api/client";
 import PageState from "../components/PageState.vue";
@@ -42,10 +42,7 @@ const { ofCard, back } = useWays(() => ({ id: props.id }));
 const wake = useWakeLock();
 // The screen is kept awake where the browser allows it, again after a look elsewhere; without it the timers still run on.
 onMounted(() => wake.request("screen").catch(() => undefined));
-watch(
-  () => bench.value?.plan.stock.key,
-  (stock) => shelf.lookOn(stock),
-);
+shelf.lookOnCard(() => bench.value?.plan.stock.key);
 const { aloud } = useTimersTold(timers, () =>
   bench.value ? t("bench.page.benchCielo", { title: bench.value.plan.title }) : t("bench.page.benchCielo2"),
 );

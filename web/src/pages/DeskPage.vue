@@ -45,11 +45,7 @@ provideRemedies(desk);
 const { beside, before, tryAnotherWay, layBeside, leaveVersions, seeBefore } = useVersions(desk);
 const card = computed(() => desk.card);
 const shelf = useShelf();
-watch(
-  () => card.value?.plan.stock.key,
-  (stock) => shelf.lookOn(stock),
-  { immediate: true },
-);
+shelf.lookOnCard(() => card.value?.plan.stock.key);
 
 const chosen = useRemembered<string | null>("chosen", null);
 const steps = computed(() => card.value?.plan.steps ?? []);

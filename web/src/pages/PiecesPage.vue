@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Everything to cut for a card: the pieces at one scale, how they lie on the sheets, the pile and its envelope. */
-import { computed, ref, watch } from "vue";
+import { computed, ref } from "vue";
 import { ask } from "../api/client";
 import type { Finding } from "../api/models";
 import PageHead from "../components/PageHead.vue";
@@ -33,11 +33,7 @@ const shelf = useShelf();
 const card = computed(() => desk.card);
 const plan = computed(() => card.value?.plan);
 const units = computed(() => plan.value?.units ?? "in");
-watch(
-  () => plan.value?.stock.key,
-  (stock) => shelf.lookOn(stock),
-  { immediate: true },
-);
+shelf.lookOnCard(() => plan.value?.stock.key);
 
 const count = ref(1);
 /** The sheet she chose; until then the one usual where her units are. */

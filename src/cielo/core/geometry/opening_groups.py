@@ -16,7 +16,8 @@ from cielo.core.geometry.shapes import openings_of
 from cielo.core.keeping import kept
 from cielo.core.plan import Drawn, Mask, Stencil
 
-# Openings of one flower lie no further apart than so many times the wider of their gaps to their nearest, and than this share of their own breadth.
+# Openings of one flower lie no further apart than so many times the wider of their gaps to the nearest, and than this share of their
+# breadth.
 SO_MANY_GAPS, SHARE_OF_BREADTH = 1.8, 0.4
 # So few make no flower; one that leaves a free arc wider than this stands round nothing, degrees; what holds more of all is a pattern.
 FEWEST, WIDEST_ARC_DEG, MOST_OF_ALL = 3, 175.0, 0.7

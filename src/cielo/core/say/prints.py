@@ -174,4 +174,5 @@ def _facts(plan: Plan, step: Brush) -> Iterator[str]:
             yield "They are longer than their circle, and run over their own beginning."
         return
     share = union_all(shapes).intersection(box(0, 0, width, height)).area / (width * height)
-    yield f"{'It covers' if len(shapes) == 1 else 'They cover'} {share:.0%} of the {called_here(plan)}."
+    much = f"{share:.0%}" if share >= 0.005 else "less than 1%"
+    yield f"{'It covers' if len(shapes) == 1 else 'They cover'} {much} of the {called_here(plan)}."

@@ -34,7 +34,7 @@ const takes = computed(() => (ways.value.some(({ value }) => value === store.tak
     keypath="step.openingsPress.pressOpenings"
     scope="global"
     tag="p"
-    class="quiet sentence"
+    class="quiet press"
   >
     <template #takes>
       <WordChoice
@@ -49,7 +49,12 @@ const takes = computed(() => (ways.value.some(({ value }) => value === store.tak
 </template>
 
 <style scoped>
-p {
+.press {
   font-size: 16px;
+}
+@media (pointer: coarse) {
+  .press {
+    line-height: 2.4;
+  }
 }
 </style>
