@@ -15,9 +15,8 @@ export function useBringIn() {
   const router = useRouter();
   const bringing = useDoing("bring-in");
   const files = useFileDialog({ accept: ".json,application/json", multiple: false, reset: true });
-  files.onChange(async (chosen) => {
-    const file = chosen?.[0];
-    if (!file) return;
+  files.onChange((chosen) => chosen?.[0] && void bringIn(chosen[0]));
+  async function bringIn(file: File) {
     if (file.size > LARGEST_FILE) {
       const size = Math.round(file.size / 1e6);
       notices.say("bring-in", t("cards.page.isMbCieloReadsPlan", { name: file.name, size }));
@@ -44,6 +43,6 @@ export function useBringIn() {
         );
       await router.push({ name: "desk", params: { id: card.id } });
     });
-  });
-  return { files, busy: bringing.busy };
+  }
+  return { files, bringIn, busy: bringing.busy };
 }

@@ -7,6 +7,7 @@ import type { CardSummary } from "../api/models";
 import PageHead from "../components/PageHead.vue";
 import PageState from "../components/PageState.vue";
 import { useAsked } from "../composables/useAsked";
+import { useDropped } from "../composables/useDropped";
 import { useBringIn } from "../composables/useBringIn";
 import { useDoing } from "../composables/useDoing";
 import { useRemembered } from "../composables/useRemembered";
@@ -51,7 +52,8 @@ const router = useRouter();
 const doing = useDoing("card");
 const none = computed(() => state.value === "ready" && !cards.value?.length && !showAway.value);
 
-const { files, busy: bringingIn } = useBringIn();
+const { files, bringIn, busy: bringingIn } = useBringIn();
+useDropped(() => ({ json: bringIn }));
 
 const copy = (card: CardSummary) =>
   doing.make(`copy ${card.id}`, async (request) => {

@@ -81,7 +81,9 @@ const inkName = (key: string) => card.value?.plan.inks.find((ink) => ink.key ===
 
 <template>
   <PageHead :card="waysOf(id, card)">
-    <h1>{{ card ? t("day.page.theDay", { title: card.plan.title }) : t("day.page.theDay2") }}</h1>
+    <h1>
+      {{ card?.plan.title }}<span :class="{ 'visually-hidden': card }">{{ t("day.page.theDay2") }}</span>
+    </h1>
     <template v-if="card?.plan.steps.length" #actions>
       <el-button tag="a" :href="exportUrl('ics')" download>{{ t("day.page.asACalendar") }}</el-button>
       <el-button tag="a" :href="exportUrl('csv')" download>{{ t("day.page.asATable") }}</el-button>

@@ -64,7 +64,9 @@ function mend({ code, step }: Finding, label: string) {
 
 <template>
   <PageHead :card="waysOf(id, card)">
-    <h1>{{ plan ? t("pieces.page.piecesToCut", { title: plan.title }) : t("pieces.page.piecesToCut2") }}</h1>
+    <h1>
+      {{ plan?.title }}<span :class="{ 'visually-hidden': plan }">{{ t("pieces.page.piecesToCut2") }}</span>
+    </h1>
     <template v-if="plan" #actions>
       <SavedWord />
       <UndoRedo />

@@ -21,6 +21,7 @@ import StencilLooks from "../features/shelf/StencilLooks.vue";
 import ThingSentence from "../features/shelf/ThingSentence.vue";
 import ThingTile from "../features/shelf/ThingTile.vue";
 import WhatDoYouHave from "../features/shelf/WhatDoYouHave.vue";
+import { useDropped } from "../composables/useDropped";
 import { useOneStop } from "../composables/useOneStop";
 import { useRemembered } from "../composables/useRemembered";
 import { type Filter, filtersFor, kindIn, KINDS, type Thing, type Room, shown } from "../logic/things";
@@ -95,6 +96,8 @@ watch(
 const file = ref<File | null>(null);
 const files = useFileDialog({ accept: ".csv,text/csv,.gpl", multiple: false, reset: true });
 files.onChange((chosenFiles) => (file.value = chosenFiles?.[0] ?? null));
+const list = (dropped: File) => (file.value = dropped);
+useDropped(() => ({ csv: list, gpl: list }));
 function pick(key: string) {
   picked.value = picked.value.includes(key)
     ? picked.value.filter((other) => other !== key)

@@ -8,6 +8,8 @@ import type { Schemas } from "../api/models";
 import PageHead from "../components/PageHead.vue";
 import PageState from "../components/PageState.vue";
 import { useAsked } from "../composables/useAsked";
+import { nameOfDrawing } from "../logic/drawings";
+import { useDropped } from "../composables/useDropped";
 import { useDoing } from "../composables/useDoing";
 import DesignPicture from "../features/shelf/DesignPicture.vue";
 import { useNotices } from "../stores/notices";
@@ -40,15 +42,15 @@ const shelves = computed(() =>
 );
 
 const drawings = useFileDialog({ accept: ".svg,image/svg+xml", multiple: false, reset: true });
-drawings.onChange(async (files) => {
-  const file = files?.[0];
-  if (!file) return;
-  const name = file.name.replace(/\.svg$/i, "").slice(0, 60) || "drawing";
+drawings.onChange((files) => files?.[0] && void bringIn(files[0]));
+useDropped(() => ({ svg: bringIn }));
+async function bringIn(file: File) {
+  const name = nameOfDrawing(file);
   await make(`keep ${name}`, (request) =>
     ask("post", "/api/stencils", { params: { query: { name } }, ...asFile("image/svg+xml", file, request) }),
   );
   await again();
-});
+}
 async function putAway(design: Design) {
   const path = { params: { path: { key: design.key } } };
   const done = await run(() => ask("post", "/api/stencils/{key}/put-away", path));

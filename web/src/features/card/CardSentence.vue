@@ -8,6 +8,7 @@ import StockWord from "../../components/StockWord.vue";
 import UnitsWord from "../../components/UnitsWord.vue";
 import WordChoice from "../../components/word/WordChoice.vue";
 import WordMenu from "../../components/word/WordMenu.vue";
+import { bringDrawing } from "../../stores/bringDrawing";
 import { useDesk } from "../../composables/useDesk";
 import { useResizing } from "../../composables/useResizing";
 import { PIECE_KINDS, type PieceKind } from "../../logic/beside";
@@ -121,16 +122,7 @@ function layStencil(stencil: string) {
   choosingStencil.value = false;
 }
 const drawings = useFileDialog({ accept: ".svg,image/svg+xml", multiple: false, reset: true });
-drawings.onChange(async (files) => {
-  const file = files?.[0];
-  if (!file) return;
-  const name = file.name.replace(/\.svg$/i, "").slice(0, 60) || "drawing";
-  desk.push(t("card.cardSentence.bringTheDrawingIn", { name }), {
-    do: "drawing",
-    name,
-    svg: await file.text(),
-  });
-});
+drawings.onChange((files) => files?.[0] && void bringDrawing(desk, files[0]));
 </script>
 
 <template>

@@ -20,9 +20,12 @@ const way = ref<"stock" | "ink" | null>(null);
 const list = ref<File | null>(null);
 const files = useFileDialog({ accept: ".csv,text/csv,.gpl", multiple: false, reset: true });
 files.onChange((chosen) => (list.value = chosen?.[0] ?? null));
+/** Busy until the shelf stands there, not only until it was sent. */
 async function starter() {
-  const done = await run(() => ask("post", "/api/things/start"));
-  await things.again();
+  const done = await run(async () => {
+    await ask("post", "/api/things/start");
+    await things.again();
+  });
   if (done) emit("ready");
 }
 </script>
@@ -34,7 +37,7 @@ async function starter() {
     <ul>
       <li>
         <el-button type="primary" :disabled="busy" @click="starter">{{
-          t("shelf.whatDoYouHave.aUsualShelfToStart")
+          busy ? t("shelf.whatDoYouHave.filling") : t("shelf.whatDoYouHave.aUsualShelfToStart")
         }}</el-button>
         <span class="quiet">{{ t("shelf.whatDoYouHave.generalInksPowdersAndPastes") }}</span>
       </li>

@@ -2,13 +2,15 @@
 /** What can be done with the prints of a step: more of them, where they stand, their own mask, painting inside them. */
 import { useFileDialog } from "@vueuse/core";
 import { computed, ref } from "vue";
-import type { Print, Step } from "../../api/models";
+import type { InkModel, Print, Step } from "../../api/models";
 import WordMenu from "../../components/word/WordMenu.vue";
 import { useDesk } from "../../composables/useDesk";
 import { panelSize } from "../../logic/panelSize";
 import { alongLine, centred, inARow, regionOf, shapeOf, withAnother, withoutLast } from "../../logic/prints";
+import { nameOfDrawing } from "../../logic/drawings";
 import { lightnessOf } from "../../logic/colour";
 import { dryAfter, type Filling, filling, inksFor, paints } from "../../logic/filling";
+import { onceMore } from "../../logic/refers";
 import { newStepId } from "../../logic/steps";
 import { useShelf } from "../../stores/shelf";
 import PrintRefers from "./PrintRefers.vue";
@@ -139,6 +141,34 @@ function paintInside(how: Filling) {
   }
   emit("choose", after);
 }
+/** The powder that a print can be melted with: clear first, of the card or of the shelf. */
+const powder = computed(() => {
+  const of = (inks: InkModel[]) =>
+    inks.find(({ kind }) => kind === "clear") ?? inks.find(({ kind }) => kind === "powder");
+  const own = of(desk.card?.plan.inks ?? []);
+  const shelved = of(shelf.shelf?.inks.map(({ ink }) => ink) ?? []);
+  return own ? { ink: own, own: true } : shelved ? { ink: shelved, own: false } : null;
+});
+const melts = computed(
+  () =>
+    props.step.do === "brush" &&
+    !["powder", "clear"].includes(
+      desk.card?.plan.inks.find(({ key }) => props.step.do === "brush" && key === props.step.ink)?.kind ?? "",
+    ),
+);
+function melt() {
+  const [plan, found] = [desk.card?.plan, powder.value];
+  if (!plan || !found || props.step.do !== "brush") return;
+  const once = onceMore(props.step, "again", panelSize(plan.card));
+  const step: Step = { ...once, ink: found.ink.key, passes: 1, id: newStepId(plan) };
+  desk.push(t("step.printActions.meltOnIt", { name: found.ink.name }), {
+    do: "add-step",
+    after: props.step.id,
+    step,
+    ...(found.own ? {} : { ink: found.ink }),
+  });
+  emit("choose", step.id);
+}
 const choosing = ref(false);
 function fromShelf(design: string) {
   choosing.value = false;
@@ -148,7 +178,7 @@ const drawings = useFileDialog({ accept: ".svg,image/svg+xml", multiple: false, 
 drawings.onChange(async (files) => {
   const file = files?.[0];
   if (!file) return;
-  const name = file.name.replace(/\.svg$/i, "").slice(0, 60) || "drawing";
+  const name = nameOfDrawing(file);
   const svg = await file.text();
   desk.push(t("step.printActions.stampTheDrawing", { name }), {
     do: "print-drawing",
@@ -176,6 +206,9 @@ drawings.onChange(async (files) => {
       />
     </template>
     <PrintRefers v-if="step.do === 'brush'" :step="step" @choose="(id) => emit('choose', id)" />
+    <button v-if="powder && melts" type="button" class="word" @click="melt">
+      {{ t("step.printActions.melt", { name: powder.ink.name }) }}
+    </button>
     <button
       type="button"
       class="word"

@@ -5,6 +5,9 @@ import { useIntervalFn } from "@vueuse/core";
 import type { Finding, Step } from "../../api/models";
 import { wholeOf } from "../../logic/beside";
 import RunOfProofs from "./RunOfProofs.vue";
+import { NoAnswer } from "../../api/client";
+import { useDoing } from "../../composables/useDoing";
+import { useNotices } from "../../stores/notices";
 import { t } from "../../words";
 
 const props = defineProps<{
@@ -37,6 +40,24 @@ const {
   A_PROOF_MS,
   { immediate: false },
 );
+const notices = useNotices();
+const { run, busy } = useDoing("share");
+/** The card as a page, by whatever the device shares with; where it has nothing for that, a link to the page. */
+async function share() {
+  const address = `/api/cards/${wholeOf(props.id)}/page.html`;
+  await run(async () => {
+    const answer = await fetch(address);
+    if (!answer.ok) throw new NoAnswer();
+    const named = /filename="?([^";]+)/.exec(answer.headers.get("content-disposition") ?? "")?.[1];
+    const file = new File([await answer.blob()], named ?? "card.html", { type: "text/html" });
+    if (navigator.canShare?.({ files: [file] })) {
+      await navigator.share({ files: [file] }).catch(() => undefined); // she thought better of it
+      return;
+    }
+    await navigator.clipboard.writeText(new URL(address, window.location.href).href);
+    notices.say("share", t("step.runRow.linkCopied"));
+  });
+}
 function play() {
   if (playing.value) return pause();
   emit("show", props.steps[0]?.id ?? null);
@@ -58,6 +79,7 @@ function play() {
         <el-button tag="a" :href="`/api/cards/${wholeOf(id)}/page.html`" download>{{
           t("step.runRow.asAPage")
         }}</el-button>
+        <el-button :disabled="busy" @click="share">{{ t("step.runRow.share") }}</el-button>
         <ToPrint :id="id" />
       </div>
     </div>
