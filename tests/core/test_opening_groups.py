@@ -2,16 +2,22 @@
 
 import math
 
+import numpy as np
 import pytest
+import shapely
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from shapely import Point, affinity, union_all
 from shapely.geometry.base import BaseGeometry
 
+from cielo.app.card_sizes import card_of
 from cielo.core.geometry.designs import DESIGNS, rings_of
+from cielo.core.geometry.formats import FORMATS
 from cielo.core.geometry.opening_groups import opening_groups
 from cielo.core.geometry.shapes import openings_of
 from cielo.core.plan import Drawn, Stencil
+from cielo.core.simulation.grid import grid_of
+from cielo.core.simulation.openings import shaded
 
 
 def flower(x: float, y: float, petals: int, size: float, turn: float) -> list[BaseGeometry]:
@@ -71,3 +77,27 @@ def test_every_opening_has_its_groups_and_a_repeat_has_no_flowers(key: str) -> N
             assert groups[group.flower].flower == group.flower
         if isinstance(mask, Stencil) or (isinstance(mask, Drawn) and mask.pitch_mm):
             assert all(group.flower == key for key, group in groups.items())
+
+
+@given(st.integers(5, 8), st.floats(0, 360), st.floats(0, 360))
+@settings(max_examples=12, deadline=None)
+def test_petals_are_strongest_towards_the_middle_of_their_own_flower_or_away_from_it(
+    petals: int, turn: float, lies_deg: float
+) -> None:
+    """Two flowers, each petal by its own: the ends that lie nearer to the middle take more towards it, and less away from it."""
+    parts = [*flower(-22, 0, petals, 13, turn), *flower(22, 0, petals, 13, turn)]
+    drawn = Drawn("d", "flowers", 60.0, 80.0, rings_of(union_all(parts)), 1.0, lies_deg)
+    grid = grid_of(card_of(FORMATS["five-seven"]), 40)
+    towards, away = (shaded(drawn, way, grid) for way in ("heart", "away"))
+    x, y = np.meshgrid(grid.x_mm, grid.y_mm)
+    groups = opening_groups(drawn, grid.panel_width_mm, grid.panel_height_mm)
+    openings = {o.key: o.shape for o in openings_of(drawn, grid.panel_width_mm, grid.panel_height_mm)}
+    for key, group in groups.items():
+        middle = union_all([openings[k] for k, g in groups.items() if g.flower == group.flower]).centroid
+        if openings[key].contains(middle):
+            continue
+        inside = shapely.contains_xy(openings[key], x, y)
+        far = np.hypot(x - middle.x, y - middle.y)[inside]
+        near, out = far < np.percentile(far, 25), far > np.percentile(far, 75)
+        assert towards[inside][near].mean() > towards[inside][out].mean() + 0.4
+        assert away[inside][out].mean() > away[inside][near].mean() + 0.4

@@ -4333,7 +4333,7 @@ export interface components {
              */
             only: number[];
             /** Shaded From */
-            shaded_from?: ("top" | "bottom" | "left" | "right") | ("sides" | "middle" | "rim") | number | null;
+            shaded_from?: ("top" | "bottom" | "left" | "right") | ("sides" | "middle" | "rim" | "heart" | "away") | number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -4480,7 +4480,7 @@ export interface components {
             /** Mask */
             mask: string;
             /** Shaded From */
-            shaded_from?: ("top" | "bottom" | "left" | "right") | ("sides" | "middle" | "rim") | number | components["schemas"]["Towards"] | null;
+            shaded_from?: ("top" | "bottom" | "left" | "right") | ("sides" | "middle" | "rim" | "heart" | "away") | number | components["schemas"]["Towards"] | null;
             /**
              * Openings
              * @default []

@@ -4,7 +4,7 @@ import type { Choice } from "../components/word/choice";
 import { t } from "../words";
 
 export type Shade = Schemas["Inside"]["shaded_from"];
-type Opening = Schemas["DrawnOut"];
+type Opening = Schemas["OpeningOut"];
 
 /** More openings than these are not listed to shade towards. */
 const MOST_LISTED = 60;
@@ -20,6 +20,12 @@ export function shadeChoices(openings: readonly Opening[]): Choice[] {
     { value: "sides", label: t("logic.shade.strongestAtBothSides"), hint: t("logic.shade.itLooksRound") },
     { value: "middle", label: t("logic.shade.strongestInTheMiddle"), hint: t("logic.shade.fadingToTheRim") },
     { value: "rim", label: t("logic.shade.strongestAlongTheRim"), hint: t("logic.shade.theMiddleLeftPale") },
+    ...(openings.some(({ key, flower }) => key !== flower)
+      ? [
+          { value: "heart", label: t("logic.shade.heart"), hint: t("logic.shade.heartHint") },
+          { value: "away", label: t("logic.shade.away") },
+        ]
+      : []),
     { value: "angle", label: t("logic.shade.strongestAtASideYou") },
     ...towards.map(({ key, called }) => ({
       value: `to ${key}`,

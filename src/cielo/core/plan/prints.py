@@ -13,7 +13,8 @@ Edge = Literal["top", "bottom", "left", "right"]
 
 # Where something inked is strongest: at one side; at its left and right, so that it looks round; at its middle, going out; at its rim,
 # going in; or at the side that lies at an angle, clockwise from the top.
-Shade = Edge | Literal["sides", "middle", "rim"] | Angle
+# "heart" and "away": towards the middle of its flower, or of the nearest one, and away from that.
+Shade = Edge | Literal["sides", "middle", "rim", "heart", "away"] | Angle
 
 Arrangement = Literal["scattered", "triangle"]
 

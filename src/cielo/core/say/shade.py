@@ -36,6 +36,10 @@ def shade_parts(strongest: Shade | Towards | None, openings: dict[str, str]) -> 
             yield Part(", strongest ")
             yield Part("in the middle, fading to its rim" if strongest == "middle" else "along its rim, the middle left pale",
                        FIELD, "shade")  # fmt: skip
+        case "heart" | "away":
+            yield Part(", strongest ")
+            yield Part("towards the middle of its flower" if strongest == "heart" else "at its outer end, away from the middle of its flower",
+                       FIELD, "shade")  # fmt: skip
         case str():
             yield Part(", strongest at the ")
             yield Part(EDGE_WORDS[strongest].replace("edge", "side"), FIELD, "shade")

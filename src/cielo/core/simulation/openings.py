@@ -5,10 +5,11 @@ from math import cos, radians, sin
 
 import numpy as np
 from numpy.typing import NDArray
-from shapely import maximum_inscribed_circle
+from shapely import Point, maximum_inscribed_circle
 
 from cielo.core.geometry.distance import nearest_outline
 from cielo.core.geometry.masks import cell_of, offset_from_motif_mm
+from cielo.core.geometry.opening_groups import opening_groups
 from cielo.core.geometry.shapes import cell_key, openings_alone, openings_of, rings_mm
 from cielo.core.keeping import kept
 from cielo.core.plan import (
@@ -54,7 +55,13 @@ def shaded(shape: Mask, strongest: Shade | Towards, grid: Grid) -> Map:
     if strongest == "sides":
         aside = 2 * np.abs(frame.across_mm) / np.maximum(frame.width_mm, LEAST_MM)
         return np.asarray(np.clip(1.3 * np.broadcast_to(aside, (grid.rows, grid.columns)) - 0.3, 0, 1), dtype=np.float32)
-    if isinstance(strongest, Towards):
+    if strongest in ("heart", "away"):
+        way = 1 if strongest == "heart" else -1
+        east, south = way * frame.to_heart_mm[0], way * frame.to_heart_mm[1]
+        far = np.hypot(east, south)
+        east, south = (np.divide(part, far, out=np.zeros_like(part), where=far > LEAST_MM) for part in (east, south))
+        itself = far <= LEAST_MM
+    elif isinstance(strongest, Towards):
         panel = (grid.panel_width_mm, grid.panel_height_mm)
         other = next((o.shape.centroid for o in openings_of(shape, *panel) if o.key == strongest.opening), None)
         if other is None:
@@ -81,13 +88,15 @@ FROM_MIDDLE = 1.25
 @dataclass(frozen=True, eq=False)
 class _Frame:
     """For each place, of the opening it goes by: how far to the right of and below its middle it lies, how wide and high the opening
-    is, and how far its deepest place lies from its edge; each broadcasts to (rows, columns), mm."""
+    is, how far its deepest place lies from its edge, and how far to the right of and below its middle that of its flower, or of the nearest
+    one, lies, 0 where it is that itself or there is none; each broadcasts to (rows, columns), mm."""
 
     across_mm: Lengths
     down_mm: Lengths
     width_mm: Lengths
     height_mm: Lengths
     deepest_mm: Lengths
+    to_heart_mm: tuple[Lengths, Lengths] = (np.zeros((1, 1)), np.zeros((1, 1)))
 
 
 @kept
@@ -97,9 +106,12 @@ def _frame(shape: Mask, grid: Grid) -> _Frame:
         # The side of an edge goes on to the end of the panel; its shade does not.
         deepest = size / 2 if isinstance(shape, EdgeMask) else max(float(-to_edge_mm(shape, grid).min()), LEAST_MM)
         return _Frame(across, down, np.full((1, 1), size), np.full((1, 1), size), np.full((1, 1), deepest))
-    shapes = [opening.shape for opening in openings_of(shape, grid.panel_width_mm, grid.panel_height_mm)]
+    panel = (grid.panel_width_mm, grid.panel_height_mm)
+    openings = openings_of(shape, *panel)
+    shapes = [opening.shape for opening in openings]
     if not shapes:
-        return _Frame(*[np.ones((1, 1))] * 5)
+        one = np.ones((1, 1))
+        return _Frame(one, one, one, one, one)
     left, top, right, bottom = np.array([opening.bounds for opening in shapes]).T
     deepest_of = np.array([maximum_inscribed_circle(opening, 0.1).length for opening in shapes])
     x, y = np.broadcast_arrays(grid.x_mm[None, :], grid.y_mm[:, None])
@@ -107,4 +119,25 @@ def _frame(shape: Mask, grid: Grid) -> _Frame:
     outlines = [(at, ring[:-1]) for at, opening in enumerate(shapes) for ring in rings_mm(opening)]
     n = np.array([at for at, _ in outlines])[nearest_outline([ring for _, ring in outlines], x, y)]
     middle_x, middle_y = (left + right) / 2, (top + bottom) / 2
-    return _Frame(x - middle_x[n], y - middle_y[n], (right - left)[n], (bottom - top)[n], deepest_of[n])
+    hearts = _hearts(shape, *panel)
+    # The middle of a flower is itself the heart: nothing in it is nearer to that.
+    inside = [opening.distance(Point(heart)) <= LEAST_MM for opening, heart in zip(shapes, hearts, strict=True)]
+    east, south = (np.where(inside, 0.0, hearts[:, axis] - middle[:]) for axis, middle in enumerate((middle_x, middle_y)))
+    sides = (right - left)[n], (bottom - top)[n]
+    return _Frame(x - middle_x[n], y - middle_y[n], *sides, deepest_of[n], (east[n], south[n]))
+
+
+def _hearts(shape: Drawn, width_mm: float, height_mm: float) -> Lengths:
+    """For each opening the middle of its flower, of the nearest one where it is of none, its own where there is no flower: (openings, 2)."""
+    groups = opening_groups(shape, width_mm, height_mm)
+    middles = {o.key: np.array(o.shape.centroid.coords[0]) for o in openings_of(shape, width_mm, height_mm)}
+    members: dict[str, list[str]] = {}
+    for key, group in groups.items():
+        members.setdefault(group.flower, []).append(key)
+    flowers = {first: np.mean([middles[key] for key in keys], axis=0) for first, keys in members.items() if len(keys) > 1}
+    found = []
+    for key, group in groups.items():
+        own = flowers.get(group.flower)
+        nearest = min(flowers.values(), key=lambda heart: float(np.hypot(*(heart - middles[key]))), default=middles[key])
+        found.append(nearest if own is None else own)
+    return np.array(found).reshape(-1, 2)
