@@ -65,6 +65,9 @@ it("stands in groups, with what lies on the shelf: its images by name, its powde
   expect(of("emboss-d")).toBeUndefined();
   expect(of("shelf-agave")?.design).toBe("agave");
   expect(of("new-moon")?.make()).toMatchObject({ do: "lay-mask", mask: of("new-moon")?.mask?.key });
+  const bare = newSteps(card([]), undefined, shelved).find((one) => one.value === "whole");
+  expect(bare?.ink?.key).toBe("d");
+  expect(bare?.make()).toMatchObject({ ink: "d" });
   const has = newSteps(card([ink("a", "dye"), ink("q", "powder")]), undefined, shelved);
   expect(has.find((one) => one.value === "emboss-p")).toBeUndefined();
 });

@@ -35,9 +35,18 @@ export function newSteps(card: CardOut, after: Step | undefined, shelved: Shelve
   const list = stepsOfCard(card, after, shelved);
   const place = (value: string) => GROUPS.findIndex(({ of }) => of.test(value));
   return list
-    .map((one) => ({ ...one, group: GROUPS[place(one.value)]?.label }))
+    .map((one) => ({ ...withItsInk(one, card, shelved), group: GROUPS[place(one.value)]?.label }))
     .sort((a, b) => place(a.value) - place(b.value));
 }
+/** A step with the ink of the shelf that it lays, where that is not on the card. */
+function withItsInk(one: NewStep, card: CardOut, shelved: Shelved): NewStep {
+  if (one.ink || card.plan.inks.some(({ kind }) => !ASIDE.has(kind))) return one;
+  const step = one.make();
+  const key = step.do === "brush" ? step.ink : null;
+  const ink = shelved.inks.find((other) => other.key === key);
+  return ink && !card.plan.inks.some((other) => other.key === key) ? { ...one, ink } : one;
+}
+const ASIDE = new Set(["powder", "clear", "white", "paste"]);
 const GROUPS = [
   {
     label: t("logic.newSteps.groupInk"),
@@ -56,14 +65,16 @@ function stepsOfCard(card: CardOut, after: Step | undefined, shelved: Shelved): 
   const w = reading.panel_width_mm;
   const h = reading.panel_height_mm;
   const short = Math.min(w, h);
-  const colours = plan.inks.filter((ink) => !["powder", "clear", "white", "paste"].includes(ink.kind));
+  const colours = plan.inks.filter((ink) => !ASIDE.has(ink.kind));
+  /** With no colour beside the card yet the first of the shelf is taken: another is a tap away. */
+  const first = colours.length ? undefined : shelved.inks.find((ink) => !ASIDE.has(ink.kind));
   const kindOf = (key: string) => plan.inks.find((ink) => ink.key === key)?.kind;
   const laid = new Set(plan.steps.map((step) => (step.do === "brush" ? step.ink : "")));
   const next = colours.find((ink) => !laid.has(ink.key))?.key;
   const before =
     after?.do === "brush" && colours.some((ink) => ink.key === after.ink) ? after.ink : undefined;
   /** She lays her inks one after another: the next that lies beside the card, and when all are laid, that of the step before. */
-  const colour = next ?? before ?? colours[0]?.key ?? plan.inks[0]?.key ?? "";
+  const colour = next ?? before ?? colours[0]?.key ?? first?.key ?? plan.inks[0]?.key ?? "";
   const darkest =
     [...reading.inks]
       .filter((i) => colours.some((c) => c.key === i.key))
