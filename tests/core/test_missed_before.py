@@ -43,6 +43,9 @@ PUSHED = replace(CLOUD, key="pushed", keeps="inside", spread_mm=1.0, sheet="clou
 DOTS = replace(REPEAT, key="repeat-pushed", keeps="inside", spread_mm=1.0, sheet="repeat")
 
 
+THROWN = Brush("", "white", "fine-splatter", low(60, 4), "light", 2, "dry", None, 1)
+
+
 def say(ink: str, tool: str = "stamp", text: str = "GROW", **more: object) -> Step:
     return replace(Brush("", ink, tool, Words(text, 60.0, 85.0, 9.0), "first", 1, "dry"), **more)  # type: ignore[arg-type]
 
@@ -117,6 +120,9 @@ CASES: list[tuple[str, Plan, Plan]] = [
      plan(LayMask("", "repeat"), replace(SPRAYED, touch="light"), LiftMask("", "repeat"))),
     ("seeps-under", plan(LayMask("", "strip"), lay("blue"), DRY, Water("", "coarse-splatter", low(130), "medium"), masks=(STRIP,)),
      plan(LayMask("", "strip"), lay("blue"), DRY, Water("", "coarse-splatter", low(40, 5), "medium"), masks=(STRIP,))),
+    ("ink-invisible", plan(lay("yellow", top(60)), THROWN), plan(lay("yellow", top(60)), lay("blue", low(80)), DRY, THROWN)),
+    ("ink-invisible", plan(lay("white", top(50)), lay("blue", low(40)), card=WIDE),
+     plan(lay("blue", top(50), passes=3), DRY, lay("white", top(40), onto="dry"), card=WIDE)),
 ]  # fmt: skip
 NAMES = [f"{code}-{n}" for n, (code, _, _) in enumerate(CASES)]
 

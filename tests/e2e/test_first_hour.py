@@ -120,9 +120,11 @@ def test_no_page_has_an_accessibility_fault_in_the_dark(evening: Page) -> None:
     check_reachable(page)
     desk = page.url
     for address in ("/", desk.replace("/desk/", "/bench/"), "/shelf", "/crossings", "/journal", "/stencils", "/settings"):
-        page.goto(address)
-        expect(page.get_by_role("heading", level=1).first).to_be_visible()
-        check_reachable(page)
+        for width, height in ((1280, 800), (1024, 768), (390, 844)):
+            page.set_viewport_size({"width": width, "height": height})
+            page.goto(address)
+            expect(page.get_by_role("heading", level=1).first).to_be_visible()
+            check_reachable(page)
 
 
 def test_settings_hold_for_every_page_and_everything_goes_back_to_a_backup(

@@ -6,11 +6,15 @@ from dataclasses import replace
 import numpy as np
 
 from cielo.core.advice.finding import Finding, Place, Remedy
-from cielo.core.advice.looking import NO_STAMP_INK, offered
+from cielo.core.advice.looking import NO_STAMP_INK, brushings, offered
 from cielo.core.materials import RESIST_KINDS, TOOLS
 from cielo.core.optics.difference import ciede2000
+from cielo.core.optics.spectra import lab_from_xyz
 from cielo.core.plan import Brush, Plan, replace_step, without_steps
 from cielo.core.sequence.lightness import seen_on
+from cielo.core.simulation.contact import TRACE
+from cielo.core.simulation.run import panel_xyz
+from cielo.core.table.marks import is_figure
 from cielo.core.table.table import Table
 
 # A full application nearer to the bare stock than this is lost on it: common practice, no source.
@@ -46,7 +50,7 @@ def ink_invisible(plan: Plan, table: Table) -> Iterator[Finding]:
         warned.add(step.ink)
         ink = plan.ink(step.ink)
         if ink.kind in RESIST_KINDS or ink.kind in ("white", "paste"):
-            continue  # meant to be pale, or clear: what they stand out against is another matter
+            continue  # meant to be clear, or to cover: what they stand out against is another matter
         inked = seen_on(plan.stock.paper, ink)
         difference = float(ciede2000(plan.stock.paper.lab, inked))
         if difference < SEEN_AT_ALL:
@@ -60,6 +64,29 @@ def ink_invisible(plan: Plan, table: Table) -> Iterator[Finding]:
                 where=_strongest(table, step.id),
                 cure=offered(_where_it_shows(plan, step)),
                 measure=f"{difference:.1f} CIEDE2000 from the bare stock; below {SEEN_AT_ALL:.0f} it is lost",
+            )
+    yield from _white_on_white(plan, table)
+
+
+def _white_on_white(plan: Plan, table: Table) -> Iterator[Finding]:
+    """A white that covers, laid where it is as white already. Of figures and words it is told that they are lost."""
+    for step in brushings(plan):
+        ink = plan.ink(step.ink)
+        laid = table.maps[step.id] > TRACE
+        if ink.kind != "white" or is_figure(step) or not laid.any():
+            continue
+        before = lab_from_xyz(panel_xyz(plan, table.grid, plan.index_of(step.id)))[laid]
+        difference = float(np.percentile(ciede2000(before, np.array(ink.swatches[0].lab)), 90))
+        if difference < SEEN_AT_ALL:
+            yield Finding(
+                "ink-invisible",
+                "warn",
+                step.id,
+                f"{ink.name} is laid where the card is white already.",
+                "White shows on what is darker. Lay some ink first, or leave it out.",
+                where=_strongest(table, step.id),
+                cure=offered(_where_it_shows(plan, step)),
+                measure=f"{difference:.1f} CIEDE2000 from what lies there; below {SEEN_AT_ALL:.0f} it is lost",
             )
 
 
