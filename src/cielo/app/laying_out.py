@@ -1,7 +1,7 @@
 """Laying a card out: a banded gradient or one of the grounds, in place of what is there or on a card of its own."""
 
 from collections.abc import Sequence
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from cielo.app.card_sizes import CardWish, empty_plan
 from cielo.app.shelf import find_inks, find_stock
@@ -54,35 +54,29 @@ def ground_of(store: Store, plan: Plan, ground_key: str) -> Plan:
     return _in_place_of(plan, lay_out(plan.title, plan.units, plan.card, plan.stock, inks, ground_key, disc))
 
 
-def plan_on_ground(
-    store: Store,
-    title: str,
-    units: Units,
-    wish: CardWish,
-    stock_key: str,
-    ink_keys: Sequence[str],
-    ground_key: str,
-    disc: Disc | None = None,
-) -> Plan:
-    """A ground on a format, a stock and inks of the shelf, without alarms that can be helped. Raises as proposed_on_ground."""
-    return laid_fresh(proposed_on_ground(store, title, units, wish, stock_key, ink_keys, ground_key, disc))[0]
+@dataclass(frozen=True)
+class GroundWish:
+    """A ground on a card, a stock and inks of the shelf; ``disc``: a round mask to be kept bare where it has a place for one."""
+
+    title: str
+    units: Units
+    card: CardWish
+    stock: str
+    inks: tuple[str, ...]
+    ground: str
+    disc: Disc | None = None
 
 
-def proposed_on_ground(
-    store: Store,
-    title: str,
-    units: Units,
-    wish: CardWish,
-    stock_key: str,
-    ink_keys: Sequence[str],
-    ground_key: str,
-    disc: Disc | None = None,
-) -> Plan:
-    """A ground, as it is proposed, on a format, a stock and inks of the shelf, past a round mask where it has a place for one.
+def plan_on_ground(store: Store, wish: GroundWish) -> Plan:
+    """A ground as it was wished for, without alarms that can be helped. Raises as proposed_on_ground."""
+    return laid_fresh(proposed_on_ground(store, wish))[0]
 
-    Raises NotFound for what is not there, BadInput for what does not fit."""
-    empty = empty_plan(title or "A new card", units, wish, find_stock(store, stock_key))
-    return ground_of(store, replace(empty, inks=find_inks(store, ink_keys), masks=(disc,) if disc else ()), ground_key)
+
+def proposed_on_ground(store: Store, wish: GroundWish) -> Plan:
+    """A ground as it is proposed. Raises NotFound for what is not on the shelf, BadInput for what does not fit."""
+    empty = empty_plan(wish.title or "A new card", wish.units, wish.card, find_stock(store, wish.stock))
+    masks = (wish.disc,) if wish.disc else ()
+    return ground_of(store, replace(empty, inks=find_inks(store, wish.inks), masks=masks), wish.ground)
 
 
 def plan_with_gradient(

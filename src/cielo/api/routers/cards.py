@@ -70,7 +70,7 @@ def start_card(body: StartBare, store: StoreOfApp, request: RequestKey = None) -
 @router.post("/on-ground", status_code=201)
 def start_on_ground(body: StartOnGround, store: StoreOfApp, request: RequestKey = None) -> CardOut:
     """Start a card with a ground laid out from inks of the shelf."""
-    plan = laying_out.plan_on_ground(store, body.title, body.units, body.card, body.stock, body.inks, body.ground, body.disc)
+    plan = laying_out.plan_on_ground(store, body.ground_wish())
     return card_out(cards.start_card(store, plan, f"start {body.title}", request=request))
 
 

@@ -8,7 +8,7 @@ from cielo.api.dependencies import StoreOfApp
 from cielo.api.schemas.cards import GroundOut, GroundWarning
 from cielo.api.schemas.problem import REFUSALS
 from cielo.app.card_sizes import CardWish
-from cielo.app.laying_out import proposed_on_ground
+from cielo.app.laying_out import GroundWish, proposed_on_ground
 from cielo.app.learnt import liked_inks
 from cielo.app.pictures import panel_png
 from cielo.app.shelf import find_stock, look_at_shelf
@@ -53,7 +53,7 @@ def warnings(
 ) -> list[GroundWarning]:
     """What these inks on this stock cannot give on that ground, and what would, before it is laid."""
     wish = CardWish(card_format, width_mm, height_mm)
-    _, left = laid_fresh(proposed_on_ground(store, "", "in", wish, stock, tuple(ink), ground))
+    _, left = laid_fresh(proposed_on_ground(store, GroundWish("", "in", wish, stock, tuple(ink), ground)))
     return [GroundWarning(message=finding.message, why=finding.why) for finding in left]
 
 
@@ -75,5 +75,5 @@ def picture(
     if disc:
         x, y, across = (float(value) for value in disc.split(","))
         kept = Disc("moon", "moon", x, y, across)
-    plan = with_derived(proposed_on_ground(store, "", "in", wish, stock, tuple(ink), ground, kept))
+    plan = with_derived(proposed_on_ground(store, GroundWish("", "in", wish, stock, tuple(ink), ground, kept)))
     return Response(panel_png(plan, dpi), media_type="image/png", headers={"cache-control": "private, max-age=600"})

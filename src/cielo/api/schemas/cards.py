@@ -7,6 +7,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from cielo.api.schemas.reading import FromCore, ReadingOut, path_of
 from cielo.app.card_sizes import CardWish
 from cielo.app.cards import Basis, CardOnDesk, ListedCard, part_key
+from cielo.app.laying_out import GroundWish
 from cielo.app.reading import Reading
 from cielo.core.bounds import MOST_INKS, Key, Name, Side
 from cielo.core.geometry.putting_on import piece_shape
@@ -223,6 +224,10 @@ class StartOnGround(StartCard):
 
     ground: Key
     disc: Disc | None = None
+
+    def ground_wish(self) -> GroundWish:
+        return GroundWish(self.title, self.units, self.card, self.stock, tuple(self.inks), self.ground, self.disc)
+
     inks: Annotated[list[Key], Field(max_length=9)]
 
 
