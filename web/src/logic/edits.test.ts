@@ -5,7 +5,8 @@ import { newCut, USES } from "./cuts";
 import { changed, type PlanChange, withChanges } from "./edits";
 import { Gone } from "./reworking";
 import { newFocal } from "./focal";
-import { isInUse, NEW_MASKS, newMask } from "./masks";
+import { NEW_MASKS, newMask } from "./masks";
+import { stepsOf } from "./steps";
 
 const [moon] = PLAN.masks;
 if (!moon) throw new Error("no moon");
@@ -92,7 +93,19 @@ describe("new things", () => {
     for (const { key, x_mm, y_mm } of [...plan.masks, ...plan.focal, ...plan.cuts]) {
       expect(x_mm > 0 && x_mm < 100 && y_mm > 0 && y_mm < 140, key).toBe(true);
     }
-    expect(plan.masks.filter((mask) => isInUse(plan, mask.key)).map((mask) => mask.key)).toEqual(["moon"]);
+    expect(plan.masks.filter((mask) => stepsOf(plan.steps, mask.key).length).map((mask) => mask.key)).toEqual(
+      ["moon"],
+    );
+  });
+  it("a mask goes with all that has to do with it, and with nothing else", () => {
+    const gone = stepsOf(PLAN.steps, "moon");
+    const now = changed(PLAN, { do: "take-mask-out", key: "moon" });
+    expect(now.masks.map((mask) => mask.key)).not.toContain("moon");
+    expect(gone.length).toBeGreaterThan(0);
+    expect(now.steps.map(({ id }) => id)).toEqual(
+      PLAN.steps.map(({ id }) => id).filter((id) => !gone.includes(id)),
+    );
+    expect(stepsOf(now.steps, "moon")).toEqual([]);
   });
   it("a focal piece never has the name of a step", () => {
     const plan = { ...PLAN, steps: [{ do: "wipe-beads" as const, id: "focal-1" }] } as unknown as PlanModel;

@@ -23,7 +23,15 @@ import {
   withItem,
   mustHave,
 } from "./reworking";
-import { sheetInstead, spellAgain, withoutStep, withStepAfter, withStepBefore, withWord } from "./steps";
+import {
+  sheetInstead,
+  spellAgain,
+  stepsOf,
+  withoutStep,
+  withStepAfter,
+  withStepBefore,
+  withWord,
+} from "./steps";
 import { withGiven } from "./given";
 
 /**
@@ -246,12 +254,14 @@ function after(plan: PlanModel, change: PlanChange): PlanModel {
       return { ...plan, masks: replaced(plan.masks, change.mask, change.mask.name, change.was) };
     case "mask-instead":
       return withMaskInstead(plan, change.mask);
-    case "take-mask-out":
+    case "take-mask-out": {
+      const rest = stepsOf(plan.steps, change.key).reduce(withoutStep, plan);
       return {
-        ...plan,
+        ...rest,
         masks: without(plan.masks, change.key),
         holds: plan.holds.filter((hold) => hold.mask !== change.key),
       };
+    }
     case "hold":
       return { ...plan, holds: replaced(plan.holds, change.hold, change.hold.kind, change.was) };
     case "let-go":

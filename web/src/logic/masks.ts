@@ -128,11 +128,3 @@ export function isRepeat(mask: Mask): boolean {
 export function isStencil(mask: Mask): boolean {
   return ["stencil", "motif", "drawn"].includes(mask.shape) && mask.keeps === "outside";
 }
-/** Whether a step lays, lifts, wipes or inks by a mask. */
-export function isInUse(plan: PlanModel, mask: string): boolean {
-  return plan.steps.some(
-    (step) =>
-      ("mask" in step && step.mask === mask) ||
-      ("region" in step && "mask" in step.region && step.region.mask === mask),
-  );
-}

@@ -187,6 +187,17 @@ export function spellAgain(plan: PlanModel, layId: string, mask: Mask): PlanMode
   return now;
 }
 
+/** The steps that have to do with one sheet and with nothing else: that lay, wipe and lift it, and ink laid round it or inside it. */
+export function stepsOf(steps: readonly Step[], mask: string): string[] {
+  return steps
+    .filter(
+      (step) =>
+        ("mask" in step && step.mask === mask) ||
+        (step.do === "brush" && "mask" in step.region && step.region.mask === mask),
+    )
+    .map((step) => step.id);
+}
+
 /** Another sheet laid by a step, and wiped, worked round, through and lifted until it comes off. */
 export function sheetInstead(plan: PlanModel, layId: string, mask: Mask): PlanModel {
   const spell = spellOf(plan.steps, layId);

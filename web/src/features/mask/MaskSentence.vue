@@ -9,16 +9,8 @@ import WordMenu from "../../components/word/WordMenu.vue";
 import WordToggle from "../../components/word/WordToggle.vue";
 import { useDesk } from "../../composables/useDesk";
 import type { MaskAction } from "../../logic/edits";
-import {
-  isInUse,
-  isRepeat,
-  isStencil,
-  keepsChoices,
-  NEW_MASKS,
-  newMask,
-  NUDGE,
-  type Shape,
-} from "../../logic/masks";
+import { isRepeat, isStencil, keepsChoices, NEW_MASKS, newMask, NUDGE, type Shape } from "../../logic/masks";
+import { stepsOf } from "../../logic/steps";
 import DiscWords from "./DiscWords.vue";
 import DrawnWords from "./DrawnWords.vue";
 import EdgeWords from "./EdgeWords.vue";
@@ -35,7 +27,8 @@ const units = computed(() => plan.value?.units ?? "in");
 const reading = computed(() => desk.saved?.reading.masks.find((other) => other.key === props.mask.key));
 const called = computed(() => reading.value?.called ?? props.mask.name);
 const holds = computed(() => plan.value?.holds.filter((hold) => hold.mask === props.mask.key) ?? []);
-const inUse = computed(() => (plan.value ? isInUse(plan.value, props.mask.key) : true));
+/** The steps that go with it when it is taken off the card; Undo brings all of it back. */
+const itsSteps = computed(() => stepsOf(plan.value?.steps ?? [], props.mask.key).length);
 const keeps = computed(() => keepsChoices(props.mask.shape));
 /** Single motifs that a strip can be fitted round. */
 const motifs = computed(
@@ -300,18 +293,19 @@ const HOLDS = [
       :choices="instead"
       @choose="takeInstead"
     />.{{ " "
-    }}<template v-if="!inUse"
-      >{{ " "
-      }}<button
-        type="button"
-        class="word quiet"
-        @click="
-          desk.push(t('mask.maskSentence.takeTheOut', { called }), { do: 'take-mask-out', key: mask.key })
-        "
-      >
-        {{ t("mask.maskSentence.takeItOut") }}</button
-      >.</template
+    }}<button
+      type="button"
+      class="word quiet"
+      @click="
+        desk.push(t('mask.maskSentence.takeTheOut', { called }), { do: 'take-mask-out', key: mask.key })
+      "
     >
+      {{
+        itsSteps
+          ? t("mask.maskSentence.removeIt", { steps: itsSteps }, itsSteps)
+          : t("mask.maskSentence.takeItOut")
+      }}</button
+    >.
   </span>
 </template>
 
