@@ -36,6 +36,8 @@ export default defineConfig({
   build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 1200 },
   test: {
     environment: "happy-dom",
+    // A machine that does other things meanwhile is no fault.
+    testTimeout: 30_000,
     server: { deps: { inline: ["element-plus"] } },
     setupFiles: "src/testing/words.ts",
   },
