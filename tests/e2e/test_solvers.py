@@ -46,8 +46,8 @@ def test_prints_are_spread_evenly_and_brought_out_softly(page: Page) -> None:
     start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
     page.get_by_role("list", name="Run of proofs").get_by_role("button").last.click()
     page.get_by_role("button", name="Add: Add after").click()
-    page.get_by_role("combobox", name="Search add").fill("Stamp the snail")
-    choose(page, "Stamp the snail")
+    page.get_by_role("combobox", name="Search add").fill("Stamp the moth")
+    choose(page, "Stamp the moth")
     saved(page)
     for _ in range(2):
         page.get_by_role("button", name="Places: How many, where").click()

@@ -280,11 +280,13 @@ def test_every_place_leads_to_every_place_and_says_where_one_is(page: Page) -> N
 
 
 def tab_to(page: Page, name: str, most: int = 60) -> None:
-    """Go on by Tab until the thing of that name has the focus."""
+    """Go on by Tab, in a row of inks or steps by the arrows, until the thing of that name has the focus."""
+    more = "() => { const e = document.activeElement; return !!e?.matches('.pick') && !!e.nextElementSibling }"
     for _ in range(most):
-        page.keyboard.press("Tab")
+        page.keyboard.press("ArrowRight" if page.evaluate(more) else "Tab")
         focused = page.evaluate(
-            "() => { const e = document.activeElement; return e.getAttribute('aria-label') || e.innerText || '' }"
+            "() => { const e = document.activeElement; const read = e.querySelector('.visually-hidden');"
+            " return e.getAttribute('aria-label') || (e.matches('.line') && read?.innerText) || e.innerText || '' }"
         )
         if focused.strip().startswith(name):
             return
