@@ -91,7 +91,8 @@ const missing = computed(() => {
 const nearest = computed(() => {
   const to = labs.once;
   if (!to) return [];
-  const farOf = (ink: InkModel) => Math.min(...ink.swatches.map(({ lab }) => (lab ? apart(lab, to) : Infinity)));
+  const farOf = (ink: InkModel) =>
+    Math.min(...ink.swatches.map(({ lab }) => (lab ? apart(lab, to) : Infinity)));
   return [...(shelf.shelf?.inks ?? [])].sort((a, b) => farOf(a.ink) - farOf(b.ink)).slice(0, 3);
 });
 const FRESH: Schemas["FactsModel"] = { since: "", place: "", note: "" };
