@@ -425,5 +425,5 @@ def test_a_card_of_her_own_size_any_way_round(
     assert (card.width_mm, card.height_mm) == pytest.approx((width, height))
     assert (card.panel_width_mm, card.panel_height_mm) == pytest.approx(panel)
     assert card.fold == (wish.fold or "left")
-    with pytest.raises(BadInput, match="larger than its card"):
+    with pytest.raises(BadInput, match="wide and its card"):
         card_sizes.card_for(replace(wish, panel_width_mm=500.0, panel_height_mm=50.0), "in")

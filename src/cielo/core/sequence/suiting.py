@@ -34,6 +34,9 @@ SHOWS = 10.0
 STEP, LONG_STEP = 14.0, 34.0
 NEAR_HUES, FAR_HUES = 12.0, 62.0
 COMPLEMENTS = 140.0
+# Neighbours turned further than this, nearer in lightness, or that lose more of their colour where they cross are shown only where there
+# are no others; a set that much worse than the best is not shown beside it.
+FAR_APART, LEAST_STEP, MUD, MUCH_WORSE = 95.0, 8.0, 0.5, 6.0
 # Below this chroma an ink is a grey: it makes no colour one wants to touch.
 GREYISH = 14.0
 USUAL_COUNT = 3
@@ -87,6 +90,8 @@ def inks_that_suit(
     cost -= 0.7 * np.array([ink.name in liked for ink in tried], dtype=float)[sets].sum(axis=1)
     chosen: list[set[int]] = []
     for n in np.argsort(cost, kind="stable"):
+        if cost[n] > cost.min() + MUCH_WORSE:
+            break
         these = {int(i) for i in sets[n]}
         if all(len(these & others) <= 1 for others in chosen):
             chosen.append(these)
@@ -134,7 +139,8 @@ def _cost(sets: NDArray[np.intp], labs: Floats, dulled: Floats, mood: Mood) -> F
         step, turn = lightness[pale] - lightness[dark], _apart(hue[pale], hue[dark])
         cost += (np.maximum(0, STEP - step) / 10) ** 2 + (np.maximum(0, step - LONG_STEP) / 10) ** 2
         cost += (np.maximum(0, NEAR_HUES - turn) / 30) ** 2 + (np.maximum(0, turn - FAR_HUES) / 30) ** 2
-        cost += 3.0 * dulled[pale, dark] ** 2
+        lost = dulled[pale, dark]
+        cost += 3.0 * lost**2 + MUCH_WORSE * ((turn > FAR_APART) | (step < LEAST_STEP) | (lost > MUD))
     ends = sets[:, 0], sets[:, -1]
     cost += (_apart(hue[ends[0]], mood.pale_hue) / 45) ** 2 + (_apart(hue[ends[1]], mood.dark_hue) / 45) ** 2
     return np.asarray(cost + ((lightness[ends[1]] - mood.dark) / 20) ** 2)
