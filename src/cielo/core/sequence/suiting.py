@@ -35,7 +35,7 @@ STEP, LONG_STEP = 14.0, 34.0
 NEAR_HUES, FAR_HUES = 12.0, 62.0
 COMPLEMENTS = 140.0
 # Neighbours turned further than this, nearer in lightness, or that lose more of their colour where they cross are shown only where there
-# are no others; a set that much worse than the best is not shown beside it.
+# are no others; a set that much worse than the best is none to begin with.
 FAR_APART, LEAST_STEP, MUD, MUCH_WORSE = 95.0, 8.0, 0.5, 6.0
 # Below this chroma an ink is a grey: it makes no colour one wants to touch.
 GREYISH = 14.0
@@ -76,12 +76,17 @@ def inks_that_suit(
 
     ``liked``: the names of inks of cards she likes. The same shelf always gives the same sets.
     """
+    return tuple(inks for _, inks in _ranked(ground, stock, shelf, liked))
+
+
+def _ranked(ground: Ground, stock: Paper, shelf: tuple[Ink, ...], liked: Collection[str]) -> list[tuple[float, tuple[Ink, ...]]]:
+    """The sets for a ground, the best first, each with what speaks against it."""
     alcohol = stock.surface == "synthetic"
     colours = [ink for ink in shelf if ink.kind not in (*ASIDE, "metallic") and (ink.kind == "alcohol") == alcohol]
     seen = {ink.key: seen_on(stock, ink) for ink in colours}
     able = [ink for ink in colours if float(ciede2000(seen[ink.key], stock.lab)) >= SHOWS]
     if len(able) < ground.fewest:
-        return ()
+        return []
     tried = sorted(_far_apart(able, seen, liked), key=lambda ink: (-seen[ink.key][0], ink.key))
     count = min(max(USUAL_COUNT, ground.fewest), ground.most, len(tried))
     sets = np.array(list(combinations(range(len(tried)), count)))
@@ -89,15 +94,15 @@ def inks_that_suit(
     cost = _cost(sets, labs, _dulled(stock, tuple(tried)), MOODS[ground.key])
     cost -= 0.7 * np.array([ink.name in liked for ink in tried], dtype=float)[sets].sum(axis=1)
     chosen: list[set[int]] = []
+    ranked = []
     for n in np.argsort(cost, kind="stable"):
-        if cost[n] > cost.min() + MUCH_WORSE:
-            break
         these = {int(i) for i in sets[n]}
         if all(len(these & others) <= 1 for others in chosen):
             chosen.append(these)
+            ranked.append((float(cost[n]), tuple(tried[i] for i in sorted(these))))
         if len(chosen) == MOST_SETS:
             break
-    return tuple(tuple(tried[i] for i in sorted(these)) for these in chosen)
+    return ranked
 
 
 def suggested(stock: Paper, shelf: tuple[Ink, ...], liked: Collection[str] = ()) -> dict[str, tuple[tuple[Ink, ...], ...]]:
@@ -106,9 +111,10 @@ def suggested(stock: Paper, shelf: tuple[Ink, ...], liked: Collection[str] = ())
     begun: Counter[Mood] = Counter()
     found = {}
     for key, ground in GROUNDS.items():
-        sets = inks_that_suit(ground, stock, shelf, liked)
+        ranked = _ranked(ground, stock, shelf, liked)
+        sets = tuple(inks for _, inks in ranked)
         if sets and all(kind in kinds for kind in ground.needs):
-            turn = begun[MOODS[key]] % len(sets)
+            turn = begun[MOODS[key]] % sum(cost < ranked[0][0] + MUCH_WORSE for cost, _ in ranked)
             found[key] = sets[turn:] + sets[:turn]
             begun[MOODS[key]] += 1
     return found
