@@ -224,11 +224,11 @@ class StartOnGround(StartCard):
 
     ground: Key
     disc: Disc | None = None
+    inks: Annotated[list[Key], Field(max_length=9)]
 
     def ground_wish(self) -> GroundWish:
+        """What is wished for, as the application takes it."""
         return GroundWish(self.title, self.units, self.card, self.stock, tuple(self.inks), self.ground, self.disc)
-
-    inks: Annotated[list[Key], Field(max_length=9)]
 
 
 class LayGround(Edit):
