@@ -128,6 +128,7 @@ PATHS = (
     "/api/openapi.json",
     "/api/devices",
     "/api/devices/qr.svg",
+    "/api/backups",
     "/api/health",
     "/",
     "/shelf",
@@ -174,6 +175,8 @@ def test_it_is_let_in_by_the_code_works_and_is_sent_away(store: Store, lan: Lan)
         assert all(part in cookie for part in ("httponly", "samesite=strict", "path=/"))
         assert tablet.get("/api/cards").status_code == 200
         assert tablet.get("/api/devices").status_code == 403, "who is let in is decided at the computer"
+        assert tablet.get("/api/backups").status_code == 403
+        assert tablet.post("/api/backups/restore", json={"name": "x"}).status_code == 403
         (own,) = computer.get("/api/devices").json()["devices"]
         assert own["name"] == "tablet"
         assert computer.delete(f"/api/devices/{own['key']}").status_code == 204

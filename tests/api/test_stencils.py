@@ -197,8 +197,13 @@ def test_a_sheet_of_the_shelf_is_laid_by_a_new_step_or_in_place_of_another(web: 
     was = [step.get("mask") or step.get("region", {}).get("mask") for step in card["plan"]["steps"]]
     assert of == [new if mask == lay["mask"] else mask for mask in was]
     after = now["plan"]["steps"][-1]["id"]
-    more = web.post(f"{path}/stencil", json={"based_on": now["revision"], "stencil": "agave-repeat", "after": after}).json()
+    more = web.post(
+        f"{path}/stencil", json={"based_on": now["revision"], "stencil": "agave-repeat", "lay": True, "after": after}
+    ).json()
     last = more["plan"]["steps"][-1]
     assert (last["do"], last["mask"]) == ("lay-mask", more["plan"]["masks"][-1]["key"])
-    gone = {"based_on": more["revision"], "stencil": "agave-repeat", "after": "s999"}
+    begun = web.post(f"{path}/stencil", json={"based_on": more["revision"], "stencil": "agave-repeat", "lay": True}).json()
+    first = begun["plan"]["steps"][0]
+    assert (first["do"], first["mask"]) == ("lay-mask", begun["plan"]["masks"][-1]["key"])
+    gone = {"based_on": begun["revision"], "stencil": "agave-repeat", "lay": True, "after": "s999"}
     assert web.post(f"{path}/stencil", json=gone).status_code == 422

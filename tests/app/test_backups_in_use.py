@@ -2,6 +2,7 @@
 
 import sqlite3
 from contextlib import closing
+from dataclasses import replace
 from pathlib import Path
 
 import pytest
@@ -20,8 +21,6 @@ def store(tmp_path: Path) -> Store:
 
 
 def title(store: Store, card_id: str, to: str) -> None:
-    from dataclasses import replace
-
     now = open_card(store, card_id).revision.number
     change_card(store, card_id, Basis(now), "name it", lambda plan: replace(plan, title=to))
 
@@ -45,6 +44,19 @@ def test_a_backup_brought_back_in_use_is_all_of_it_and_what_stood_there_can_be_b
     assert other in [one.revision.card_id for one in list_cards(store)]
     with closing(sqlite3.connect(store.path)) as looking:
         assert looking.execute("pragma journal_mode").fetchone()[0] == "wal"
+
+
+def test_any_backup_in_the_list_can_be_brought_back_however_many_were_before(store: Store) -> None:
+    """Of those before a restoring only a few are kept: the one that is brought back is never taken away before it is read."""
+    card = start_card(store, demo_plans()[0], "start").revision.card_id
+    for n in range(7):
+        title(store, card, f"Number {n}")
+        keeping_safe.backup_by_hand(store)
+        keeping_safe.restore(store, all_backups(store.path)[0].name)
+    for _ in range(4):
+        oldest = next(one for one in reversed(all_backups(store.path)) if "restoring" in one.name)
+        keeping_safe.restore(store, oldest.name)
+        assert open_card(store, card).revision.plan.title.startswith("Number")
 
 
 def test_no_other_file_is_brought_back_and_a_harmed_one_changes_nothing(store: Store, tmp_path: Path) -> None:

@@ -10,7 +10,7 @@ const LOOKED_AT = "cielo-looked-at-1";
 /** So many answers of the server are kept, the newest. */
 const MOST = 400;
 /** Answers that are of their moment alone. */
-const OF_NOW = /^\/api\/(health|works|safe|devices)|\/events$/;
+const OF_NOW = /^\/api\/(health|works|safe|devices|backups)|\/events$/;
 
 self.addEventListener("install", (event) => {
   event.waitUntil(caches.open(PAGES).then((kept) => kept.addAll(["/", ...ASSETS])));

@@ -16,6 +16,8 @@ from cielo.errors import BadInput, CieloError, TooLarge
 
 HOSTS = frozenset({"127.0.0.1", "localhost", "[::1]"})
 LARGEST_BODY = 4_000_000
+# What other devices may not ask, however they were let in.
+AT_THE_COMPUTER = ("/api/devices", "/api/backups")
 # Requests at work at once; a browser asks for six. What is beyond waits outside, and its memory with it.
 MOST_AT_ONCE = 64
 POLICY = (
@@ -97,13 +99,13 @@ class Guard:
         return None
 
     def _not_for_others(self, scope: Scope) -> tuple[int, str, CieloError] | None:
-        """Who is let in is decided at the computer alone."""
-        if self.pairing is None or is_of_this_machine(scope) or not scope["path"].startswith("/api/devices"):
+        """Who is let in, and what everything is brought back to, is decided at the computer alone."""
+        if self.pairing is None or is_of_this_machine(scope) or not scope["path"].startswith(AT_THE_COMPUTER):
             return None
         return (
             403,
             "Not from here",
-            CieloError("devices are let in at the computer.", mend="Look at the computer that Cielo runs on."),
+            CieloError("this is done at the computer alone.", mend="Look at the computer that Cielo runs on."),
         )
 
     def _too_much(self, path: str) -> tuple[int, str, CieloError] | None:

@@ -17,6 +17,7 @@ from cielo.api.dependencies import LARGEST_BODY
 from cielo.api.guard import Guard
 from cielo.api.pairing import Pairing
 from cielo.api.routers import (
+    backups,
     bench,
     cards,
     crossings,
@@ -51,6 +52,7 @@ ROUTERS = tuple(
         things,
         cards,
         devices,
+        backups,
         events,
         stencils,
         prints,

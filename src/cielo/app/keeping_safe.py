@@ -22,8 +22,12 @@ def keep_safe(store: Store) -> Event:
 
 def backup_before(store: Store, what: str) -> None:
     """A backup before much is changed at once. Raises StoreTrouble where none can be made, so that nothing is changed without."""
-    backup_now(store.path, f"before-{what}-{datetime.now(UTC):%Y%m%d-%H%M%S-%f}")
+    backup_now(store.path, _name_before(what))
     thin_before(store.path, what)
+
+
+def _name_before(what: str) -> str:
+    return f"before-{what}-{datetime.now(UTC):%Y%m%d-%H%M%S-%f}"
 
 
 def backup_by_hand(store: Store) -> None:
@@ -35,8 +39,9 @@ def restore(store: Store, name: str) -> None:
     """Put one of the automatic backups in the place of everything, a backup of that made first. Raises NotFound, StoreTrouble."""
     if name not in {one.name for one in all_backups(store.path)}:
         raise NotFound("that backup is not there any more.", mend="Choose another.")
-    backup_before(store, "restoring")
+    backup_now(store.path, _name_before("restoring"))
     store.bring_back(backups_of(store.path) / name)
+    thin_before(store.path, "restoring")  # last, for the one brought back may be the oldest of these
 
 
 def _keep(store: Store, ended: Event) -> None:

@@ -62,9 +62,17 @@ def put_away(store: Store, key: str, away: bool) -> None:
 
 
 def lay_from_shelf(
-    store: Store, card_id: str, basis: Basis, key: str, after: str | None = None, instead: str | None = None
+    store: Store,
+    card_id: str,
+    basis: Basis,
+    key: str,
+    *,
+    lay: bool = False,
+    after: str | None = None,
+    instead: str | None = None,
 ) -> CardOnDesk:
-    """Put a design in the middle of a card's panel; to be laid by a new step after one, or in place of the sheet that a step lays.
+    """Put a design in the middle of a card's panel; with ``lay`` a new step lays it, after another or first; ``instead``: in place of the
+    sheet that a step lays.
 
     Raises NotFound for one that is not on the shelf, or a step that is not there.
     """
@@ -75,8 +83,8 @@ def lay_from_shelf(
     def laid(plan: Plan) -> Plan:
         with_it = lay_design(plan, design)
         mask = with_it.masks[len(plan.masks)]
-        if after is not None:
-            at = plan.index_of(after) + 1
+        if lay:
+            at = 0 if after is None else plan.index_of(after) + 1
             before = plan.steps[at].id if at < len(plan.steps) else None
             return insert_step(with_it, LayMask(new_step_id(plan), mask.key), before)
         return with_it if instead is None else with_sheet_instead(with_it, instead, mask.key)

@@ -110,7 +110,7 @@ export type ServerChange =
       said: string;
     }
   | { do: "take-piece-away"; piece: string }
-  | { do: "stencil"; stencil: string; after?: string | null; instead?: string | null }
+  | { do: "stencil"; stencil: string; lay?: boolean; after?: string | null; instead?: string | null }
   | { do: "drawing"; name: string; svg: string }
   | { do: "mask-action"; mask: string; action: MaskAction }
   | { do: "remedy"; code: string; step: string | null; remedy: string | null }

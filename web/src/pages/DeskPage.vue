@@ -34,6 +34,7 @@ import { throughEyes, USUAL } from "../logic/sight";
 import { lastOfGround, newStepId } from "../logic/steps";
 import { waysOf } from "../logic/ways";
 import { useCard } from "../stores/card";
+import { useColumn } from "../composables/useColumn";
 import { useDropped } from "../composables/useDropped";
 import { bringDrawing } from "../stores/bringDrawing";
 import { useSettings } from "../stores/settings";
@@ -115,18 +116,7 @@ const tilted = ref(false);
 /** Whether the panel is shown as large as it is, and whether it has the whole window. */
 const real = ref(false);
 const wide = ref(false);
-const right = ref<HTMLElement | null>(null);
-/** How far down it was before what the card is was opened. */
-let wasAt = 0;
-function scrolled(by: number) {
-  const column = right.value;
-  if (!column) return;
-  if (by === -Infinity) {
-    wasAt = column.scrollTop;
-    column.scrollTo(0, 0);
-  } else if (column.scrollTop > -by) column.scrollBy(0, by);
-  else column.scrollTo(0, wasAt);
-}
+const { column: right, scrolled } = useColumn();
 function stampHere() {
   if (!card.value || !tapped.value) return;
   const { x_mm, y_mm } = tapped.value;

@@ -41,19 +41,19 @@ const RINGS = [
   { value: false, label: t("settings.rings.off") },
 ];
 
-const { value: safe, state, again, put } = useAsked((signal) => ask("get", "/api/safe", { signal }));
+const { value: safe, state, refusal, again, put } = useAsked((signal) => ask("get", "/api/backups", { signal }));
 const { run, busy } = useDoing("backup");
 const made = ref(false);
 async function backUp() {
   await run(async () => {
-    put(await ask("post", "/api/safe/backups"));
+    put(await ask("post", "/api/backups"));
     made.value = true;
   });
 }
 /** The backup that is asked about before it takes the place of everything. */
 const asked = ref<string | null>(null);
 async function restore(name: string) {
-  const done = await run(() => ask("post", "/api/safe/restore", { body: { name } }).then(() => true));
+  const done = await run(() => ask("post", "/api/backups/restore", { body: { name } }).then(() => true));
   // Every page holds something of what was: it begins afresh.
   if (done) window.location.assign("/");
 }
@@ -130,7 +130,14 @@ async function restore(name: string) {
         </ul>
         <p v-else class="quiet">{{ t("settings.safe.none") }}</p>
       </template>
-      <PageState v-else within :state="state" :what="t('settings.safe.name')" @again="again" />
+      <PageState
+        v-else
+        within
+        :state="state"
+        :what="t('settings.safe.name')"
+        :why="refusal?.message"
+        @again="again"
+      />
     </section>
   </main>
 </template>

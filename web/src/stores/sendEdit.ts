@@ -97,7 +97,13 @@ export async function sendEdit(
     case "stencil":
       return ask("post", "/api/cards/{card_id}/stencil", {
         params,
-        body: { ...basis, stencil: change.stencil, after: change.after, instead: change.instead },
+        body: {
+          ...basis,
+          stencil: change.stencil,
+          lay: change.lay ?? false,
+          after: change.after,
+          instead: change.instead,
+        },
       });
     case "drawing":
       return ask("post", "/api/cards/{card_id}/drawing", {

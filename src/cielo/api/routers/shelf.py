@@ -8,11 +8,9 @@ from cielo.api.dependencies import CardId, StoreOfApp
 from cielo.api.schemas.problem import REFUSALS
 from cielo.api.schemas.reading import path_of
 from cielo.api.schemas.shelf import (
-    BackupOut,
     FormatOut,
     InkOut,
     MotifOut,
-    Restore,
     SafeOut,
     ShelfOut,
     SightOut,
@@ -20,7 +18,6 @@ from cielo.api.schemas.shelf import (
     ToolOut,
 )
 from cielo.api.schemas.supplies import NoteLeft, SupplyOut
-from cielo.app import keeping_safe
 from cielo.app import shelf as shelf_of_app
 from cielo.app.day import MOST_CARDS
 from cielo.core.geometry.formats import FORMATS
@@ -30,7 +27,7 @@ from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.sight import SIGHTS
 from cielo.core.optics.spectra import hex_from_lab
 from cielo.exchange.materials_model import InkModel, StockModel
-from cielo.store.backups import all_backups, backup_is_old, backups_of, last_backup
+from cielo.store.backups import backup_is_old, last_backup
 
 router = APIRouter(tags=["shelf"])
 
@@ -43,26 +40,8 @@ async def health() -> dict[str, str]:
 
 @router.get("/safe", responses=REFUSALS)
 def safe(store: StoreOfApp) -> SafeOut:
-    """When everything was last copied whole, and the copies there are."""
-    return SafeOut(
-        last_backup=last_backup(store.path),
-        old=backup_is_old(store.path),
-        folder=str(backups_of(store.path)),
-        backups=[BackupOut.model_validate(one) for one in all_backups(store.path)],
-    )
-
-
-@router.post("/safe/backups", status_code=201, responses=REFUSALS)
-def back_up_now(store: StoreOfApp) -> SafeOut:
-    """Copy everything whole, now."""
-    keeping_safe.backup_by_hand(store)
-    return safe(store)
-
-
-@router.post("/safe/restore", status_code=204, responses=REFUSALS)
-def restore(body: Restore, store: StoreOfApp) -> None:
-    """Put a backup in the place of everything; what stood there is backed up first."""
-    keeping_safe.restore(store, body.name)
+    """When everything was last copied whole."""
+    return SafeOut(last_backup=last_backup(store.path), old=backup_is_old(store.path))
 
 
 @router.put("/shelf/left", status_code=204, responses=REFUSALS)

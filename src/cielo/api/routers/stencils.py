@@ -42,8 +42,10 @@ def bring_back(key: Key, store: StoreOfApp) -> None:
 
 @router.post("/cards/{card_id}/stencil")
 def lay_from_shelf(card_id: CardId, body: LayStencil, store: StoreOfApp) -> CardOut:
-    """Put a stencil of the shelf in the middle of a card's panel."""
-    return card_out(stencils.lay_from_shelf(store, card_id, body.basis, body.stencil, body.after, body.instead))
+    """Put a stencil of the shelf in the middle of a card's panel, to be laid by a new step or in place of another sheet if so asked."""
+    return card_out(
+        stencils.lay_from_shelf(store, card_id, body.basis, body.stencil, lay=body.lay, after=body.after, instead=body.instead)
+    )
 
 
 @router.post("/cards/{card_id}/drawing", openapi_extra=SVG_BODY)

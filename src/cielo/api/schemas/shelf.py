@@ -1,9 +1,8 @@
 """What the web gets of the shelf a card is planned from."""
 
 from datetime import datetime
-from typing import Annotated
 
-from pydantic import BaseModel, Field
+from pydantic import BaseModel
 
 from cielo.api.schemas.reading import FromCore
 from cielo.core.plan import Motif
@@ -64,23 +63,8 @@ class ShelfOut(BaseModel):
     sights: list[SightOut]
 
 
-class BackupOut(FromCore):
-    """A whole copy of everything; ``name``: of its file."""
-
-    name: str
-    made_at: datetime
-    size_bytes: int
-
-
 class SafeOut(BaseModel):
-    """Whether what she makes is kept safe: when the last whole copy was made, whether it is older than it should be, and all there are, in
-    which folder."""
+    """Whether what she makes is kept safe: when the last whole copy was made, and whether it is older than it should be."""
 
     last_backup: datetime | None
     old: bool
-    folder: str
-    backups: list[BackupOut]
-
-
-class Restore(BaseModel):
-    name: Annotated[str, Field(max_length=200)]

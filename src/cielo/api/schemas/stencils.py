@@ -77,9 +77,10 @@ def _facts(mask: Mask, size_mm: float, units: Units) -> list[str]:
 
 
 class LayStencil(Edit):
-    """``after``: the step after which a new one lays it; ``instead``: the step that lays it in place of what it laid."""
+    """``lay``: a new step lays it, after another or first; ``instead``: that step lays it in place of what it laid."""
 
     stencil: Key
+    lay: bool = False
     after: Key | None = None
     instead: Key | None = None
 

@@ -3,7 +3,7 @@
 import { computed, nextTick, ref, shallowRef } from "vue";
 import { useFileDialog, useObjectUrl } from "@vueuse/core";
 import { ask, asFile } from "../../api/client";
-import type { CardOut, InkModel } from "../../api/models";
+import type { CardOut, Disc, InkModel } from "../../api/models";
 import DoRow from "../../components/DoRow.vue";
 import InkDab from "../../components/InkDab.vue";
 import InkPicker from "../../components/InkPicker.vue";
@@ -97,6 +97,13 @@ function toggle(ink: InkModel) {
   else if (!inUse(ink.key))
     desk.push(t("card.cardInks.putBack", { name: ink.name }), { do: "put-ink-back", key: ink.key });
 }
+/** A moon or a sun of the card: it stays where the ground has a place for one. */
+const moon = computed(() =>
+  plan.value.masks.find(
+    (mask): mask is Disc =>
+      mask.shape === "disc" && mask.keeps === "inside" && mask.x_mm >= 0 && mask.y_mm >= 0,
+  ),
+);
 /** What another ground takes the place of, and what it leaves. */
 const replaces = computed(() => {
   const [steps, masks] = [plan.value.steps.length, plan.value.masks.length];
@@ -112,7 +119,8 @@ const replaces = computed(() => {
   if (plan.value.cuts.length) stays.push(t("card.cardInks.whatIsCut"));
   const stay = t("card.cardInks.and", { slice: stays.slice(0, -1).join(", "), at: stays.at(-1) ?? "" });
   return gone.length
-    ? t("card.cardInks.anotherGroundTakesThePlace", { gone: gone.join(t("card.cardInks.andThe")), stay })
+    ? t("card.cardInks.anotherGroundTakesThePlace", { gone: gone.join(t("card.cardInks.andThe")), stay }) +
+        (moon.value ? t("card.cardInks.moonStays", { name: moon.value.name }) : "")
     : t("card.cardInks.aGroundFromTheseInks");
 });
 function layGround(ground: string) {
@@ -197,6 +205,7 @@ function laidOut() {
       :stock="plan.stock.key"
       :inks="plan.inks.map((ink) => ink.key)"
       :chosen="null"
+      :disc="moon && `${moon.x_mm.toFixed(1)},${moon.y_mm.toFixed(1)},${moon.diameter_mm.toFixed(1)}`"
       @choose="layGround"
     />
   </div>

@@ -71,6 +71,9 @@ const others = computed(() => (store.grounds ?? []).filter((ground) => !fitting.
 
 <template>
   <div>
+    <p v-if="!inks.length && suits.state.value === 'asking'" class="quiet" role="status">
+      {{ t("card.groundTiles.choosing") }}
+    </p>
     <ul ref="list" class="tiles" :aria-label="t('card.groundTiles.grounds')">
       <li v-for="ground in fitting" :key="ground.key">
         <button

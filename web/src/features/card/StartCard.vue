@@ -3,13 +3,14 @@
 import { computed, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { ask, once } from "../../api/client";
-import type { Disc, Edge, Schemas, Units } from "../../api/models";
+import type { Schemas, Units } from "../../api/models";
 import InkPicker from "../../components/InkPicker.vue";
 import StockWord from "../../components/StockWord.vue";
 import UnitsWord from "../../components/UnitsWord.vue";
 import WordChoice from "../../components/word/WordChoice.vue";
 import { useAsked } from "../../composables/useAsked";
 import { useDoing } from "../../composables/useDoing";
+import { DISCS, useStartMask } from "../../composables/useStartMask";
 import { coloursOf, fits, sayColours } from "../../logic/grounds";
 import { asBody, panelOf, type Sizes } from "../../logic/startSizes";
 import { sayLeft } from "../../logic/things";
@@ -46,8 +47,6 @@ const picked = ref<string[]>([]);
 const suited = ref<string[]>([]);
 const inks = computed(() => (picked.value.length ? picked.value : suited.value));
 const ground = ref("banded-gradient");
-const light = ref<Edge>("bottom");
-const disc = ref<"none" | "moon" | "sun">("none");
 const name = ref<{ focus(): void } | null>(null);
 watch(name, (field) => field?.focus());
 
@@ -75,11 +74,9 @@ const colours = computed(() =>
 );
 const ready = computed(() => !!chosenGround.value && fits(chosenGround.value, colours.value));
 const banded = computed(() => ground.value === "banded-gradient");
-const DISCS = [
-  { value: "none" as const, label: t("card.startCard.noRoundMask") },
-  { value: "moon" as const, label: t("card.startCard.aMoon"), hint: t("card.startCard.aRoundMaskKeptBare") },
-  { value: "sun" as const, label: t("card.startCard.aSun"), hint: t("card.startCard.aLargerRoundMaskLow") },
-];
+const { light, disc, roundMask, shownDisc, leftOut } = useStartMask(panel, () =>
+  inks.value.length ? chosenGround.value : undefined,
+);
 /** An empty shelf asks what she has, until she has told. */
 const bare = ref(false);
 watch(
@@ -124,48 +121,6 @@ function toggle(key: string) {
   if (!picked.value.length) suited.value = [];
 }
 
-function roundMask(): Disc | null {
-  if (disc.value === "none") return null;
-  const { width, height } = panel.value;
-  const moon = disc.value === "moon";
-  return {
-    key: disc.value,
-    name: disc.value,
-    x_mm: Math.round(width * (moon ? 0.66 : 0.5)),
-    y_mm: Math.round(height * (moon ? 0.28 : 0.62)),
-    diameter_mm: Math.round(Math.min(width, height) * (moon ? 0.3 : 0.42)),
-    named: [],
-    part: "itself" as const,
-    keeps: "inside",
-    shape: "disc",
-  };
-}
-
-const shownDisc = computed(() => {
-  const mask = roundMask();
-  return mask && `${mask.x_mm},${mask.y_mm},${mask.diameter_mm}`;
-});
-/** What was asked for and has no place on the ground chosen. */
-const leftOut = computed(() => {
-  const of = chosenGround.value;
-  if (!of || !inks.value.length) return [];
-  const called = DISCS.find((one) => one.value === disc.value)?.label ?? "";
-  const told: string[] = [];
-  if (disc.value !== "none" && !banded.value && of.disc !== "kept")
-    told.push(
-      of.disc === "own"
-        ? t("card.startCard.discOwn", { name: of.name, disc: called })
-        : t("card.startCard.discNone", { name: of.name, disc: called }),
-    );
-  if (light.value !== "bottom" && !banded.value)
-    told.push(
-      t("card.startCard.lightUnused", {
-        edge: EDGE_CHOICES.find((e) => e.value === light.value)?.label ?? "",
-      }),
-    );
-  return told;
-});
-
 const asked = () => ({
   title: title.value.trim() || t("card.startCard.aNewCard"),
   units: units.value,
@@ -177,7 +132,7 @@ const asked = () => ({
 async function takeWish(proposed: Schemas["ProposedOut"]) {
   [ground.value, picked.value] = [proposed.ground, proposed.inks];
   await make(`proposed ${proposed.ground}`, async (request) => {
-    const body = { ...asked(), ground: proposed.ground };
+    const body = { ...asked(), ground: proposed.ground, disc: roundMask() };
     const made = await ask("post", "/api/cards/on-ground", { body, ...once(request) });
     await router.push({ name: "desk", params: { id: made.id } });
   });
