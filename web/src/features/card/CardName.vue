@@ -52,6 +52,6 @@ function enter(event: Event | KeyboardEvent) {
 <style scoped>
 .name {
   max-width: 460px;
-  font: 620 24px/1.2 var(--display);
+  font: 620 21px/1.2 var(--display);
 }
 </style>
