@@ -41,7 +41,13 @@ const RINGS = [
   { value: false, label: t("settings.rings.off") },
 ];
 
-const { value: safe, state, refusal, again, put } = useAsked((signal) => ask("get", "/api/backups", { signal }));
+const {
+  value: safe,
+  state,
+  refusal,
+  again,
+  put,
+} = useAsked((signal) => ask("get", "/api/backups", { signal }));
 const { run, busy } = useDoing("backup");
 const made = ref(false);
 async function backUp() {
