@@ -49,9 +49,11 @@ def test_a_bad_order_is_seen_mended_and_made_at_the_bench(page: Page, tmp_path: 
     expect(page.get_by_text("Nothing will go wrong that Cielo knows of.")).to_be_visible()
     page.get_by_role("button", name="Undo").click()
     expect(dark).to_be_visible()
+    fine, remedies = page.get_by_text("Nothing will go wrong that Cielo knows of."), page.locator(".finding .remedy")
     for _ in range(8):
-        remedies = page.locator(".finding .remedy")
-        if remedies.count() == 0:
+        # What would mend it comes a moment after what is found.
+        expect(fine.or_(remedies).first).to_be_visible()
+        if fine.is_visible():
             break
         before = page.locator(".finding").count()
         remedies.first.click()
