@@ -15,7 +15,7 @@ from pypdf import PdfReader
 
 from cielo.app.sheets import card_page, run_sheet
 from cielo.core.geometry.pieces import pieces_of
-from cielo.core.learnt import Remembered
+from cielo.core.notes import Remembered
 from cielo.core.plan import Plan, plan_of_piece
 from cielo.core.say import say
 from cielo.core.sequence.durations import seconds_of

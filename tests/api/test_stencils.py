@@ -207,3 +207,23 @@ def test_a_sheet_of_the_shelf_is_laid_by_a_new_step_or_in_place_of_another(web: 
     assert (first["do"], first["mask"]) == ("lay-mask", begun["plan"]["masks"][-1]["key"])
     gone = {"based_on": begun["revision"], "stencil": "agave-repeat", "lay": True, "after": "s999"}
     assert web.post(f"{path}/stencil", json=gone).status_code == 422
+
+
+def test_what_openings_are_called_is_kept_with_the_stencil_and_comes_with_it_onto_the_next_card(web: TestClient) -> None:
+    design = next(d for d in web.get("/api/stencils").json() if d["key"] == "potting-shelf")
+    card = start(web)
+    laid = web.post(f"/api/cards/{card['id']}/stencil", json={"based_on": card["revision"], "stencil": design["key"]}).json()
+    a, b, *_ = (one["key"] for one in laid["reading"]["masks"][-1]["openings"])
+    named = [{"opening": a, "name": "pots", "others": [b]}]
+    assert web.put("/api/stencils/named", json={"name": design["name"], "named": named}).status_code == 204
+    facts = next(t["facts"] for t in web.get("/api/things").json() if (t["kind"], t["key"]) == ("stencil", design["key"]))
+    assert facts["named"] == named
+    other = start(web)
+    on = web.post(f"/api/cards/{other['id']}/stencil", json={"based_on": other["revision"], "stencil": design["key"]}).json()
+    assert on["plan"]["masks"][-1]["named"] == named
+    # What else is told of the stencil does not take the names away, and a sheet that is not on the shelf has none kept.
+    body = {"facts": {**facts, "note": "lent to the growers"}}
+    assert web.put(f"/api/things/stencil/{design['key']}", json=body).status_code == 200
+    facts = next(t["facts"] for t in web.get("/api/things").json() if (t["kind"], t["key"]) == ("stencil", design["key"]))
+    assert (facts["note"], facts["named"]) == ("lent to the growers", named)
+    assert web.put("/api/stencils/named", json={"name": "no such sheet", "named": named}).status_code == 204

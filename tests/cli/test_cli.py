@@ -207,4 +207,4 @@ def test_a_piece_and_the_whole_card_are_drawn(tmp_path: Path) -> None:
         assert own.size == (round(piece.width_mm / 25.4 * 50), round(piece.height_mm / 25.4 * 50))
     refused = cielo("render", path, "--out", alone, "--piece", "nowhere")
     assert refused.returncode == 2
-    assert "not on the card" in refused.stderr
+    assert "no longer on the card" in refused.stderr

@@ -103,9 +103,9 @@ def test_a_wish_is_kept_and_one_that_cannot_be_is_named() -> None:
     with pytest.raises(Contradiction, match="step 2 before step 1: You asked for it") as refused:
         ordered(against)
     assert "step 1 before step 2" in refused.value.reason
-    assert "Forget the wish" in refused.value.mend
+    assert "Drop the wish" in refused.value.mend
     circle = plan(lay("pale", top(20)), lay("yellow", low(20)), wishes=(Wish("s2", "s1"), Wish("s1", "s2")))
-    with pytest.raises(Contradiction, match="cannot all be kept"):
+    with pytest.raises(Contradiction, match="can't all be kept"):
         ordered(circle)
     with pytest.raises(BadInput, match="no step 'gone'"):
         ensure_sound(plan(lay("pale"), wishes=(Wish("gone", "s1"),)))

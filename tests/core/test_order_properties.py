@@ -174,7 +174,7 @@ def test_only_a_wish_can_contradict_and_it_is_named(of: Plan, one: int, other: i
         assert kept.index_of(first) < kept.index_of(then)
         return
     assert "You asked for it" in refused.reason
-    assert "Forget the wish" in refused.mend
+    assert "Drop the wish" in refused.mend
 
 
 def test_a_step_keeps_its_purpose_when_it_is_moved_and_a_mask_moved_covers_anew() -> None:

@@ -21,6 +21,7 @@ from cielo.core.simulation.contact import TRACE
 from cielo.core.table.marks import embosses, is_figure, is_in_print
 from cielo.core.table.purpose import settled
 from cielo.core.table.table import Table, table_of
+from cielo.core.units import sentence
 from cielo.demo.cards import demo_plans
 from cielo.demo.shelf import INKS, STOCKS
 from tests.core.random_plans import plans
@@ -47,14 +48,14 @@ def laid(key: str, kind: str) -> Plan | None:
 def held(plan: Plan, table: Table, step: Brush, why: str) -> None:
     """What the reason of a laying says of lightness, of seams and of what is dry is so."""
     inks = {ink.name: ink for ink in plan.inks}
-    light = {name: lightness_on(plan.stock.paper, ink) for name, ink in inks.items()}
+    light = {sentence(name): lightness_on(plan.stock.paper, ink) for name, ink in inks.items()}
     own = plan.ink(step.ink).name
     if found := re.search(r"^After (.+), because (.+) is darker", why):
-        assert light[found[2]] < light[found[1]] + 0.5
+        assert light[sentence(found[2])] < light[sentence(found[1])] + 0.5
     if found := re.search(r"^(.+) first: it is the lightest", why):
         assert light[found[1]] == max(light.values())
     if found := re.search(r"over its seam with (.+): the lighter", why):
-        assert light[own] > light[found[1]]
+        assert light[sentence(own)] > light[sentence(found[1])]
         earlier = plan.steps[: plan.index_of(step.id)]
         others = [one for one in earlier if isinstance(one, Brush) and one.ink == inks[found[1]].key]
         mine = [one for one in earlier if isinstance(one, Brush) and one.ink == step.ink]

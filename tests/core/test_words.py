@@ -283,6 +283,18 @@ def test_an_opening_goes_by_the_name_its_maker_gave_it() -> None:
     assert is_one_thing(sheet, called)
 
 
+def test_openings_that_go_by_one_name_are_said_by_it_and_each_alone_by_its_place() -> None:
+    sheet = replace(DESIGNS["bloom-set"].masks[2], x_mm=70.0, y_mm=80.0)
+    on = plan(Dry("d"))
+    size = (on.card.panel_width_mm, on.card.panel_height_mm)
+    first, second, third, *_ = openings_of(sheet, *size)
+    called = replace(sheet, named=(NamedOpening(first.key, "outer leaves", (second.key,)),))
+    assert opening_names(called, *size) == opening_names(sheet, *size)
+    for keys, together in (((second.key, first.key), True), ((first.key,), False), ((first.key, third.key), False)):
+        step = Brush("b", on.inks[0].key, "dauber", Inside(called.key, None, keys))
+        assert ("through the outer leaves" in say(replace(on, masks=(called,), steps=(step,)), step)) is together
+
+
 def test_what_is_to_hand_is_laid_out_once_and_nothing_is_told_twice() -> None:
     for of in RIGHT:
         groups = {group.name: group.things for group in laid_out(of)}

@@ -75,11 +75,11 @@ class Maker:
 
     def step(self, name: str) -> None:
         """Add a step after the one in hand."""
-        first = self.page.get_by_role("button", name="Begin: Begin with a step")
+        first = self.page.get_by_role("button", name="Start: Start with a step")
         self.press(first.or_(self.page.get_by_role("button", name=re.compile("^Add: Add (after|a step)"))))
         self.pick(name, name)
         self.saved()
-        expect(self.page.locator("[data-chosen] .sentence")).not_to_contain_text("being written")
+        expect(self.page.locator("[data-chosen] .sentence")).not_to_contain_text("Adding this step")
 
     def part(self, name: str) -> None:
         """Go to the panel or a piece of the card. It is asked for anew, for it may have changed meanwhile."""
@@ -101,14 +101,14 @@ class Maker:
             pick = self.page.locator(".pick", has_text=ink).first
             self.press(pick)
             expect(pick).to_have_attribute("aria-pressed", "true")
-        self.tap("Begin with nothing laid")
-        expect(self.page.get_by_text("Nothing is planned yet.")).to_be_visible()
+        self.tap("Start blank")
+        expect(self.page.get_by_text("No steps yet.")).to_be_visible()
 
     def put_right(self) -> str:
         """In working order, without alarm, in few enough actions; the words of the run sheet."""
         self.saved()
-        self.tap("Put it in working order")
-        expect(self.page.get_by_text("Nothing will go wrong that Cielo knows of.")).to_be_visible()
+        self.tap("Sort the steps")
+        expect(self.page.get_by_text("No problems found.")).to_be_visible()
         assert self.actions <= MOST_ACTIONS, self.actions
         href = self.page.get_by_role("link", name="Run sheet").get_attribute("href")
         sheet = PdfReader(BytesIO(self.page.request.get(str(href)).body()))

@@ -85,7 +85,7 @@ def test_what_comes_first_on_another_part_is_said(page: Page) -> None:
     for _ in range(7):
         page.keyboard.press("ArrowRight")
     expect(page.locator(".spoken")).to_contain_text("Let it dry")
-    first = page.get_by_role("status").filter(has_text="The circle comes first")
+    first = page.get_by_role("status").filter(has_text="Do the circle first")
     expect(first).to_be_visible()
     first.get_by_role("link", name="Go there").click()
     expect(page.locator(".spoken")).to_contain_text("the snail")
@@ -96,7 +96,7 @@ def test_the_run_sheet_comes_on_other_papers_and_places_as_templates(page: Page)
     page.get_by_text("Dusk over dunes", exact=True).first.click()
     page.evaluate("() => { window.open = (address) => { window.asked = address; return null } }")
     for choice, within in (("on A5", "paper=a5"), ("with less ink", "less_ink=true"), ("at real size", "placing.pdf")):
-        page.get_by_role("button", name="Print it another way").click()
+        page.get_by_role("button", name="Other ways to print it").click()
         page.get_by_role("menuitem", name=re.compile(choice)).click()
         address = page.evaluate("() => window.asked")
         assert within in address

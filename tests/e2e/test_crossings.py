@@ -33,7 +33,7 @@ def test_choose_inks_read_a_square_and_spot_the_mud(page: Page) -> None:
         chosen.last.click()
     page.locator(".pick", has_text="Ocotillo 5").click()
     page.locator(".pick", has_text="Agave 6").click()
-    page.get_by_role("button", name="Done choosing").click()
+    page.get_by_role("button", name="Done").click()
     expect(square(page, "ocotillo-5", "agave-6")).to_contain_text(re.compile("dull|brown"))
     square(page, "ocotillo-5", "agave-6").click()
     expect(page.get_by_role("heading", name="Agave 6 over Ocotillo 5")).to_be_visible()
@@ -41,7 +41,7 @@ def test_choose_inks_read_a_square_and_spot_the_mud(page: Page) -> None:
     expect(page.get_by_text("nine times in ten")).to_be_visible()
     once, twice = colours(page, "ocotillo-5", "agave-6")
     assert sum(twice) < sum(once)
-    page.get_by_role("button", name="Turn the order").click()
+    page.get_by_role("button", name="Swap the order").click()
     expect(page.get_by_role("heading", name="Ocotillo 5 over Agave 6")).to_be_visible()
 
 
@@ -56,33 +56,33 @@ def test_it_all_moves_with_the_stock_and_the_light_and_stays_after_a_reload(page
     expect(page.get_by_role("button", name="Stock: Night slate")).to_be_visible()
     page.get_by_role("button", name="Light:").click()
     choose(page, "warm lamp")
-    expect(page.get_by_text("By another light the colours are an estimate")).to_be_visible()
+    expect(page.get_by_text("In other light the colours are an estimate")).to_be_visible()
 
 
 def test_a_stark_line_is_told_and_cured_with_one_tap(page: Page) -> None:
     open_crossings(page, "yucca-1,sage-8")
-    page.get_by_role("button", name="Carried into the next").click()
-    write(page, "Carried into the next", "1/8")
+    page.get_by_role("button", name=re.compile("^Overlap:")).click()
+    write(page, "Overlap", "1/8")
     said = page.locator("[data-test=strip-said]")
-    expect(said).to_contain_text("A stark line would show there.")
-    said.get_by_role("button", name=re.compile("^Carry each")).click()
-    expect(said).to_contain_text("It is even: no line would show.")
+    expect(said).to_contain_text("A hard line would show there.")
+    said.get_by_role("button", name=re.compile("^Overlap each by")).click()
+    expect(said).to_contain_text("It is even: no line shows.")
     page.get_by_role("button", name="Ink 1 of the blend").click()
     choose(page, "Sage 8")
-    page.get_by_role("button", name="Lay them light to dark").click()
+    page.get_by_role("button", name="Sort light to dark").click()
     expect(page.get_by_role("button", name="Ink 1 of the blend: Yucca 1")).to_be_visible()
 
 
 def test_a_reading_is_kept_shown_and_taken_back(page: Page) -> None:
     open_crossings(page)
     square(page, "yucca-4", "ocotillo-5").click()
-    page.get_by_role("button", name="I have measured it").click()
+    page.get_by_role("button", name="Add my reading").click()
     for axis, value in (("L", "50"), ("a", "44"), ("b", "30,5")):
         page.get_by_label(f"Measured {axis}").fill(value)
-    page.get_by_role("button", name="Keep it").click()
+    page.get_by_role("button", name="Save", exact=True).click()
     expect(page.get_by_text("You measured this crossing.")).to_be_visible()
     expect(square(page, "yucca-4", "ocotillo-5")).to_contain_text("read")
-    page.get_by_role("button", name="Take it back").click()
+    page.get_by_role("button", name="Undo", exact=True).click()
     expect(page.get_by_text("You measured this crossing.")).to_have_count(0)
 
 
@@ -95,7 +95,7 @@ def test_print_and_readings_out_and_in(page: Page, server: Server, tmp_path: Pat
         page.get_by_role("link", name="Predicted readings").click()
     readings = tmp_path / "readings.txt"
     download.value.save_as(readings)
-    bring(page, "Bring in readings", readings)
+    bring(page, "Import readings", readings)
     expect(page.get_by_text("new swatches for Yucca 4, Ocotillo 5, Agave 6")).to_be_visible()
 
 
@@ -104,7 +104,7 @@ def test_broken_readings_are_refused_in_words(page: Page, tmp_path: Path) -> Non
     open_crossings(page)
     broken = tmp_path / "broken.txt"
     broken.write_text("this is no file of readings")
-    bring(page, "Bring in readings", broken)
+    bring(page, "Import readings", broken)
     expect(page.get_by_text("These are no readings")).to_be_visible()
 
 

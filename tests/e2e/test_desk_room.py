@@ -31,13 +31,13 @@ def proof(page: Page, number: int) -> None:
 
 def test_more_than_half_is_picture_and_six_steps_are_seen(desk: Page) -> None:
     # What other tests have measured is offered here; taken in, it is out of the way.
-    learnt = desk.get_by_role("button", name="Predict with that")
+    learnt = desk.get_by_role("button", name="Use it")
     if learnt.is_visible():
         learnt.click()
         expect(learnt).to_be_hidden()
     proof(desk, 3)
     expect(desk.locator("[data-chosen]")).to_be_visible()
-    expect(desk.get_by_text("Nothing will go wrong that Cielo knows of.")).to_be_visible()
+    expect(desk.get_by_text("No problems found.")).to_be_visible()
     table = desk.locator(".table").bounding_box()
     work = desk.locator(".work").bounding_box()
     assert table
@@ -52,17 +52,19 @@ def test_more_than_half_is_picture_and_six_steps_are_seen(desk: Page) -> None:
 
 def test_the_card_unfolds_in_place_and_the_chosen_step_stays_where_it_is(desk: Page) -> None:
     proof(desk, 8)
-    expect(desk.get_by_role("button", name="Other inks")).to_be_hidden()
+    expect(desk.get_by_role("button", name="Choose inks")).to_be_hidden()
     before = desk.locator("[data-chosen]").bounding_box()
     desk.get_by_role("button", name=re.compile("Change the card")).click()
-    expect(desk.get_by_role("button", name="Other inks")).to_be_visible()
-    desk.get_by_role("button", name="Even it").scroll_into_view_if_needed()
-    line, last = (desk.get_by_role("button", name=name).bounding_box() for name in (re.compile("Fold it away"), "Even it"))
+    expect(desk.get_by_role("button", name="Choose inks")).to_be_visible()
+    desk.get_by_role("button", name="Smooth the gradient").scroll_into_view_if_needed()
+    line, last = (
+        desk.get_by_role("button", name=name).bounding_box() for name in (re.compile("Close the card"), "Smooth the gradient")
+    )
     assert line
     assert last
     assert line["y"] < 110 < last["y"] < 690, "the line stays in sight, and nothing is cut"
-    desk.get_by_role("button", name=re.compile("Fold it away")).click()
-    expect(desk.get_by_role("button", name="Other inks")).to_be_hidden()
+    desk.get_by_role("button", name=re.compile("Close the card")).click()
+    expect(desk.get_by_role("button", name="Choose inks")).to_be_hidden()
     after = desk.locator("[data-chosen]").bounding_box()
     assert before
     assert after
@@ -98,19 +100,19 @@ def test_the_panel_is_shown_as_large_as_it_is_once_the_screen_is_measured(desk: 
     long = line.bounding_box()
     assert long
     assert abs(long["width"] - 428) < 1.5
-    desk.get_by_role("button", name="It is as long as the card").click()
+    desk.get_by_role("button", name="Done").click()
     shown = desk.locator("[data-test=panel]").bounding_box()
     assert shown
     # 428 pixels for the 85.6 mm of a bank card are 5 to the millimetre; the panel is 4 3/4 in wide.
     assert abs(shown["width"] - 4.75 * 25.4 * 5) < 2
-    desk.get_by_role("button", name="Fit it in").click()
+    desk.get_by_role("button", name="Fit to window").click()
     fitted = desk.locator("[data-test=panel]").bounding_box()
     assert fitted
     assert fitted["width"] < shown["width"]
 
 
 def test_the_panel_has_the_whole_window_and_answers_the_keyboard(desk: Page) -> None:
-    desk.get_by_role("button", name="Whole window").click()
+    desk.get_by_role("button", name="Full window").click()
     expect(desk.get_by_role("list", name="Steps")).to_be_hidden()
     table = desk.locator(".table").bounding_box()
     assert table
@@ -130,7 +132,7 @@ def test_the_panel_has_the_whole_window_and_answers_the_keyboard(desk: Page) -> 
 
 def test_colours_of_the_readers_own_leave_the_inks_as_they_are(desk: Page) -> None:
     desk.get_by_role("button", name=re.compile("Change the card")).click()
-    expect(desk.get_by_role("button", name="Other inks")).to_be_visible()
+    expect(desk.get_by_role("button", name="Choose inks")).to_be_visible()
     colours = """() => [...document.querySelectorAll(".inks [style*=background], .proof [style*=background]")].map(
         (it) => getComputedStyle(it).backgroundColor)"""
     usual = desk.evaluate(colours)

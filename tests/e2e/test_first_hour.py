@@ -48,7 +48,7 @@ def test_a_ground_is_shown_in_other_inks_and_keeps_a_moon_on_a_panel_as_large_as
     assert after != before, "it is shown in others"
     page.get_by_role("button", name="Round mask: no round mask").click()
     choose(page, "a moon")
-    page.get_by_role("button", name="Panel: with the usual rim").click()
+    page.get_by_role("button", name="Panel: with the usual border").click()
     choose(page, "as large as the card")
     page.get_by_role("button", name=re.compile("^Horizon glow")).click()
     expect(page.get_by_text("Horizon glow has a round mask of its own, so a moon is left out.")).to_be_visible()
@@ -73,7 +73,7 @@ def test_a_ground_is_shown_in_other_inks_and_keeps_a_moon_on_a_panel_as_large_as
 def test_the_shelf_stands_at_the_end_of_a_word_and_undo_takes_all_of_it_back(page: Page) -> None:
     begin(page)
     page.get_by_role("button", name=re.compile("^Banded gradient")).click()
-    page.get_by_role("button", name="Lay it out").click()
+    page.get_by_role("button", name="Create the card").click()
     expect(page.get_by_role("list", name="Run of proofs")).to_be_visible()
     page.locator(".steps .line").first.click()
     word(page, "Ink").click()
@@ -92,7 +92,7 @@ def test_the_shelf_stands_at_the_end_of_a_word_and_undo_takes_all_of_it_back(pag
 def test_a_sheet_is_swapped_where_it_is_laid_and_all_that_has_to_do_with_it_goes_along(page: Page) -> None:
     begin(page)
     page.get_by_role("button", name=re.compile("^Halo and moon")).click()
-    page.get_by_role("button", name="Lay it out").click()
+    page.get_by_role("button", name="Create the card").click()
     expect(page.get_by_role("list", name="Run of proofs")).to_be_visible()
     page.locator(".steps .line").filter(has_text=re.compile("^Lay the")).first.click()
     was = str(word(page, "Mask").inner_text())
@@ -136,19 +136,19 @@ def test_settings_hold_for_every_page_and_everything_goes_back_to_a_backup(
     page.get_by_text("Dark", exact=True).click()
     page.get_by_text("Centimetres", exact=True).click()
     page.get_by_role("button", name="Back up now").click()
-    expect(page.get_by_text("Done: everything is copied.")).to_be_visible()
+    expect(page.get_by_text("Backed up.")).to_be_visible()
     page.goto("/")
     assert page.evaluate("() => document.documentElement.dataset.look") == "dark"
     tiles = page.get_by_role("link", name=re.compile("Dusk over dunes"))
     expect(tiles.first).to_be_visible()
     with page.expect_response(lambda answer: answer.request.method != "GET" and "/api/cards/" in answer.url):
-        page.get_by_role("button", name="Put away", exact=True).first.click()
+        page.get_by_role("button", name="Archive", exact=True).first.click()
     page.get_by_role("button", name="Start a new card").click()
     expect(page.get_by_role("button", name=re.compile("centimetres"))).to_be_visible()
     before = page.request.get("/api/cards").json()
     page.goto("/settings")
     page.get_by_role("list", name="Backups").get_by_role("button", name="Restore").first.click()
-    page.get_by_role("button", name="Restore it").click()
+    page.get_by_role("button", name="Restore", exact=True).last.click()
     expect(page).to_have_url(re.compile("/$"))
     expect(tiles.first).to_be_visible()
     assert len(page.request.get("/api/cards").json()) == len(before) + 1
@@ -173,8 +173,8 @@ def test_pages_and_what_was_looked_at_are_there_while_the_server_is_away(
     expect(page.locator(".count")).to_be_visible(timeout=20_000)
     page.goto(desk)
     expect(page.get_by_role("list", name="Steps").get_by_role("button").first).to_be_visible(timeout=20_000)
-    expect(page.get_by_role("status").filter(has_text="does not answer").first).to_be_visible()
+    expect(page.get_by_role("status").filter(has_text="isn't responding").first).to_be_visible()
     assert np.abs(panel(page) - seen).mean() < 1, "the picture too"
     own_server.start()
-    expect(page.get_by_role("status").filter(has_text="does not answer")).to_have_count(0, timeout=20_000)
+    expect(page.get_by_role("status").filter(has_text="isn't responding")).to_have_count(0, timeout=20_000)
     context.close()

@@ -99,7 +99,7 @@ def test_an_edit_that_met_a_fault_is_kept_told_and_sent_again(
     html = lambda route: route.fulfill(status=502, content_type="text/html", body="<html>bad gateway")  # noqa: E731
     held.let_go(html if status == 502 else lambda route: refused(route, 500), holding=True)
     expect(page.locator("[data-test=saved]")).to_contain_text("Not saved")
-    expect(page.get_by_text("What you do is kept here")).to_be_visible()
+    expect(page.get_by_text("Your changes are kept here")).to_be_visible()
     held.wait_for()
     held.let_go()
     saved(page)
@@ -148,9 +148,18 @@ def test_the_bench_acts_on_the_card_it_shows(page: Page, server: Server, hold: H
     held.let_go()
     expect(chips.locator("[aria-current=true]")).to_contain_text("2")
     expect(page.locator(".count")).to_contain_text("1")
-    state = page.request.get(f"{server.address}/api/cards/{card(page)}/bench/1").json()
-    places = {number: [step["id"] for step in state["plan"]["steps"]].index(at) for number, at in state["places"].items()}
-    assert places == {"1": 2, "2": 0}
+    address = f"{server.address}/api/cards/{card(page)}/bench/1"
+
+    def places() -> dict[str, int]:
+        state = page.request.get(address).json()
+        return {number: [step["id"] for step in state["plan"]["steps"]].index(at) for number, at in state["places"].items()}
+
+    # The page shows the next step before the server has kept it.
+    for _ in range(50):
+        if places() == {"1": 2, "2": 0}:
+            break
+        page.wait_for_timeout(100)
+    assert places() == {"1": 2, "2": 0}
 
 
 @pytest.mark.parametrize("expected_refusals", [["net"]])
@@ -185,7 +194,7 @@ def test_a_double_tap_makes_one_card(page: Page, server: Server, hold: Hold) -> 
     page.goto("/")
     count = len(page.request.get(f"{server.address}/api/cards").json())
     held = hold(r"/copy$", "POST")
-    again = page.locator("li", has_text="Twice").first.get_by_role("button", name="Start from this")
+    again = page.locator("li", has_text="Twice").first.get_by_role("button", name="Make a copy")
     again.dblclick()
     held.wait_for()
     page.wait_for_timeout(200)
@@ -208,7 +217,7 @@ def test_where_storage_is_full_the_page_says_that_this_window_alone_keeps_it(pag
     call_it(page, "Not kept")
     held.wait_for()
     held.let_go(lambda route: refused(route, 503))
-    expect(page.get_by_text("kept in this window alone")).to_be_visible()
+    expect(page.get_by_text("in this window only")).to_be_visible()
     saved(page)
     assert saved_plan(page, server)["title"] == "Not kept"
 
@@ -239,7 +248,7 @@ def test_a_stored_edit_that_is_none_empties_no_desk(page: Page, server: Server) 
         saved(page)
     page.evaluate("(key) => localStorage.setItem(key, '{\"version\": 99}')", key)
     page.reload()
-    expect(page.get_by_text("were set aside")).to_be_visible()
+    expect(page.get_by_text("are kept aside")).to_be_visible()
     expect(page.locator(".proof").first).to_be_visible()
 
 
@@ -285,5 +294,5 @@ def test_a_name_without_a_space_widens_no_page(page: Page, server: Server, name:
 def test_an_address_that_names_nothing_says_so_and_leads_home(page: Page) -> None:
     for path in ("/desk/000000000000", "/desk/nothing", "/bench/000000000000", "/bench/nothing", "/nowhere"):
         page.goto(path)
-        page.get_by_role("button", name="To all cards").first.click()
+        page.get_by_role("button", name="See all cards").first.click()
         page.wait_for_url(re.compile(r"/$"))

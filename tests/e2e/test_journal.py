@@ -29,12 +29,12 @@ def make_it(page: Page) -> None:
             page.get_by_role("button", name="5", exact=True).click()
             expect(page.get_by_text(re.compile("in 5 passes"))).to_have_count(changed + 1)
             changed += 1
-        if page.get_by_role("button", name="Done, it is made").is_visible():
+        if page.get_by_role("button", name="Done, it's finished").is_visible():
             break
         step = page.locator(".count").inner_text()
         page.get_by_role("button", name="Done, next step").click()
         expect(page.locator(".count")).not_to_have_text(step)
-    page.get_by_role("button", name="Done, it is made").click()
+    page.get_by_role("button", name="Done, it's finished").click()
     page.get_by_role("button", name="How was it?").click()
     expect(page).to_have_url(re.compile(r"/journal\?entry="))
 
@@ -43,16 +43,16 @@ def test_a_card_goes_on_record_is_photographed_and_teaches_the_next(page: Page) 
     start_on(page, "Banded gradient", INKS)
     usual = panel(page)
     make_it(page)
-    page.get_by_role("button", name="Practise with a camera").click()
-    expect(page.get_by_role("progressbar", name="Looking at the photograph …")).to_be_visible()
+    page.get_by_role("button", name="Try a simulated photo").click()
+    expect(page.get_by_role("progressbar", name="Reading the photograph …")).to_be_visible()
     expect(page.get_by_text(re.compile("^Your hand was .*stronger than planned"))).to_be_visible(timeout=40_000)
     expect(page.get_by_alt_text("The panel as photographed")).to_be_visible()
     line = page.get_by_role("slider", name=re.compile("Photographed on the left"))
     line.press("ArrowRight")
     page.get_by_role("button", name="Show where they differ").click()
     expect(page.get_by_alt_text(re.compile("Where the two differ"))).to_be_visible()
-    page.get_by_role("button", name="Predict with that").click()
-    expect(page.get_by_role("button", name="Take it back")).to_be_visible()
+    page.get_by_role("button", name="Use it").click()
+    expect(page.get_by_role("article").get_by_role("button", name="Undo", exact=True)).to_be_visible()
     page.get_by_role("radio", name="5 of 5").click()
     expect(page.get_by_role("radio", name="5 of 5")).to_be_checked()
     page.get_by_role("button", name=re.compile("^Next time:")).click()
@@ -71,9 +71,9 @@ def test_a_card_goes_on_record_is_photographed_and_teaches_the_next(page: Page) 
     expect(page.locator("[data-test=remembered]").filter(has_text="Off-load the darker ink more")).to_be_visible()
     # Taken back, the card after that is predicted as ever.
     page.get_by_role("link", name="Journal", exact=True).first.click()
-    page.get_by_role("region", name="What was learnt").get_by_role("button").first.click()
-    page.get_by_role("button", name="Take it back").click()
-    expect(page.get_by_role("button", name="Predict with that")).to_be_visible()
+    page.get_by_role("region", name="What you've learned").get_by_role("button").first.click()
+    page.get_by_role("article").get_by_role("button", name="Undo", exact=True).click()
+    expect(page.get_by_role("button", name="Use it")).to_be_visible()
     start_on(page, "Banded gradient", INKS)
     expect(page.get_by_text(re.compile("Predicted for your hand"))).to_be_hidden()
     assert np.abs(panel(page) - usual).mean() < 1
@@ -83,8 +83,8 @@ def test_a_card_goes_on_record_is_photographed_and_teaches_the_next(page: Page) 
     expect(tiles.first).to_be_visible()
     made = tiles.count()
     tiles.first.click()
-    page.get_by_role("button", name="Take it out").click()
-    page.get_by_role("button", name="Yes, out for good").click()
+    page.get_by_role("button", name="Delete").click()
+    page.get_by_role("button", name="Yes, delete").click()
     expect(tiles).to_have_count(made - 1)
 
 
@@ -99,14 +99,14 @@ def test_a_photograph_tells_of_one_pad_and_the_next_card_with_that_ink_knows_it(
     entry = page.request.post("/api/journal/made", data={"card": card["id"], "number": 1}).json()
     page.goto(f"/journal?entry={entry['id']}")
     with page.expect_file_chooser() as chooser:
-        page.get_by_role("button", name="Bring its photograph in").click()
+        page.get_by_role("button", name="Add its photograph").click()
     chooser.value.set_files(photo)
     told = page.locator("[data-test=pad]")
     expect(told).to_contain_text(
         re.compile(r"Your Ocotillo 2 laid about (4|5)\d % more than planned, beside your others"), timeout=40_000
     )
-    told.get_by_role("button", name="Predict with that").click()
-    expect(told.get_by_role("button", name="Take it back")).to_be_visible()
+    told.get_by_role("button", name="Use it").click()
+    expect(told.get_by_role("article").get_by_role("button", name="Undo", exact=True)).to_be_visible()
     expect(page.get_by_text("Your hand was as strong as planned")).to_be_visible()
     start_on(page, "Banded gradient", INKS)
     expect(page.get_by_text(re.compile(r"Predicted for your pads: Ocotillo 2, \d\d % stronger than usual"))).to_be_visible()
@@ -114,31 +114,31 @@ def test_a_photograph_tells_of_one_pad_and_the_next_card_with_that_ink_knows_it(
     assert stronger.shape == usual.shape
     assert np.abs(stronger - usual).mean() > 0.5
     page.get_by_role("link", name="Journal", exact=True).first.click()
-    learnt = page.get_by_role("region", name="What was learnt")
+    learnt = page.get_by_role("region", name="What you've learned")
     learnt.locator("p", has_text="Your Ocotillo 2 lays about").get_by_role("button").click()
-    page.locator("[data-test=pad]").get_by_role("button", name="Take it back").click()
-    expect(page.locator("[data-test=pad]").get_by_role("button", name="Predict with that")).to_be_visible()
+    page.locator("[data-test=pad]").get_by_role("article").get_by_role("button", name="Undo", exact=True).click()
+    expect(page.locator("[data-test=pad]").get_by_role("button", name="Use it")).to_be_visible()
     # What it took is taken off the shelf where it is counted, and put back.
     took = page.locator("[data-test=used]")
     expect(took).to_contain_text("It took a panel of Glasshouse white")
     page.request.put("/api/shelf/left", data={"kind": "ink", "key": ink.key, "left": 30})
-    took.get_by_role("button", name="Take it off the shelf").click()
-    expect(took).to_contain_text("That is off your shelf")
+    took.get_by_role("button", name="Deduct from my stock").click()
+    expect(took).to_contain_text("Deducted from your stock")
     took.get_by_role("button", name="Put it back").click()
-    expect(took.get_by_role("button", name="Take it off the shelf")).to_be_visible()
+    expect(took.get_by_role("button", name="Deduct from my stock")).to_be_visible()
     page.request.put("/api/shelf/left", data={"kind": "ink", "key": ink.key, "left": None})
     # What it taught is not left to the other tests.
-    page.get_by_role("button", name="Take it out").click()
-    page.get_by_role("button", name="Yes, out for good").click()
+    page.get_by_role("button", name="Delete").click()
+    page.get_by_role("button", name="Yes, delete").click()
 
 
 def test_a_card_made_before_cielo_is_put_on_record_searched_and_taken_out(page: Page) -> None:
     page.goto("/journal")
     page.get_by_placeholder("What it is called").fill("Blue hour, by feel")
-    page.get_by_role("button", name="Put it on record").click()
+    page.get_by_role("button", name="Add it").click()
     expect(page.get_by_role("heading", name=re.compile("Blue hour"))).to_be_visible()
-    expect(page.get_by_role("button", name="Practise with a camera")).to_be_hidden()
-    page.get_by_role("button", name="Back to all").click()
+    expect(page.get_by_role("button", name="Try a simulated photo")).to_be_hidden()
+    page.get_by_role("button", name="Close").click()
     search = page.get_by_placeholder("Search the journal")
     search.fill("nothing like it")
     tiles = page.get_by_role("list", name="Cards that were made").get_by_role("button")
@@ -146,27 +146,27 @@ def test_a_card_made_before_cielo_is_put_on_record_searched_and_taken_out(page: 
     search.fill("blue feel")
     expect(tiles).to_have_count(1)
     tiles.first.click()
-    page.get_by_role("button", name="Take it out").click()
-    page.get_by_role("button", name="Keep it").click()
-    page.get_by_role("button", name="Take it out").click()
-    page.get_by_role("button", name="Yes, out for good").click()
+    page.get_by_role("button", name="Delete").click()
+    page.get_by_role("button", name="Cancel").click()
+    page.get_by_role("button", name="Delete").click()
+    page.get_by_role("button", name="Yes, delete").click()
     expect(tiles).to_have_count(0)
 
 
 def test_a_colour_is_found_and_laid_other_colours_are_taken_and_a_gradient_evened(page: Page) -> None:
     start_on(page, "There and back", INKS)
     before = panel(page)
-    page.get_by_role("button", name="Even it").click()
-    told = page.get_by_text(re.compile("gentler than it was|as even as it gets"))
+    page.get_by_role("button", name="Smooth the gradient").click()
+    told = page.get_by_text(re.compile("% gentler|as even as it gets"))
     expect(told).to_be_visible(timeout=40_000)
     edits = 3 if "gentler" in told.inner_text() else 2
     evened = panel(page)
     assert np.abs(np.diff(evened.mean(axis=(1, 2)))).max() <= np.abs(np.diff(before.mean(axis=(1, 2)))).max() * 1.1
-    page.get_by_role("button", name="Other colours").click()
-    ways = page.get_by_role("region", name="Other colours").get_by_role("listitem").get_by_role("button")
+    page.get_by_role("button", name="Try other colours").click()
+    ways = page.get_by_role("region", name="Try other colours").get_by_role("listitem").get_by_role("button")
     expect(ways.first).to_be_visible(timeout=40_000)
     # On another stock, and back on its own.
-    region = page.get_by_role("region", name="Other colours")
+    region = page.get_by_role("region", name="Try other colours")
     for stock in ("Linen cream", "Glasshouse white"):
         region.get_by_role("button", name=re.compile("^Stock")).click()
         page.get_by_role("option", name=stock).click()
@@ -180,7 +180,7 @@ def test_a_colour_is_found_and_laid_other_colours_are_taken_and_a_gradient_evene
     steps = page.get_by_role("list", name="Run of proofs").get_by_role("button")
     count = steps.count()
     page.get_by_role("button", name="Find a colour").click()
-    recipes = page.get_by_role("list", name="Recipes, the nearest first").get_by_role("button", name="Lay it")
+    recipes = page.get_by_role("list", name="Recipes, nearest first").get_by_role("button", name="Add these steps")
     expect(recipes.first).to_be_enabled(timeout=40_000)
     recipes.first.click()
     expect(steps.nth(count)).to_be_visible()
@@ -197,12 +197,12 @@ def test_a_search_tells_how_far_it_is_and_stopped_it_leaves_the_card_as_it_was(p
     card = next(card for card in cards if card["title"] == "Night opening")
     page.goto(f"/desk/{card['id']}")
     before = page.request.get(f"/api/cards/{card['id']}").json()["revision"]
-    page.get_by_role("button", name="Even it").click()
+    page.get_by_role("button", name="Smooth the gradient").click()
     working = page.get_by_role("status").filter(has_text="Trying where the bands meet")
     expect(working.get_by_role("progressbar")).to_be_visible()
     working.get_by_role("button", name="Stop").click()
     expect(working).to_have_count(0)
-    expect(page.get_by_role("button", name="Even it")).to_be_enabled()
+    expect(page.get_by_role("button", name="Smooth the gradient")).to_be_enabled()
     assert page.request.get(f"/api/cards/{card['id']}").json()["revision"] == before
 
 
@@ -215,9 +215,9 @@ def test_a_photograph_of_a_sky_becomes_a_ground(page: Page, tmp_path: Path) -> N
     before = panel(page)
     bring(page, "From a picture", photo)
     expect(page.get_by_role("button", name=re.compile("from the top edge")).first).to_be_visible(timeout=40_000)
-    beside = page.get_by_role("region", name="Your picture and the ground laid from it")
+    beside = page.get_by_role("region", name="Your picture and the ground made from it")
     expect(beside.get_by_alt_text("Your picture")).to_be_visible()
-    expect(beside.get_by_alt_text("The ground laid from it")).to_be_visible()
+    expect(beside.get_by_alt_text("The ground made from it")).to_be_visible()
     laid = panel(page)
     top, bottom = laid[10:30].mean(axis=(0, 1)), laid[-30:-10].mean(axis=(0, 1))
     assert top[2] > bottom[2]

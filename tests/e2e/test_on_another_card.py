@@ -30,7 +30,7 @@ def test_a_story_on_another_card(page: Page, tmp_path: Path, name: str, key: str
     checked = cielo("check", path)
     assert checked.returncode == 0, checked.stdout
     page.goto("/")
-    bring(page, "Bring in a plan file", path)
+    bring(page, "Open a plan file", path)
     expect(page.get_by_role("list", name="Steps")).to_be_visible()
     # Its inks are of nobody's shelf; nothing else is told.
     card = page.request.get(f"/api/cards/{page.url.rsplit('/', 1)[1]}").json()

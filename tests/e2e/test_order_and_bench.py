@@ -30,7 +30,7 @@ def bad_plan(folder: Path) -> Path:
 @pytest.mark.parametrize("expected_refusals", [["net"]])
 def test_a_bad_order_is_seen_mended_and_made_at_the_bench(page: Page, tmp_path: Path, server: Server) -> None:
     page.goto("/")
-    bring(page, "Bring in a plan file", bad_plan(tmp_path))
+    bring(page, "Open a plan file", bad_plan(tmp_path))
     # All of it in one list, from which each step is opened.
     page.get_by_role("button", name=re.compile("will go wrong")).click()
     troubles = page.get_by_role("list", name="What will go wrong").get_by_role("listitem")
@@ -44,12 +44,12 @@ def test_a_bad_order_is_seen_mended_and_made_at_the_bench(page: Page, tmp_path: 
     check_reachable(page)
 
     # Put in order at one tap, with what was moved and why; undone, and mended by its remedies one after another.
-    page.get_by_role("button", name="Put it in working order").click()
+    page.get_by_role("button", name="Sort the steps").click()
     expect(page.get_by_text("is darker than").first).to_be_visible()
-    expect(page.get_by_text("Nothing will go wrong that Cielo knows of.")).to_be_visible()
+    expect(page.get_by_text("No problems found.")).to_be_visible()
     page.get_by_role("button", name="Undo").click()
     expect(dark).to_be_visible()
-    fine, remedies = page.get_by_text("Nothing will go wrong that Cielo knows of."), page.locator(".finding .remedy")
+    fine, remedies = page.get_by_text("No problems found."), page.locator(".finding .remedy")
     for _ in range(8):
         # What would mend it comes a moment after what is found.
         expect(fine.or_(remedies).first).to_be_visible()
@@ -59,7 +59,7 @@ def test_a_bad_order_is_seen_mended_and_made_at_the_bench(page: Page, tmp_path: 
         remedies.first.click()
         expect(page.get_by_text("Saved", exact=True)).to_be_visible()
         expect(page.locator(".finding")).not_to_have_count(before)
-    expect(page.get_by_text("Nothing will go wrong that Cielo knows of.")).to_be_visible()
+    expect(page.get_by_text("No problems found.")).to_be_visible()
     panel(page)
 
     at_the_bench(page, server)
@@ -73,10 +73,10 @@ def at_the_bench(page: Page, server: Server) -> None:
     to_the_timer(page)
     page.get_by_role("button", name="Start the timer").click()
     check_timer_outlives(page, server.restart)
-    page.get_by_role("button", name="take card 2, at step 1").click()
+    page.get_by_role("button", name="go on with card 2, at step 1").click()
     expect(page.get_by_text("Step 1 of")).to_be_visible()
     expect(page.get_by_text("Card 1, drying from step")).to_be_visible()
-    expect(page.get_by_text("lies on card 1: take another one like it")).to_be_visible()
+    expect(page.get_by_text("is on card 1. Use another one like it")).to_be_visible()
     check_reachable(page)
 
     # Done differently on the second card, told in two taps, and predicted from there on.
@@ -86,10 +86,10 @@ def at_the_bench(page: Page, server: Server) -> None:
     page.get_by_role("button", name="Done differently").click()
     page.get_by_role("button", name="4", exact=True).click()
     expect(page.get_by_text("Step 2 in 4 passes")).to_be_visible()
-    expect(page.get_by_text("As it will look now")).to_be_visible()
+    expect(page.get_by_text("How it will look now")).to_be_visible()
     assert page.get_by_role("img").get_attribute("src") != before
     page.get_by_role("button", name="as planned after all").click()
-    expect(page.get_by_text("As it should look after this step")).to_be_visible()
+    expect(page.get_by_text("How it should look after this step")).to_be_visible()
     page.get_by_role("button", name="Done differently").click()
     page.get_by_role("button", name="I skipped it").click()
     expect(page.get_by_text("A step was skipped")).to_be_visible()
@@ -102,16 +102,16 @@ def test_wishes_and_schools_are_kept_and_contradictions_named(page: Page, expect
     start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
     steps = page.get_by_role("list", name="Steps").get_by_role("listitem")
     page.get_by_role("list", name="Run of proofs").get_by_role("button").nth(1).click()
-    page.get_by_role("button", name="Keep it before: Keep before").click()
+    page.get_by_role("button", name="Must come before: Must come before…").click()
     choose(page, "step 1")
     expect(page.get_by_text("You want it before step 1")).to_be_visible()
-    page.get_by_role("button", name="Put it in working order").click()
-    expect(page.get_by_text("These cannot all be kept")).to_be_visible()
-    expect(page.get_by_text("Forget the wish that step 2 comes before step 1.")).to_be_visible()
-    page.get_by_role("button", name="forget that").click()
+    page.get_by_role("button", name="Sort the steps").click()
+    expect(page.get_by_text("These can't all be kept")).to_be_visible()
+    expect(page.get_by_text("Drop the wish that step 2 comes before step 1.")).to_be_visible()
+    page.get_by_role("button", name="drop that").click()
     expect(page.get_by_text("You want it before")).to_have_count(0)
-    page.get_by_role("button", name="Put it in working order").click()
-    expect(page.get_by_text("It is in working order already.")).to_be_visible()
+    page.get_by_role("button", name="Sort the steps").click()
+    expect(page.get_by_text("The steps are in order already.")).to_be_visible()
     page.get_by_role("button", name="Brushes: one brush for each ink").click()
     choose(page, "as few brushes as stay clean")
     expect(page.get_by_role("button", name="Brushes: as few brushes as stay clean")).to_be_visible()
@@ -129,7 +129,7 @@ def test_mounting_waits_for_the_ink_and_trimming_comes_before_it(page: Page) -> 
     expect(wet).to_have_count(0)
     steps.last.click()
     add_step(page, "Trim the panel", 7)
-    page.get_by_role("button", name="Put it in working order").click()
+    page.get_by_role("button", name="Sort the steps").click()
     expect(page.get_by_text("Mounting comes last.").first).to_be_visible()
     expect(page.get_by_text("mount", exact=True)).to_be_visible()
     expect(page.get_by_text("trim", exact=True)).to_be_visible()
@@ -138,7 +138,7 @@ def test_mounting_waits_for_the_ink_and_trimming_comes_before_it(page: Page) -> 
 def test_the_day_of_a_batch(page: Page) -> None:
     start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
     page.get_by_role("link", name="Day").click()
-    expect(page.get_by_text("All are done at")).to_be_visible(timeout=20_000)
+    expect(page.get_by_text("Done at")).to_be_visible(timeout=20_000)
     expect(page.get_by_text("Looking for")).to_have_count(0, timeout=30_000)
     assert page.get_by_role("button", name="Card 6, step").count() == 4
     page.get_by_role("button", name="3 makers", exact=True).click(timeout=60_000)
@@ -151,14 +151,14 @@ def test_the_day_of_a_batch(page: Page) -> None:
     expect(page.get_by_text("Looking for")).to_have_count(0, timeout=30_000)
     page.get_by_role("button", name="Done by: 17:00").click()
     write(page, "Done by", "9:05")
-    expect(page.get_by_text("minutes late: take another maker")).to_be_visible()
+    expect(page.get_by_text("minutes late: add a maker")).to_be_visible()
     page.keyboard.press("Escape")
     page.get_by_role("heading", name="the day").click()
     expect(page.get_by_label("Makers", exact=True)).to_be_hidden()
     check_reachable(page)
-    address = page.get_by_role("link", name="As a calendar").get_attribute("href")
+    address = page.get_by_role("link", name="Export calendar").get_attribute("href")
     assert "BEGIN:VCALENDAR" in page.request.get(str(address)).text()
-    table = page.request.get(str(page.get_by_role("link", name="As a table").get_attribute("href"))).text()
+    table = page.request.get(str(page.get_by_role("link", name="Export CSV").get_attribute("href"))).text()
     assert len(table.strip().splitlines()) == 1 + 6 * 4
     page.get_by_role("button", name="To the bench, 6 cards").click()
     expect(
@@ -196,31 +196,31 @@ def test_what_was_built_on_a_mask_is_asked_about_and_a_step_knows_what_it_was_pl
     # Dragged out from under its mask a step says so, and goes back.
     steps.get_by_role("button", name="round the moon mask").first.click()
     for _ in range(count):
-        if page.get_by_role("button", name="Later").is_disabled():
+        if page.get_by_role("button", name="Move later").is_disabled():
             break
-        page.get_by_role("button", name="Later").click()
+        page.get_by_role("button", name="Move later").click()
     astray = page.locator("[data-test=without-its-stencil]").first
     expect(astray).to_contain_text("was planned with the moon mask")
     astray.get_by_role("button", name="Put it back where it was planned").click()
     expect(page.locator("[data-test=without-its-stencil]")).to_have_count(0)
-    expect(page.get_by_text("Nothing will go wrong that Cielo knows of.")).to_be_visible()
+    expect(page.get_by_text("No problems found.")).to_be_visible()
 
     count = proofs.count()  # a wipe may have come with it
     # The mask's laying taken out: nothing until she has answered, then all of it at once, and back.
     steps.get_by_role("button", name=re.compile("^Lay the moon mask")).first.click()
-    page.get_by_role("button", name="Take out").click()
-    asked = page.get_by_role("group", name="Take the moon mask out")
+    page.get_by_role("button", name="Remove").click()
+    asked = page.get_by_role("group", name="Remove the moon mask")
     expect(asked).to_contain_text("planned with the moon mask")
-    asked.get_by_role("button", name="Leave it").click()
+    asked.get_by_role("button", name="Cancel").click()
     expect(asked).to_have_count(0)
     expect(proofs).to_have_count(count)
-    page.get_by_role("button", name="Take out").click()
-    asked.get_by_role("button", name=re.compile("^Take th.* out too")).click()
+    page.get_by_role("button", name="Remove").click()
+    asked.get_by_role("button", name=re.compile("^Remove th.* too")).click()
     expect(steps.get_by_text("round the moon mask")).to_have_count(0)
     page.get_by_role("button", name="Undo").click()
     expect(proofs).to_have_count(count)
     proofs.nth(1).click()
-    page.get_by_role("button", name="Do it again").click()
+    page.get_by_role("button", name="Repeat").click()
     expect(proofs).to_have_count(count + 1)
     proofs.first.click()
     page.get_by_role("button", name="Add before").click()
@@ -233,7 +233,7 @@ def test_what_inks_cannot_give_on_a_ground_is_told_before_it_is_laid(page: Page)
     page.get_by_role("button", name="Start a new card").click()
     for ink in ("Agave 6", "Ocotillo 5", "Yucca 4"):
         page.locator(".pick", has_text=ink).first.click()
-    warned = page.get_by_role("list", name="What these inks cannot give")
+    warned = page.get_by_role("list", name="What these inks can't do")
     expect(warned).to_contain_text("dull each other where they overlap")
     page.locator(".pick", has_text="Agave 6").first.click()
     expect(warned).to_have_count(0)

@@ -5,7 +5,7 @@ from io import BytesIO
 from typing import Any
 
 import numpy as np
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Locator, Page, expect
 from pypdf import PdfReader
 
 from tests.e2e.looking import check_reachable, choose, panel
@@ -91,9 +91,9 @@ def test_a_card_of_more_than_one_part_is_made_seen_together_and_on_the_run_sheet
     choose(page, "a strip")
     parts = page.get_by_role("navigation", name="The parts of the card")
     parts.get_by_role("link", name="strip").click()
-    expect(page.get_by_text("Nothing is planned yet.")).to_be_visible()
-    page.get_by_role("button", name="Begin: Begin with a step").click()
-    page.get_by_role("combobox", name="Search begin").fill("Stamp words")
+    expect(page.get_by_text("No steps yet.")).to_be_visible()
+    page.get_by_role("button", name="Start: Start with a step").click()
+    page.get_by_role("combobox", name="Search start").fill("Stamp words")
     choose(page, "Stamp words")
     expect(page.locator("[data-chosen]")).to_contain_text("“Thank you”")
     rgb = panel(page)
@@ -118,21 +118,21 @@ def test_a_card_of_more_than_one_part_is_made_seen_together_and_on_the_run_sheet
     wet = page.locator("[data-test=wet-when-put-on]")
     expect(wet).to_have_count(0)
     steps.get_by_role("listitem").last.get_by_role("button").click()
-    page.get_by_role("button", name="Earlier").click()
+    page.get_by_role("button", name="Move earlier").click()
     expect(wet).to_contain_text("still wet when the strip is put on")
     wet.get_by_role("button", name="Let it dry first").click()
     expect(wet).to_have_count(0)
     expect(page.get_by_text("Saved", exact=True)).to_be_visible()
     expect(page.get_by_role("list", name="Run of proofs").get_by_role("button").nth(1)).to_be_visible()
     parts.get_by_role("link", name="strip").click()
-    page.get_by_role("button", name="Take the piece away").click()
+    page.get_by_role("button", name="Remove the piece").click()
     expect(parts).to_have_count(0)
     page.get_by_role("button", name="Undo").click()
     expect(parts.get_by_role("link", name="strip")).to_be_visible()
 
 
-def test_openings_are_stroked_over_named_and_shaded_towards_each_other(page: Page) -> None:
-    """Two openings taken by one stroke, one let go, the other called by a name, shaded towards a third: the picture and the words say so."""
+def potting_shelf(page: Page) -> tuple[Locator, Locator]:
+    """The sentence of a step that dabs inside a stencil of eight openings, and those."""
     start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
     page.get_by_role("button", name="From the shelf").click()
     page.get_by_role("button", name=re.compile("^potting shelf")).click()
@@ -140,9 +140,14 @@ def test_openings_are_stroked_over_named_and_shaded_towards_each_other(page: Pag
     proofs.last.click()
     # The stencil is laid first.
     add_step(page, "Dab inside the potting shelf stencil", proofs.count() + 2)
-    chosen = page.locator("[data-chosen]")
     openings = page.locator("path.opening")
     expect(openings).to_have_count(8)
+    return page.locator("[data-chosen]"), openings
+
+
+def test_openings_are_stroked_over_named_and_shaded_towards_each_other(page: Page) -> None:
+    """Two openings taken by one stroke, one let go, the other called by a name, shaded towards a third: the picture and the words say so."""
+    chosen, openings = potting_shelf(page)
     openings.first.press("Enter")
     expect(page.get_by_role("checkbox", checked=True)).to_have_count(4)
     openings.first.press("Enter")
@@ -160,8 +165,8 @@ def test_openings_are_stroked_over_named_and_shaded_towards_each_other(page: Pag
     other = str(openings.nth(second).get_attribute("aria-label")).removeprefix("Opening, ")
     openings.nth(second).click()
     expect(page.get_by_role("checkbox", checked=True)).to_have_count(1)
-    page.get_by_role("button", name=re.compile("^What you call it")).click()
-    page.get_by_role("textbox", name=re.compile("^What you call it")).fill("barrel")
+    page.get_by_role("button", name=re.compile("^Name it")).click()
+    page.get_by_role("textbox", name=re.compile("^Name it")).fill("barrel")
     page.keyboard.press("Enter")
     expect(chosen).to_contain_text("the barrel opening")
     even = panel(page)
@@ -171,6 +176,30 @@ def test_openings_are_stroked_over_named_and_shaded_towards_each_other(page: Pag
     assert np.abs(panel(page) - even).max() > 20, "one side is paler now"
     page.get_by_role("button", name="Undo").click()
     expect(chosen).to_contain_text("evenly")
+
+
+def test_a_line_round_openings_takes_them_and_they_get_a_name_together(page: Page) -> None:
+    """A press on one of them then takes the others with it."""
+    chosen, openings = potting_shelf(page)
+    boxes: dict[int, Any] = {n: openings.nth(n).bounding_box() for n in range(8)}
+    pots = [n for n, box in boxes.items() if box["width"] < 2 * box["height"]]
+    row = sorted(sorted(pots, key=lambda n: boxes[n]["y"])[-3:], key=lambda n: boxes[n]["x"])[:2]
+    left, top = min(boxes[n]["x"] for n in row) - 5, min(boxes[n]["y"] for n in row) - 5
+    right, bottom = (max(boxes[n][at] + boxes[n][size] for n in row) + 5 for at, size in (("x", "width"), ("y", "height")))
+    page.mouse.move(left, top)
+    page.mouse.down()
+    for corner in ((right, top), (right, bottom), (left, bottom), (left + 2, top + 3)):
+        page.mouse.move(*corner, steps=6)
+    page.mouse.up()
+    taken = page.get_by_role("checkbox", checked=True)
+    expect(taken).to_have_count(2)
+    page.get_by_role("button", name=re.compile("^Name it")).click()
+    page.get_by_role("textbox", name=re.compile("^Name it")).fill("front pots")
+    page.keyboard.press("Enter")
+    expect(chosen).to_contain_text("through the front pots")
+    for count in (0, 2):
+        openings.nth(row[0]).press("Enter")
+        expect(taken).to_have_count(count)
 
 
 def test_a_stroke_is_bent_by_keys_and_prints_are_set_along_it(page: Page) -> None:
@@ -212,8 +241,8 @@ def test_the_back_is_made_and_the_finished_panel_turned(page: Page) -> None:
     choose(page, "the back of the panel")
     page.get_by_role("navigation", name="The parts of the card").get_by_role("link", name="back of the panel").click()
     expect(page.get_by_text("as large as the panel")).to_be_visible()
-    page.get_by_role("button", name="Begin: Begin with a step").click()
-    page.get_by_role("combobox", name="Search begin").fill("Brush an ink")
+    page.get_by_role("button", name="Start: Start with a step").click()
+    page.get_by_role("combobox", name="Search start").fill("Brush an ink")
     choose(page, "Brush an ink")
     expect(page.get_by_text("Saved", exact=True)).to_be_visible()
     page.goto(f"{desk}/pieces")

@@ -85,24 +85,24 @@ def test_an_empty_start_asks_what_she_has_and_leads_to_a_first_card_on_her_own_s
     expect(page.get_by_role("heading", name="What do you have?")).to_be_visible()
     do.tap("One thing at a time")
     do.write("Name of the stock", "Lagoon card")
-    expect(page.get_by_role("button", name="Put it on the shelf")).to_be_disabled()
+    expect(page.get_by_role("button", name="Add to my shelf")).to_be_disabled()
     expect(page.get_by_text("Choose its colour.")).to_be_visible()
     do.pick(0.72, 0.45)
-    do.tap("Put it on the shelf")
+    do.tap("Add to my shelf")
     inks = page.get_by_role("region", name="A new ink")
     expect(inks).to_be_visible()
     for n, (name, across, down) in enumerate((("Agave deep", 0.66, 0.8), ("Agave mid", 0.66, 0.62), ("Agave pale", 0.66, 0.3))):
         do.write("Name of the ink", name)
         do.pick(across, down)
-        do.tap("Put it on the shelf")
+        do.tap("Add to my shelf")
         expect(page.get_by_label("Name of the ink")).to_have_value("")
         assert len(page.request.get(f"{empty.address}/api/shelf").json()["inks"]) == n + 1
-    page.get_by_text("with the reader", exact=True).click()
+    page.get_by_text("reader", exact=True).click()
     do.count += 1
     do.write("Name of the ink", "Read violet")
     do.tap("read it")
     expect(page.get_by_text("Read ", exact=False).and_(page.get_by_role("status"))).to_contain_text("of each other")
-    do.tap("Put it on the shelf")
+    do.tap("Add to my shelf")
     expect(page.get_by_label("Name of the ink")).to_have_value("")
     assert len(page.request.get(f"{empty.address}/api/shelf").json()["inks"]) == 4
     page.goto("/")
@@ -111,7 +111,7 @@ def test_an_empty_start_asks_what_she_has_and_leads_to_a_first_card_on_her_own_s
     expect(grounds.get_by_role("button", name="Shaded stencil")).to_be_visible(timeout=30_000)
     grounds.get_by_role("button", name="Shaded stencil").click()
     do.count += 1
-    do.tap("Lay it out")
+    do.tap("Create the card")
     expect(page.get_by_role("list", name="Run of proofs")).to_be_visible()
     expect(page.get_by_role("button", name="Stock: Lagoon card")).to_be_visible()
     rgb = panel(page)
@@ -146,7 +146,7 @@ def test_the_same_by_keyboard_alone(new_page: Page, empty: EmptyServer) -> None:
     page.keyboard.type("Lagoon card")
     to("Colour of the stock: light")
     page.keyboard.press("ArrowLeft")
-    to("Put it on the shelf")
+    to("Add to my shelf")
     page.keyboard.press("Enter")
     expect(page.get_by_role("region", name="A new ink")).to_be_visible()
     for n, (name, hue) in enumerate((("Deep", "Home"), ("Pale", "End"))):
@@ -154,7 +154,7 @@ def test_the_same_by_keyboard_alone(new_page: Page, empty: EmptyServer) -> None:
         page.keyboard.type(name)
         to("One pass: hue")
         page.keyboard.press(hue)
-        to("Put it on the shelf")
+        to("Add to my shelf")
         page.keyboard.press("Enter")
         expect(page.get_by_label("Name of the ink")).to_have_value("")
         assert len(page.request.get(f"{empty.address}/api/shelf").json()["inks"]) == n + 1
@@ -166,7 +166,7 @@ def test_the_same_by_keyboard_alone(new_page: Page, empty: EmptyServer) -> None:
     for ink in ("Deep", "Pale"):
         to(ink)
         page.keyboard.press("Space")
-    to("Lay it out", 120)
+    to("Create the card", 120)
     page.keyboard.press("Enter")
     expect(page.get_by_role("list", name="Run of proofs")).to_be_visible()
     expect(page.get_by_role("link", name="Run sheet")).to_be_visible()
@@ -176,17 +176,17 @@ def test_the_usual_shelf_shows_grounds_before_an_ink_is_chosen(new_page: Page) -
     page = new_page
     page.goto("/")
     page.get_by_role("button", name="Start a new card").click()
-    page.get_by_role("button", name="A usual shelf to start from").click()
+    page.get_by_role("button", name="A basic shelf to start").click()
     grounds = page.get_by_role("list", name="Grounds").get_by_role("button")
     expect(grounds.first).to_be_visible(timeout=30_000)
     assert grounds.count() > 20
-    expect(page.get_by_role("button", name="Lay it out")).to_be_disabled()
+    expect(page.get_by_role("button", name="Create the card")).to_be_disabled()
     page.get_by_role("list", name="Grounds").get_by_role("button", name="Hills in ranks").click()
     assert page.locator(".pick[aria-pressed=true]").count() >= 2, "its inks are taken with it"
     page.get_by_role("button", name=re.compile("^Laid: upright")).click()
     page.get_by_role("button", name=re.compile("^Folded:")).click()
     choose(page, "at the right")
-    page.get_by_role("button", name="Lay it out").click()
+    page.get_by_role("button", name="Create the card").click()
     expect(page.get_by_role("list", name="Run of proofs")).to_be_visible()
     rgb = panel(page)
     assert rgb.shape[1] > rgb.shape[0], "it lies across"
@@ -211,18 +211,37 @@ def test_a_list_of_300_inks_with_5_bad_rows_is_looked_through_first(new_page: Pa
             rows.writerow(bad)
     page.goto("/shelf")
     expect(page.get_by_role("button", name="coral dye")).to_be_visible()
-    bring(page, "Bring in a list", path)
-    expect(page.get_by_text("would add 300 and change 0")).to_be_visible(timeout=30_000)
-    expect(page.get_by_text("5 rows cannot be used")).to_be_visible()
+    bring(page, "Import a list", path)
+    expect(page.get_by_text("300 new, 0 changed")).to_be_visible(timeout=30_000)
+    expect(page.get_by_text("5 rows have a problem")).to_be_visible()
     expect(page.get_by_text("it has no colour")).to_be_visible()
     assert len(page.request.get(f"{empty.address}/api/shelf").json()["inks"]) < 50, "nothing is taken yet"
-    page.get_by_role("button", name="Take 300 inks").click()
-    expect(page.get_by_text("Taken: 300 new")).to_be_visible(timeout=60_000)
-    page.get_by_role("button", name="That will do").click()
+    page.get_by_role("button", name="Import 300 inks").click()
+    expect(page.get_by_text("Imported: 300 new")).to_be_visible(timeout=60_000)
+    page.get_by_role("button", name="Done", exact=True).click()
     page.get_by_label("Search the shelf").fill("agave 29")
     expect(page.locator(".tile")).to_have_count(13)
     out = page.request.get(f"{empty.address}/api/things/ink.csv").text()
     assert "'=1+1" in out, "a formula is harmless"
+
+
+def test_what_is_done_on_the_shelf_is_undone_there(page: Page) -> None:
+    page.goto("/shelf")
+    undo = page.get_by_role("button", name="Undo")
+    expect(undo).to_be_disabled()
+    page.locator(".tile, button", has_text="Yucca 4").first.click()
+    page.get_by_role("button", name=re.compile("^Kept")).click()
+    page.get_by_role("textbox", name=re.compile("^Kept")).fill("third drawer")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("button", name="Kept: third drawer")).to_be_visible()
+    page.get_by_role("button", name="Archive", exact=True).click()
+    expect(page.get_by_text("Yucca 4 is archived")).to_be_visible()
+    expect(undo).to_have_attribute("title", "Undo: archive Yucca 4")
+    undo.click()
+    page.locator(".tile, button", has_text="Yucca 4").first.click()
+    undo.click()
+    expect(page.get_by_role("button", name="Kept: add a place")).to_be_visible()
+    expect(undo).to_be_disabled()
 
 
 def test_what_a_card_takes_is_counted_down_and_re_inking_resets(new_page: Page, empty: EmptyServer) -> None:
@@ -240,7 +259,7 @@ def test_what_a_card_takes_is_counted_down_and_re_inking_resets(new_page: Page, 
     page.get_by_role("button", name="Start a new card").click()
     for ink in ("coral dye", "red dye"):
         page.locator(".pick", has_text=ink).click()
-    page.get_by_role("button", name="Lay it out").click()
+    page.get_by_role("button", name="Create the card").click()
     expect(page.get_by_role("list", name="Run of proofs")).to_be_visible()
     page.get_by_role("link", name="Bench", exact=True).click()
     # The Desk has sentences too, and stands until the Bench does.
@@ -252,13 +271,13 @@ def test_what_a_card_takes_is_counted_down_and_re_inking_resets(new_page: Page, 
         passes = re.search(r"coral dye .*?(\d+) \w+ pass", sentence.inner_text())
         taken += int(passes[1]) if passes else 0
         step = page.locator(".count").inner_text()
-        if page.get_by_role("button", name="Done, it is made").is_visible():
+        if page.get_by_role("button", name="Done, it's finished").is_visible():
             break
         page.get_by_role("button", name="Done, next step").click()
         expect(page.locator(".count")).not_to_have_text(step)
     assert taken > 0
-    page.get_by_role("button", name="Done, it is made").click()
-    expect(page.get_by_text("what it took is off the shelf")).to_be_visible()
+    page.get_by_role("button", name="Done, it's finished").click()
+    expect(page.get_by_text("What you used is counted off")).to_be_visible()
     page.goto("/shelf")
     page.get_by_role("button", name="coral dye").click()
     expect(page.get_by_role("button", name=f"Left: {40 - taken} passes")).to_be_visible()
@@ -269,21 +288,21 @@ def test_put_away_brought_back_merged_and_deleted_only_when_sure(new_page: Page,
     page.request.post(f"{empty.address}/api/things/start")
     page.goto("/shelf")
     page.locator(".tile", has_text="coral dye").click()
-    page.get_by_role("button", name="Put away").click()
+    page.get_by_role("button", name="Archive", exact=True).click()
     expect(page.locator(".tile", has_text="coral dye")).to_have_count(0)
     page.get_by_role("button", name="Bring back").click()
     expect(page.locator(".tile", has_text="coral dye")).to_be_visible()
-    page.get_by_role("button", name="Choose several").click()
+    page.get_by_role("button", name="Select several").click()
     for name in ("red dye", "orange dye"):
         page.get_by_role("button", name=name).click()
     page.get_by_role("button", name=re.compile("^The same")).click()
     expect(page.locator(".tile", has_text="red dye")).to_have_count(0)
     page.locator(".tile", has_text="violet dye").click()
-    page.get_by_role("button", name="Delete for good").click()
-    expect(page.get_by_text("Gone for good")).to_be_visible()
-    page.get_by_role("button", name="Keep", exact=True).click()
+    page.get_by_role("button", name="Delete", exact=True).click()
+    expect(page.get_by_text("was measured for good")).to_be_visible()
+    page.get_by_role("button", name="Cancel", exact=True).click()
     expect(page.locator(".tile", has_text="violet dye")).to_be_visible()
-    page.get_by_role("button", name="Delete for good").click()
+    page.get_by_role("button", name="Delete", exact=True).click()
     page.get_by_role("button", name="Delete violet dye").click()
     expect(page.locator(".tile", has_text="violet dye")).to_have_count(0)
 
@@ -296,17 +315,17 @@ def test_cards_are_searched_grouped_put_away_and_deleted(page: Page, server: Ser
     page.get_by_label("Search the cards").fill("search ME")
     cards = page.get_by_role("main").get_by_role("listitem")
     expect(cards).to_have_count(1)
-    page.get_by_role("button", name="Group: in no group").click()
+    page.get_by_role("button", name="Group: add to a group").click()
     page.get_by_role("textbox", name="Group").fill("Winter show")
     page.keyboard.press("Enter")
     expect(page.get_by_role("heading", name="Winter show")).to_be_visible()
-    cards.get_by_role("button", name="Put away").click()
-    expect(page.get_by_text("No card is like that.")).to_be_visible()
-    page.get_by_role("button", name="What is put away").click()
+    cards.get_by_role("button", name="Archive", exact=True).click()
+    expect(page.get_by_text("No cards match.")).to_be_visible()
+    page.get_by_role("button", name="Archived cards").click()
     expect(cards).to_have_count(1)
-    cards.get_by_role("button", name="Delete for good").click()
-    expect(page.get_by_text("Gone for good, with all its steps.")).to_be_visible()
-    cards.get_by_role("button", name="Delete it").click()
+    cards.get_by_role("button", name="Delete", exact=True).click()
+    expect(page.get_by_text("Deletes the card and its steps for good.")).to_be_visible()
+    cards.get_by_role("button", name="Delete card").click()
     expect(cards).to_have_count(0)
     assert page.request.get(f"{server.address}/api/cards/{made['id']}").status == 404
 

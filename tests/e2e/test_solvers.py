@@ -39,7 +39,7 @@ def test_a_wish_begins_a_card(page: Page) -> None:
     check_reachable(page)
     proposed.nth(1).get_by_role("button").click()
     expect(page.get_by_role("list", name="Steps")).to_be_visible()
-    expect(page.get_by_text("Nothing will go wrong that Cielo knows of.")).to_be_visible()
+    expect(page.get_by_text("No problems found.")).to_be_visible()
 
 
 def test_prints_are_spread_evenly_and_brought_out_softly(page: Page) -> None:
@@ -93,8 +93,8 @@ def test_a_strip_is_threaded_between_the_figures(page: Page) -> None:
 def test_what_is_left_makes_a_second_card(page: Page) -> None:
     start_on(page, "Meeting blend", ("Yucca 4", "Agave 6"))
     page.goto(f"{page.url}/pieces")
-    page.get_by_role("button", name="Make a second card of what is left").click()
-    seconds = page.get_by_role("region", name="A second card of what is left").get_by_role("listitem")
+    page.get_by_role("button", name="Make a second card from what is left").click()
+    seconds = page.get_by_role("region", name="A second card from what is left").get_by_role("listitem")
     expect(seconds.first).to_contain_text("offcut", timeout=30_000)
     seconds.first.get_by_role("button").click()
     expect(page.get_by_label("Name of the card")).to_have_value(re.compile("what was left"))
@@ -116,10 +116,10 @@ def test_the_trainer_asks_marks_and_says_how_it_goes(page: Page) -> None:
     expect(page.get_by_role("heading", name=re.compile("^How many light passes"))).to_be_visible()
     page.get_by_role("list", name="Choices").get_by_role("button").first.focus()
     page.keyboard.press("Enter")
-    expect(page.get_by_text("✓ so it is").or_(page.locator(".so"))).to_be_visible()
-    expect(page.get_by_role("region", name="How it goes")).to_contain_text("1 answered")
+    expect(page.get_by_text("✓ right").or_(page.locator(".so"))).to_be_visible()
+    expect(page.get_by_role("region", name="How you're doing")).to_contain_text("1 answered")
     check_reachable(page)
-    page.get_by_role("button", name="Ask me another").click()
+    page.get_by_role("button", name="Next question").click()
     expect(page.locator(".so")).to_have_count(0)
 
 
@@ -138,4 +138,4 @@ def test_a_question_mark_helps_where_one_is_and_gives_the_focus_back(page: Page)
     page.get_by_placeholder("search").fill("?")
     expect(told).to_have_count(0)
     page.get_by_role("button", name="Help for this place").click()
-    expect(told).to_contain_text("say in words what you wish for")
+    expect(told).to_contain_text("say what you'd like")

@@ -25,7 +25,7 @@ def start_card(page: Page, name: str, inks: tuple[str, ...], mask: str = "a moon
     for ink in inks:
         page.locator(".pick", has_text=ink).click()
         expect(page.locator(".pick", has_text=ink)).to_have_attribute("aria-pressed", "true")
-    page.get_by_role("button", name="Lay it out").click()
+    page.get_by_role("button", name="Create the card").click()
     expect(page.get_by_role("list", name="Run of proofs")).to_be_visible()
 
 
@@ -56,7 +56,7 @@ def test_from_nothing_to_a_gradient_round_a_moon(page: Page) -> None:
     assert moon == pytest.approx(np.array([241, 241, 243]), abs=2), "the moon is bare stock"
     beside = brightness(rgb, 0.66, 0.28 + 0.145)
     assert beside < brightness(rgb, 0.05, 0.28 + 0.145) - 4, "its halo is deeper than the ground beside it"
-    expect(page.get_by_text("Nothing will go wrong that Cielo knows of.")).to_be_visible()
+    expect(page.get_by_text("No problems found.")).to_be_visible()
 
 
 def test_words_are_changed_in_place_and_undone(page: Page) -> None:
@@ -77,23 +77,23 @@ def test_words_are_changed_in_place_and_undone(page: Page) -> None:
     page.get_by_role("button", name="Strongest to: ").click()
     field = page.get_by_role("spinbutton", name="Strongest to")
     field.fill("moon")
-    expect(page.get_by_text("That is not a measure.")).to_be_visible()
+    expect(page.get_by_text("That isn't a measurement.")).to_be_visible()
     page.keyboard.press("Escape")
 
 
 def test_a_side_fades_to_bare_stock_and_the_format_changes(page: Page) -> None:
     start_card(page, "Fade", ("Saltbush 2", "Agave 6"), "no round mask")
-    page.get_by_role("button", name="Lay out a gradient").click()
+    page.get_by_role("button", name="Make a gradient").click()
     page.get_by_role("button", name="Fade: no side").click()
     choose(page, "right edge")
-    page.get_by_role("button", name="Lay it out in place of these steps").click()
+    page.get_by_role("button", name="Replace these steps").click()
     expect(page.get_by_text("fading to bare stock at the right edge").first).to_be_visible()
     rgb = panel(page)
     assert rgb[:, -1].mean() > 235
     assert rgb[:, -1].mean() > rgb[:, 10].mean() + 30
     page.get_by_role("button", name="Card format").click()
     choose(page, "6 × 6 in")
-    page.get_by_role("button", name="Fit the steps to it").click()
+    page.get_by_role("button", name="Fit the steps").click()
     expect(page.get_by_role("button", name="Card format: 6 × 6 in")).to_be_visible()
     square = panel(page)
     assert square.shape[0] == square.shape[1]
@@ -110,14 +110,14 @@ def test_a_step_moved_where_it_does_harm_says_so_and_one_tap_mends_it(page: Page
     expect(finding).to_contain_text("dirty the lighter pad")
     finding.get_by_role("button", name="Lay Yucca 1 before Ocotillo 2").click()
     expect(finding).to_have_count(0)
-    expect(page.get_by_text("Nothing will go wrong that Cielo knows of.")).to_be_visible()
+    expect(page.get_by_text("No problems found.")).to_be_visible()
 
 
 def test_wet_over_wet_and_the_unwiped_mask(page: Page) -> None:
     start_card(page, "Wet", ("Yucca 1", "Cholla 7"))
     wipe = page.get_by_role("button", name="Wipe the moon mask clean where it lies.").first
     wipe.click()
-    page.get_by_role("button", name="Take out").click()
+    page.get_by_role("button", name="Remove").click()
     expect(page.locator("[data-test=unwiped-mask]").first).to_contain_text("still carries")
     page.locator("[data-test=unwiped-mask]").first.get_by_role("button").click()
     expect(page.locator("[data-test=unwiped-mask]")).to_have_count(0)
@@ -183,7 +183,7 @@ def test_out_to_a_file_and_in_again_and_the_run_sheet(page: Page, tmp_path: Path
     assert "Travels" in PdfReader(tmp_path / "sheet.pdf").pages[0].extract_text()
     path.write_text(json.dumps({**document, "title": "Back again"}))
     page.goto("/")
-    bring(page, "Bring in a plan file", path)
+    bring(page, "Open a plan file", path)
     expect(page.get_by_label("Name of the card")).to_have_value("Back again")
 
 
@@ -198,10 +198,10 @@ def test_bad_files_are_refused_in_words_and_nothing_is_lost(
     broken.write_text('{"format": "cielo.plan", "title": "Half')
     with large.open("wb") as file:
         file.truncate(200_000_000)
-    bring(page, "Bring in a plan file", broken)
+    bring(page, "Open a plan file", broken)
     expect(page.get_by_text("breaks off or is damaged at line 1")).to_be_visible()
-    bring(page, "Bring in a plan file", large)
-    expect(page.get_by_text("is 200 MB; Cielo reads plan files up to 2 MB")).to_be_visible()
+    bring(page, "Open a plan file", large)
+    expect(page.get_by_text("is 200 MB. Cielo opens plan files up to 2 MB")).to_be_visible()
     page.reload()
     expect(page.get_by_text("Dusk over dunes")).to_be_visible()
     assert page.get_by_role("listitem").count() == before
@@ -211,7 +211,7 @@ def test_a_card_put_away_can_be_brought_back(page: Page) -> None:
     start_card(page, "For a while", ("Yucca 1", "Agave 3"), "no round mask")
     page.goto("/")
     card = page.get_by_role("listitem").filter(has_text="For a while")
-    card.get_by_role("button", name="Put away").click()
+    card.get_by_role("button", name="Archive", exact=True).click()
     expect(card).to_have_count(0)
     page.get_by_role("button", name="Bring it back").click()
     expect(card).to_have_count(1)

@@ -43,7 +43,7 @@ def test_a_lamp_goes_with_the_hand_and_with_the_arrow_keys(page: Page) -> None:
 def test_at_the_bench_too(page: Page) -> None:
     open_demo(page, "Spines")
     page.get_by_role("link", name="Bench", exact=True).click()
-    picture = page.get_by_alt_text("The panel as it should look after this step")
+    picture = page.get_by_alt_text("How the panel should look after this step")
     expect(picture).to_be_visible()
     page.get_by_role("button", name="Tilt it to the light").click()
     page.wait_for_function("() => [...document.images].some((image) => image.src.includes('lamp='))")

@@ -57,16 +57,16 @@ def test_the_server_stops_amid_editing_and_nothing_is_lost_nor_false_said(
     open_number(page, "Passes")
     page.keyboard.press("ArrowUp")
     page.keyboard.press("Enter")
-    expect(page.get_by_text("Cielo does not answer.")).to_be_visible()
-    expect(page.get_by_text("Not saved yet: 1")).to_be_visible()
+    expect(page.get_by_text("Cielo isn't responding.")).to_be_visible()
+    expect(page.get_by_text("Not saved: 1")).to_be_visible()
     expect(page.get_by_text(SAVED, exact=True)).to_have_count(0)
     assert passes(page) == "4", "what she did stays in sight"
-    page.get_by_role("button", name="Take out").click()
-    expect(page.get_by_text("Not saved yet: 2")).to_be_visible()
-    assert page.get_by_text("Cielo does not answer.").count() == 1, "said once"
+    page.get_by_role("button", name="Remove").click()
+    expect(page.get_by_text("Not saved: 2")).to_be_visible()
+    assert page.get_by_text("Cielo isn't responding.").count() == 1, "said once"
     server.start()
     expect(page.get_by_text(SAVED, exact=True)).to_be_visible()
-    expect(page.get_by_text("Cielo does not answer.")).to_have_count(0)
+    expect(page.get_by_text("Cielo isn't responding.")).to_have_count(0)
     assert page.evaluate("() => window.kept"), "the page mended itself"
     steps = saved_plan(page, server)["steps"]
     assert len(steps) == page.get_by_role("list", name="Steps").get_by_role("listitem").count()
@@ -81,7 +81,7 @@ def test_edits_outlive_a_reload_and_a_server_that_comes_back_later(page: Page, s
     )
     page.get_by_label("Name of the card").fill("Kept")
     page.keyboard.press("Enter")
-    expect(page.get_by_text("Not saved yet: 1").or_(page.get_by_text("Saving"))).to_be_visible()
+    expect(page.get_by_text("Not saved: 1").or_(page.get_by_text("Saving"))).to_be_visible()
     page.unroute_all()
     page.goto("/")
     page.goto(desk)
@@ -127,7 +127,7 @@ def test_two_windows_keep_both_their_edits_and_undo_only_their_own(page: Page, c
     assert (plan["units"], plan["title"]) == ("cm", "Theirs and ours"), "made again on what the other window made"
     expect(other.get_by_label("Name of the card")).to_have_value("Theirs and ours")  # seen without asking for it
     other.get_by_role("button", name="Undo").click()
-    expect(other.get_by_text("this card was changed in another window").or_(other.get_by_text("was not done"))).to_be_visible()
+    expect(other.get_by_text("this card was changed in another window").or_(other.get_by_text("” didn't work"))).to_be_visible()
     expect(other.get_by_label("Name of the card")).to_have_value("Theirs and ours")
     assert saved_plan(page, server)["title"] == "Theirs and ours"
     other.close()
@@ -144,7 +144,7 @@ def test_leaving_amid_a_save_and_a_nudge_loses_neither(page: Page, server: Serve
     moon.press("ArrowLeft")
     page.get_by_role("link", name="Pieces").click()
     page.get_by_role("button", name="Add a mat").click()
-    page.get_by_role("button", name="Leave the steps as they are").click()
+    page.get_by_role("button", name="Leave the steps").click()
     page.get_by_role("link", name="Day", exact=True).click()
     page.get_by_role("link", name="Desk", exact=True).click()
     expect(page.get_by_text(SAVED, exact=True)).to_be_visible()
@@ -185,14 +185,12 @@ def test_a_refused_drag_goes_back_and_says_so(page: Page, server: Server) -> Non
     page.mouse.down()
     page.mouse.move(x - 60, y + 80, steps=5)
     page.mouse.up()
-    expect(
-        page.get_by_text("“Move the moon mask” was not done. The moon mask lies off the panel. Put it nearer.")
-    ).to_be_visible()
+    expect(page.get_by_text("“Move the moon mask” didn't work. The moon mask lies off the panel. Put it nearer.")).to_be_visible()
     expect(page.get_by_text(SAVED, exact=True)).to_be_visible()
     assert rim.bounding_box() == pytest.approx(before, abs=1.5), "the outline is where the mask is"
     page.get_by_label("Name of the card").hover()
     page.unroute_all()
-    page.get_by_role("button", name="Try it again").click()
+    page.get_by_role("button", name="Try again").click()
     expect(page.get_by_text(SAVED, exact=True)).to_be_visible()
     expect(page.get_by_role("button", name="Undo")).to_have_attribute("title", "Undo: move the moon mask")
 
@@ -224,7 +222,7 @@ def test_a_cancelled_touch_and_the_right_button_move_nothing(page: Page, server:
 def test_nobody_answers_and_the_page_says_neither_none_nor_saved(page: Page, server: Server) -> None:
     page.route(re.compile(r"/api/cards(\?|$)"), lambda route: route.abort())
     page.goto("/")
-    expect(page.get_by_text("cannot be had just now")).to_be_visible()
+    expect(page.get_by_text("Can't load your cards right now")).to_be_visible()
     expect(page.get_by_text("No cards yet")).to_have_count(0)
     page.unroute_all()
     expect(page.get_by_alt_text("Dusk over dunes, as predicted")).to_be_visible()
@@ -238,9 +236,9 @@ def test_put_away_is_said_only_when_it_was_done(page: Page, server: Server) -> N
         lambda route: route.fulfill(status=503, json={"reason": "the database is locked.", "mend": "", "field": ""}),
     )
     card = page.get_by_role("listitem").filter(has_text="Night opening")
-    card.get_by_role("button", name="Put away").click()
+    card.get_by_role("button", name="Archive", exact=True).click()
     expect(page.get_by_text("The database is locked.")).to_be_visible()
-    expect(page.get_by_text("Night opening is put away")).to_have_count(0)
+    expect(page.get_by_text("Night opening is archived")).to_have_count(0)
     expect(card).to_have_count(1)
 
 
@@ -248,8 +246,8 @@ def test_put_away_is_said_only_when_it_was_done(page: Page, server: Server) -> N
 def test_an_address_that_is_not_there_says_so_and_leads_home(page: Page) -> None:
     for address in ("/nowhere/at/all", "/desk/000000000000", "/bench/000000000000", "/desk/000000000000/day"):
         page.goto(address)
-        expect(page.get_by_text("is not here")).to_be_visible()
-        page.get_by_role("button", name="To all cards").click()
+        expect(page.get_by_text(re.compile("^Can't find"))).to_be_visible()
+        page.get_by_role("button", name="See all cards").click()
         expect(page.get_by_alt_text("Dusk over dunes, as predicted")).to_be_visible()
 
 
@@ -303,14 +301,14 @@ def test_the_first_card_by_keyboard_alone(page: Page, server: Server) -> None:
     for ink in ("Yucca 1", "Ocotillo 5"):
         tab_to(page, ink)
         page.keyboard.press("Space")
-    tab_to(page, "Lay it out", 120)
+    tab_to(page, "Create the card", 120)
     page.keyboard.press("Enter")
     expect(page.get_by_role("list", name="Run of proofs")).to_be_visible()
     tab_to(page, "Card format", 30)
     page.keyboard.press("ArrowDown")
     page.keyboard.type("6")
     page.keyboard.press("Enter")
-    expect(page.get_by_role("button", name="Fit the steps to it")).to_be_focused()
+    expect(page.get_by_role("button", name="Fit the steps")).to_be_focused()
     page.keyboard.press("Enter")
     expect(page.get_by_role("button", name=re.compile("^Card format: 6 × 6"))).to_be_visible()
     tab_to(page, "Brush Yucca 1", 60)
@@ -366,7 +364,7 @@ def test_one_ink_makes_no_empty_card(page: Page, server: Server) -> None:
     page.goto("/")
     page.get_by_role("button", name="Start a new card").click()
     page.locator(".pick", has_text="Yucca 1").click()
-    expect(page.get_by_role("button", name="Lay it out")).to_be_disabled()
+    expect(page.get_by_role("button", name="Create the card")).to_be_disabled()
     expect(page.get_by_text("Banded gradient takes 2 to 5 colours")).to_be_visible()
     assert len(page.request.get(f"{server.address}/api/cards").json()) == before
 
@@ -375,13 +373,13 @@ def test_what_was_measured_is_taken_back_for_its_own_pair(page: Page, server: Se
     # A pair of its own: the readings another test brings in stay on the shelf they share.
     page.goto("/crossings?stock=glasshouse-white&inks=cholla-3,sage-8,agave-6")
     page.locator("[data-test='cholla-3/sage-8']").click()
-    page.get_by_role("button", name="I have measured it").click()
+    page.get_by_role("button", name="Add my reading").click()
     for axis, value in (("L", "50"), ("a", "44"), ("b", "30")):
         page.get_by_label(f"Measured {axis}").fill(value)
-    page.get_by_role("button", name="Keep it").click()
+    page.get_by_role("button", name="Save", exact=True).click()
     expect(page.locator("[data-test='cholla-3/sage-8']")).to_contain_text("read")
     page.locator("[data-test='cholla-3/agave-6']").click()
-    page.get_by_role("button", name="Take it back").click()
+    page.get_by_role("button", name="Undo").click()
     expect(page.locator("[data-test='cholla-3/sage-8']")).not_to_contain_text("read")
 
 
@@ -434,11 +432,11 @@ def test_after_undo_the_inks_are_shown_on_the_stock_that_is_back(page: Page) -> 
     panel(page)
 
     def offered() -> list[str]:
-        page.get_by_role("button", name="Other inks").click()
+        page.get_by_role("button", name="Choose inks").click()
         expect(page.locator(".pick .stock").first).to_be_visible()
         page.wait_for_timeout(400)
         seen = page.locator(".pick .stock, .pick .dab").evaluate_all("all => all.map((e) => getComputedStyle(e).background)")
-        page.get_by_role("button", name="That will do").click()
+        page.get_by_role("button", name="Done").click()
         return list(seen)
 
     white = offered()
@@ -453,11 +451,11 @@ def test_after_undo_the_inks_are_shown_on_the_stock_that_is_back(page: Page) -> 
 
 def test_sides_that_differ_are_said_apart_after_undo_and_redo(page: Page) -> None:
     start_card(page, "Sides", ("Yucca 1", "Ocotillo 5"), "no round mask")
-    page.get_by_role("button", name="each side apart").click()
+    page.get_by_role("button", name="set each side").click()
     open_number(page, "Reveal left")
     page.keyboard.type("1")
     page.keyboard.press("Enter")
-    page.get_by_role("button", name="Fit the steps to it").click()
+    page.get_by_role("button", name="Fit the steps").click()
     page.get_by_role("button", name="Undo").click()
     expect(page.get_by_role("button", name="Redo")).to_be_enabled()
     page.reload()
@@ -483,10 +481,10 @@ def test_ways_go_on_while_the_server_is_away(page: Page, server: Server) -> None
     page.wait_for_timeout(500)
     server.stop()
     page.get_by_role("link", name="Pieces", exact=True).click()
-    expect(page.get_by_text("Cielo does not answer.")).to_be_visible()
+    expect(page.get_by_text("Cielo isn't responding.")).to_be_visible()
     expect(page).to_have_title(re.compile("pieces"))
     server.start()
-    expect(page.get_by_text("All of it goes together")).to_be_visible()
+    expect(page.get_by_text("Everything fits")).to_be_visible()
 
 
 def test_the_ring_of_a_remedy_goes_with_it(page: Page) -> None:
@@ -543,7 +541,7 @@ def test_a_database_in_use_by_another_program_loses_nothing_and_nothing_false_is
         page.keyboard.press("Enter")
         expect(page.get_by_text("The database is in use by another program.")).to_be_visible(timeout=40_000)
         expect(page.get_by_text(SAVED, exact=True)).to_have_count(0)
-        expect(page.get_by_text("Not saved yet: 1")).to_be_visible()
+        expect(page.get_by_text("Not saved: 1")).to_be_visible()
         assert passes(page) == "4", "what she did stays in sight"
         other.execute("rollback")
     expect(page.get_by_text(SAVED, exact=True)).to_be_visible(timeout=40_000)

@@ -64,8 +64,8 @@ def test_every_refusal_is_in_words_and_names_its_field(plan: Any) -> None:
     ("at", "value", "words"),
     [
         (("card", "width_mm"), 5000, "it is 500 cm (196 7/8 in); it is at most 60 cm (23 9/16 in)."),
-        (("inks",), "none", "here stands “none”, and it should be a list."),
-        (("units",), "ell", "here stands “ell”, and it may be in or cm."),
+        (("inks",), "none", "it is “none”, and it should be a list."),
+        (("units",), "ell", "it is “ell”, and it can be in or cm."),
         (("shoe",), 1, "nothing called “shoe” belongs here."),
     ],
 )

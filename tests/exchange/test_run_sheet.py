@@ -17,7 +17,7 @@ from cielo.app.pictures import change_png
 from cielo.app.sheets import placing_template, run_sheet
 from cielo.core.geometry.placings import placings_of
 from cielo.core.geometry.printing import prints_of
-from cielo.core.learnt import Remembered
+from cielo.core.notes import Remembered
 from cielo.core.order.derive import with_derived
 from cielo.core.plan import (
     At,

@@ -25,7 +25,7 @@ class AtBench:
         self.run = tuple(done.kept for done in run_of(whole))
         self.parts = {key.removesuffix(OF_PIECE): (plan, _name_of(whole, key)) for key, plan in parts_of_card(whole)}
         if self.piece not in self.parts:
-            raise NotFound("that piece is not on the card any more.", mend="Choose another piece.")
+            raise NotFound("that piece is no longer on the card.", mend="Choose another piece.")
         self.plan = self.parts[self.piece][0]
         if not self.plan.steps:
             raise BadInput("this card has no steps yet.", mend="Plan it on the Desk first.")
@@ -74,7 +74,7 @@ def made_differently(plan: Plan, difference: Difference, shelf: tuple[Ink, ...])
             f"a later step leans on it: {error.reason}", field="step", mend="Skip that one first, or do this one as planned."
         ) from error
     if not made.steps:
-        raise BadInput("nothing would be left to do.", field="step", mend="Do this one, or plan the card anew on the Desk.")
+        raise BadInput("nothing would be left to do.", field="step", mend="Do this one, or plan the card again on the Desk.")
     return made
 
 

@@ -10,7 +10,7 @@ from cielo.app.measured import as_measured_now, begun_now, measured_since, with_
 from cielo.app.shelf import supplies_for
 from cielo.core.advice.supplies import Supplies
 from cielo.core.geometry.placing import evened
-from cielo.core.learnt import Remembered
+from cielo.core.notes import Remembered
 from cielo.core.order.arrange import in_order
 from cielo.core.order.derive import with_derived
 from cielo.core.plan import (
@@ -97,7 +97,7 @@ def delete_card(store: Store, card_id: str) -> None:
     with store.transaction() as session:
         card = find_card(session, card_id)
         if not card.put_away:
-            raise BadInput("this card is still on the table.", field="card", mend="Put it away first.")
+            raise BadInput("this card is still on the table.", field="card", mend="Archive it first.")
         session.delete(card)
 
 

@@ -231,7 +231,7 @@ def take_pair(store: Store, entry_id: str, pair: tuple[str, str], taken_in: bool
 def _comparison_of(session: Session, entry_id: str) -> ComparisonModel:
     comparison = read_entry(session, entry_id).document.comparison
     if comparison is None:
-        raise BadInput("no photograph of it was compared yet.", field="photo", mend="Bring a photograph of the card in first.")
+        raise BadInput("no photograph of it was compared yet.", field="photo", mend="Add a photograph of the card first.")
     return comparison
 
 
@@ -255,7 +255,7 @@ def side_of(store: Store, entry_id: str, side: Side) -> bytes:
     entry = open_entry(store, entry_id)
     comparison = entry.document.comparison
     if comparison is None:
-        raise BadInput("no photograph of it was compared yet.", field="photo", mend="Bring a photograph of the card in first.")
+        raise BadInput("no photograph of it was compared yet.", field="photo", mend="Add a photograph of the card first.")
     plan, photo = _plan_of(entry), _photo_of(entry)
     seen = KEPT.get(_seen_as(plan, photo, comparison.corners))
     if seen is None:

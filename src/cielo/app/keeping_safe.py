@@ -38,7 +38,7 @@ def backup_by_hand(store: Store) -> None:
 def restore(store: Store, name: str) -> None:
     """Put one of the automatic backups in the place of everything, a backup of that made first. Raises NotFound, StoreTrouble."""
     if name not in {one.name for one in all_backups(store.path)}:
-        raise NotFound("that backup is not there any more.", mend="Choose another.")
+        raise NotFound("that backup is gone.", mend="Choose another.")
     backup_now(store.path, _name_before("restoring"))
     store.bring_back(backups_of(store.path) / name)
     thin_before(store.path, "restoring")  # last, for the one brought back may be the oldest of these

@@ -8,11 +8,13 @@ from sqlalchemy.orm import Session
 
 from cielo.core.bounds import Lab
 from cielo.core.keeping import KEPT
-from cielo.core.learnt import Hand, Note, PadLearnt, Remembered, hand_of, pads_of, remembered
+from cielo.core.learnt import Hand, PadLearnt, hand_of, pads_of
 from cielo.core.materials import MeasuredCrossing
+from cielo.core.notes import Note, Remembered, remembered
 from cielo.core.plan import Brush, Pace, Pad, Plan
 from cielo.core.sequence.durations import techniques_of
 from cielo.core.sequence.pace import Took, WorkPace, pace_from, paces_of
+from cielo.core.units import sentence
 from cielo.store.database import Store
 from cielo.store.journal import Entry, read_entries
 
@@ -167,7 +169,7 @@ def _liked(entries: Sequence[Entry]) -> tuple[str, ...]:
     stocks = Counter(plan.stock.name for plan in good)
     shared = [(name, count) for name, count in (*inks.most_common(4), *ways.most_common(2), *stocks.most_common(2)) if count > 1]
     called = "like" if not any(entry.document.facts.sold for entry in entries) else "like or sold"
-    return tuple(f"{name[0].upper()}{name[1:]}: {count} of the {len(good)} cards you {called}." for name, count in shared)
+    return tuple(f"{sentence(name)}: {count} of the {len(good)} cards you {called}." for name, count in shared)
 
 
 def _good(entries: Sequence[Entry]) -> list[Plan]:

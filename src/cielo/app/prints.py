@@ -67,7 +67,7 @@ def _printed(plan: Plan, name: str, shape: BaseGeometry, after: str | None) -> P
     """The plan with an image stamped in its middle in the darkest of its inks."""
     inks = [ink for ink in plan.inks if ink.kind not in RESIST_KINDS]
     if not inks:
-        raise BadInput("the card has no ink to print with.", field="inks", mend="Take an ink from the shelf first.")
+        raise BadInput("the card has no ink to print with.", field="inks", mend="Choose an ink from the shelf first.")
     darkest = min(inks, key=lambda ink: (lightness_on(plan.stock.paper, ink), ink.key))
     width, height = plan.card.panel_width_mm, plan.card.panel_height_mm
     image = OwnImage(name, image_rings(shape))

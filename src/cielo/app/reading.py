@@ -172,7 +172,7 @@ def _notes(plan: Plan) -> dict[str, tuple[str, ...]]:
         need = passes_to_stand_out(plan, CLEARLY)
         last, said = (
             standing[-1].step,
-            f"it wants {need[1]} passes here" if need else "no number of passes here will do; take a darker ink",
+            f"it needs {need[1]} passes here" if need else "no number of passes is enough here; use a darker ink",
         )
         notes[last] = (*notes[last], f"To stand out clearly, {said}.")
     for step in plan.steps:

@@ -43,5 +43,5 @@ def apply_remedy(store: Store, card_id: str, basis: Basis, code: str, step: str 
     remedies = (f.remedy for f in judge(plan, open_card(store, card_id).supplies) if f.code == code and f.step == step)
     remedy = next((r for r in remedies if r is not None and label in (None, r.label)), None)
     if remedy is None:
-        raise NotFound("that finding is not there any more.", mend="Look at the step again.")
+        raise NotFound("that problem is gone already.", mend="Look at the step again.")
     return change_card(store, card_id, basis, remedy.label[0].lower() + remedy.label[1:], lambda _: remedy.plan)

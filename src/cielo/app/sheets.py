@@ -8,8 +8,8 @@ from cielo.core.advice.judge import judge
 from cielo.core.advice.supplies import Supplies
 from cielo.core.geometry.pieces import pieces_of
 from cielo.core.geometry.placings import placings_of
-from cielo.core.learnt import Remembered
 from cielo.core.materials import Ink
+from cielo.core.notes import Remembered
 from cielo.core.optics.spectra import hex_from_lab
 from cielo.core.order.reasons import reasons
 from cielo.core.plan import Belongs, Brush, Piece, Plan, PutOn, pieces_made, plan_of_piece, run_of, with_all_put_on

@@ -15,6 +15,7 @@ from cielo.core.plan import (
     LayMask,
     Mask,
     MotifMask,
+    NamedOpening,
     Plan,
     Stencil,
     Tapes,
@@ -28,6 +29,7 @@ from cielo.errors import BadInput, NotFound
 from cielo.exchange.svg_drawing import Drawing, read_svg
 from cielo.store.database import Store
 from cielo.store.once import made_once
+from cielo.store.shelf import change_facts, read_facts_of
 from cielo.store.stencils import add_stencil, put_stencil_away, read_stencils
 
 # What a stencil keeps round its print when it serves as the mask of it: common practice, no source.
@@ -55,6 +57,15 @@ def keep_drawing(store: Store, name: str, data: bytes, request: str | None = Non
         return next(one for one in read_stencils(session, away=True) if one.key == made)
 
 
+def name_openings(store: Store, name: str, named: tuple[NamedOpening, ...]) -> None:
+    """Keep what a stencil's openings are called with the one of the shelf that goes by ``name``; one that was only drawn for a card has
+    none there."""
+    design = next((d for d in list_stencils(store) if d.name == name and len(d.masks) == 1), None)
+    if design is not None:
+        with store.transaction() as session:
+            change_facts(session, "stencil", design.key, lambda facts: replace(facts, named=named))
+
+
 def put_away(store: Store, key: str, away: bool) -> None:
     """Take one of the maker's own stencils off the shelf, or bring it back."""
     with store.transaction() as session:
@@ -79,6 +90,10 @@ def lay_from_shelf(
     design = next((d for d in list_stencils(store) if d.key == key), None)
     if design is None:
         raise NotFound("that stencil is not on the shelf.", mend="Choose another.")
+    with store.reading() as session:
+        named = read_facts_of(session, "stencil", key).named
+    if named and len(design.masks) == 1:
+        design = replace(design, masks=(replace(design.masks[0], named=named),))
 
     def laid(plan: Plan) -> Plan:
         with_it = lay_design(plan, design)
@@ -181,7 +196,7 @@ def hold(store: Store, card_id: str, basis: Basis, mask_key: str, kind: str) -> 
 def _mask(plan: Plan, key: str) -> Mask:
     mask = next((mask for mask in plan.masks if mask.key == key), None)
     if mask is None:
-        raise NotFound("that mask is not on the card any more.", field="mask", mend="Look at the masks again.")
+        raise NotFound("that mask is no longer on the card.", field="mask", mend="Look at the masks again.")
     return mask
 
 

@@ -49,7 +49,7 @@ def _read(reader: Apart, seconds: float, function: Callable[..., T], *args: obje
         except Ended as error:  # it may have been killed by someone; a file that does it is met again
             if not again:
                 raise BadInput(
-                    "Cielo's reader broke off over this file.", mend="Check that it is the right file, whole, or save it anew."
+                    "Cielo's reader broke off over this file.", mend="Check that it is the right file, whole, or save it again."
                 ) from error
     raise AssertionError("it was read or refused")
 

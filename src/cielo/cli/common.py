@@ -16,7 +16,7 @@ app = typer.Typer(
     no_args_is_help=True,
     add_completion=False,
     pretty_exceptions_enable=False,
-    help="Plans, predicts and guides card backgrounds.",
+    help="Plan, predict and make card backgrounds.",
 )
 
 PlanFile = Annotated[Path, typer.Argument(metavar="PLAN", help="a plan file, *.cielo.json")]

@@ -32,14 +32,14 @@ def cut(
     plan: PlanFile,
     out: Annotated[Path, typer.Option(help="the folder to write into")],
     template_format: Annotated[CutFormat, typer.Option("--format", help="svg, pdf, dxf or hpgl")] = CutFormat.svg,
-    count: Annotated[int, typer.Option(min=1, max=200, help="for so many cards")] = 1,
-    sheet: Annotated[str, typer.Option(help="the sheets that are cut up: letter, twelve, a4, a3 or fifty-seventy")] = "letter",
+    count: Annotated[int, typer.Option(min=1, max=200, help="how many cards")] = 1,
+    sheet: Annotated[str, typer.Option(help="sheet size: letter, twelve, a4, a3 or fifty-seventy")] = "letter",
     cutter: Annotated[
         bool, typer.Option("--cutter", help="send every piece to the simulated cutter, and draw its cut sheets")
     ] = False,
     as_json: AsJson = False,
 ) -> None:
-    """Templates to cut, 1:1, one file each; how they lie on sheets, the envelope, tapes, and what the cutter says."""
+    """Write the templates to cut, at real size, one file each, with the cutting plan for your sheets, the envelope and the tapes."""
     from cielo.app.cutting import cut_each, cut_sheet, lay_out_pieces
     from cielo.exchange.templates import write_template
 

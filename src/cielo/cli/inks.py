@@ -12,7 +12,7 @@ if TYPE_CHECKING:
     from cielo.core.materials import Ink, Stock
     from cielo.core.plan import Plan
 
-Shelf = Annotated[Path | None, typer.Option(help="a Cielo database: take its inks too")]
+Shelf = Annotated[Path | None, typer.Option(help="a Cielo database, to use its inks too")]
 
 
 def inks_of(plan: "Plan", shelf: Path | None) -> "tuple[Ink, ...]":

@@ -13,12 +13,12 @@ from cielo.cli.common import About, AsJson, PlanFile, app, finite, plan_of, prin
 def photograph(
     plan: PlanFile,
     out: Annotated[Path, typer.Option(help="the JPEG to write")],
-    seed: Annotated[int, typer.Option(min=0, help="the same seed, the same light, cast and tilt")] = 0,
+    seed: Annotated[int, typer.Option(min=0, help="the same number gives the same photograph")] = 0,
     hand: Annotated[
-        float, typer.Option(callback=finite, min=0.2, max=4.0, help="every strength taken times this: another hand")
+        float, typer.Option(callback=finite, min=0.2, max=4.0, help="how strong a hand: 1 is usual, 1.2 lays a fifth more")
     ] = 1.0,
 ) -> None:
-    """A photograph of the predicted card as a camera on a table would take it: cast, falling light, tilt and noise."""
+    """Simulate a photograph of the finished card: colour cast, uneven light, tilt and noise."""
     from cielo.app.photographs import photographed
 
     with About(plan):
@@ -31,8 +31,8 @@ def compare(
     photo: Annotated[Path, typer.Argument(metavar="PHOTO", help="a photograph of the card on a table")],
     as_json: AsJson = False,
 ) -> None:
-    """A photograph of the card beside its prediction: where it came out otherwise, how strong the hand was, and which pads laid and which
-    inks crossed otherwise (that in words alone)."""
+    """Compare a photograph of the card with its prediction: where they differ, how strong the hand was, and which inks lay or crossed
+    differently."""
     from cielo.app.photographs import compared_with
     from cielo.core.photo.compare import lesson_of
     from cielo.core.say import say_pad_beside, say_pair
@@ -68,4 +68,4 @@ def compare(
         print(say_pad_beside(names[pad.ink], pad.lays))
     for pair in lesson.pairs:
         print(say_pair(names[pair.bottom], names[pair.top], pair.lab, pair.predicted))
-    print(f"All in all {seen.mean_difference:.1f} from what was predicted; the hand is {lesson.hand:.2f} of what was planned.")
+    print(f"On average {seen.mean_difference:.1f} from the prediction; the hand lays {lesson.hand:.2f} of what was planned.")

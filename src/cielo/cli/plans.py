@@ -28,9 +28,9 @@ EARLIEST_YEAR, LATEST_YEAR = 1970, 9000
 @app.command()
 def predict(
     request: Annotated[Path, typer.Argument(metavar="IN.json")],
-    out: Annotated[Path | None, typer.Option(help="write here in place of the screen")] = None,
+    out: Annotated[Path | None, typer.Option(help="write to this file, not to the screen")] = None,
 ) -> None:
-    """The colour of stacks of inks on a stock."""
+    """Predict the colour of inks laid over each other on a stock."""
     from cielo.exchange.predict_contract import PredictRequest
     from cielo.exchange.predict_contract import predict as answer
     from cielo.exchange.reading import read_json
@@ -48,12 +48,12 @@ def predict(
 def render(
     plan: PlanFile,
     out: Annotated[Path, typer.Option(help="the PNG to write")],
-    dpi: Annotated[float, typer.Option(callback=finite, help="dots to the inch")] = 300,
-    step: Annotated[int | None, typer.Option(help="after this many steps; all where left out")] = None,
-    piece: Annotated[str | None, typer.Option(help="a piece of the card, by its key, in place of the panel")] = None,
-    together: Annotated[bool, typer.Option("--together", help="the whole card put together, up to 300 dots to the inch")] = False,
+    dpi: Annotated[float, typer.Option(callback=finite, help="dots per inch")] = 300,
+    step: Annotated[int | None, typer.Option(help="after this many steps; all if left out")] = None,
+    piece: Annotated[str | None, typer.Option(help="a piece of the card by its key, not the panel")] = None,
+    together: Annotated[bool, typer.Option("--together", help="the whole card put together, up to 300 dots per inch")] = False,
 ) -> None:
-    """The predicted panel as PNG; or a piece of the card, or the whole put together."""
+    """Save the predicted panel, a piece of the card, or the whole card, as a PNG."""
     from cielo.app.pictures import assembled_png, panel_png
     from cielo.core.plan import plan_of_piece
 
@@ -77,10 +77,10 @@ def render(
 def proofs(
     plan: PlanFile,
     out: Annotated[Path, typer.Option(help="the folder to write into")],
-    dpi: Annotated[float, typer.Option(callback=finite, help="dots to the inch")] = 100,
-    moving: Annotated[bool, typer.Option("--moving", help="a moving picture of them too")] = False,
+    dpi: Annotated[float, typer.Option(callback=finite, help="dots per inch")] = 100,
+    moving: Annotated[bool, typer.Option("--moving", help="an animation of them too")] = False,
 ) -> None:
-    """The panel after every step, as PNGs: 00.png is bare, 01.png after the first step."""
+    """Save the panel after every step as PNGs: 00.png is bare, 01.png is after step 1."""
     from cielo.app import pictures
 
     with About(plan):
@@ -97,11 +97,11 @@ def proofs(
 @app.command()
 def check(
     plan: PlanFile,
-    shelf: Annotated[Path | None, typer.Option(help="a Cielo database: is everything on its shelf?")] = None,
-    cards: Annotated[int, typer.Option(min=1, max=1000, help="for so many cards")] = 1,
+    shelf: Annotated[Path | None, typer.Option(help="a Cielo database, to check that you have everything")] = None,
+    cards: Annotated[int, typer.Option(min=1, max=1000, help="how many cards")] = 1,
     as_json: AsJson = False,
 ) -> None:
-    """What will go wrong; exit code 1 when anything will."""
+    """Find what will go wrong, and how to fix it. Exit code 1 if anything will."""
     from cielo.core.advice.judge import judge
 
     supplies = None
@@ -139,7 +139,7 @@ def check(
             if f.remedy:
                 print(f"    Remedy: {f.remedy.label}.")
         if not findings:
-            print("Nothing will go wrong that Cielo knows of.")
+            print("No problems found.")
     if any(f.severity != "remind" for f in findings):
         raise typer.Exit(1)
 
@@ -147,10 +147,10 @@ def check(
 @app.command()
 def order(
     plan: PlanFile,
-    out: Annotated[Path | None, typer.Option(help="write the plan in order here")] = None,
+    out: Annotated[Path | None, typer.Option(help="the plan file to write")] = None,
     as_json: AsJson = False,
 ) -> None:
-    """The order of work, with reasons; what was moved, added or taken out to get there, and why."""
+    """Sort the steps, and say why each one moved."""
     from cielo.app.run_aloud import run_aloud
     from cielo.core.order.arrange import in_order
     from cielo.core.plan import kept_under
@@ -175,30 +175,30 @@ def order(
 
 @app.command()
 def upgrade(plan: PlanFile, out: Annotated[Path, typer.Option(help="the plan file to write")]) -> None:
-    """A plan file of an earlier version brought up to this one; it makes the same card."""
+    """Convert a plan file from an earlier version. It still makes the same card."""
     from cielo.exchange.plan_file import write_plan
 
     with About(plan):
         write_file(out, write_plan(plan_of(plan)))
-    print(f"Written to {out}.")
+    print(f"Saved to {out}.")
 
 
 @app.command()
 def schedule(
     plan: PlanFile,
-    cards: Annotated[int, typer.Option(min=1, max=60, help="so many cards")] = 1,
-    makers: Annotated[int, typer.Option(min=1, max=9, help="so many makers")] = 1,
-    heat_tools: Annotated[int, typer.Option(min=1, max=9, help="so many heat tools")] = 1,
-    presses: Annotated[int, typer.Option(min=1, max=9, help="so many presses")] = 1,
-    cutters: Annotated[int, typer.Option(min=1, max=9, help="so many cutters")] = 1,
-    stencils: Annotated[int, typer.Option(min=1, max=60, help="so many of each stencil")] = 1,
-    masks: Annotated[int, typer.Option(min=1, max=60, help="so many of each mask")] = 1,
-    start: Annotated[datetime | None, typer.Option(help="when the day begins; 9 in the morning where left out")] = None,
+    cards: Annotated[int, typer.Option(min=1, max=60, help="how many cards")] = 1,
+    makers: Annotated[int, typer.Option(min=1, max=9, help="how many people")] = 1,
+    heat_tools: Annotated[int, typer.Option(min=1, max=9, help="how many heat tools")] = 1,
+    presses: Annotated[int, typer.Option(min=1, max=9, help="how many presses")] = 1,
+    cutters: Annotated[int, typer.Option(min=1, max=9, help="how many cutters")] = 1,
+    stencils: Annotated[int, typer.Option(min=1, max=60, help="how many of each stencil")] = 1,
+    masks: Annotated[int, typer.Option(min=1, max=60, help="how many of each mask")] = 1,
+    start: Annotated[datetime | None, typer.Option(help="when you start; 9 in the morning if left out")] = None,
     deadline: Annotated[datetime | None, typer.Option(help="when it must be done")] = None,
-    out: Annotated[Path | None, typer.Option(help="write it here, as *.ics or *.csv")] = None,
+    out: Annotated[Path | None, typer.Option(help="save it as *.ics or *.csv")] = None,
     as_json: AsJson = False,
 ) -> None:
-    """The day plan: who does which step of which card when, in the shortest time found. Exit code 1 when it is late."""
+    """Plan the day: who does which step of which card, and when. Exit code 1 if it ends late."""
     from cielo.app.day import DayWish, export_day, plan_day
 
     if start is not None and not EARLIEST_YEAR <= start.year <= LATEST_YEAR:
@@ -238,7 +238,7 @@ def schedule(
         )
         print(f"{cards} {'card' if cards == 1 else 'cards'} in {day.timetable.length_s / 60:.0f} min, {best}.")
         if day.late_by_s:
-            print(f"Late by {day.late_by_s / 60:.0f} min: take another maker or heat tool, or fewer cards.")
+            print(f"Late by {day.late_by_s / 60:.0f} min: add a person or a heat tool, or make fewer cards.")
     if day.late_by_s:
         raise typer.Exit(1)
 
@@ -248,11 +248,12 @@ def sheet(
     plan: PlanFile,
     out: Annotated[Path, typer.Option(help="the PDF to write")],
     paper: Annotated[
-        Literal["letter", "a4", "a5"] | None, typer.Option(help="letter for inches, A4 for centimetres where none is asked for")
+        Literal["letter", "a4", "a5"] | None,
+        typer.Option(help="paper size; letter for inches and A4 for centimetres if left out"),
     ] = None,
-    less_ink: Annotated[bool, typer.Option("--less-ink", help="the pictures pale and small")] = False,
+    less_ink: Annotated[bool, typer.Option("--less-ink", help="small, pale pictures")] = False,
 ) -> None:
-    """The run sheet as PDF: what to lay out, and every step with its picture and a box to tick."""
+    """Save the run sheet as a PDF: what to get ready, and every step with its picture and a box to tick."""
     from cielo.app.sheets import run_sheet
 
     with About(plan):
@@ -263,9 +264,9 @@ def sheet(
 def where(
     plan: PlanFile,
     out: Annotated[Path, typer.Option(help="the PDF to write")],
-    step: Annotated[str | None, typer.Option(help="for one step of the panel alone, by its id")] = None,
+    step: Annotated[str | None, typer.Option(help="only for this step of the panel, by its id")] = None,
 ) -> None:
-    """Where prints, sheets and pieces go, at real size, with crosses to prick through."""
+    """Save a placing template as a PDF: where prints, sheets and pieces go, at real size, with crosses to prick through."""
     from cielo.app.sheets import placing_template
 
     with About(plan):
@@ -273,8 +274,8 @@ def where(
 
 
 @app.command()
-def page(plan: PlanFile, out: Annotated[Path, typer.Option(help="the HTML or PDF to write, by its ending")]) -> None:
-    """The card as a page to print or to send: picture, inks, steps; as HTML one file that opens anywhere."""
+def page(plan: PlanFile, out: Annotated[Path, typer.Option(help="the file to write, *.html or *.pdf")]) -> None:
+    """Save the card as a page to print or send: picture, inks and steps. As HTML it is one file that opens anywhere."""
     from cielo.app.sheets import card_page
     from cielo.exchange.card_page import write_html, write_pdf
 
@@ -287,7 +288,7 @@ def page(plan: PlanFile, out: Annotated[Path, typer.Option(help="the HTML or PDF
 
 @app.command()
 def schema() -> None:
-    """The JSON Schema of plan files."""
+    """Print the JSON Schema of plan files."""
     from cielo.exchange.plan_file import plan_schema
 
     print_json(plan_schema())

@@ -14,7 +14,7 @@ if TYPE_CHECKING:
     from cielo.core.plan import Plan
     from cielo.core.solvers.wish import Proposed
 
-OutFile = Annotated[Path, typer.Option(help="write the plan here")]
+OutFile = Annotated[Path, typer.Option(help="the plan file to write")]
 OutFolder = Annotated[Path, typer.Option(help="the folder to write plans into")]
 
 
@@ -27,11 +27,11 @@ def show(
         float,
         typer.Option(callback=finite, min=1, max=100, help="by how much, CIEDE2000: 7 tone on tone, 25 plainly, 45 strongly"),
     ] = 25.0,
-    tone: Annotated[bool, typer.Option("--tone", help="only in its ground's own hue")] = False,
+    tone: Annotated[bool, typer.Option("--tone", help="only in the hue of its ground")] = False,
     shelf: Shelf = None,
     as_json: AsJson = False,
 ) -> None:
-    """The ink and the passes that make a step stand out as wanted; the nearest way is written."""
+    """Find the ink and the passes that make a step stand out as much as you like, and save the closest."""
     from cielo.core.solvers.show import show_it
     from cielo.exchange.plan_file import write_plan
 
@@ -53,7 +53,7 @@ def show(
         print(
             f"{way.ink.name}, {way.touch}, {way.passes} pass{'es' if way.passes > 1 else ''}: it stands out by {way.contrast:.0f}."
         )
-    print(f"The first is written to {out}.")
+    print(f"The first is saved to {out}.")
 
 
 @app.command()
@@ -64,7 +64,7 @@ def place(
     piece: Annotated[str | None, typer.Option(help="or thread this piece between the figures")] = None,
     as_json: AsJson = False,
 ) -> None:
-    """Figures spread evenly, whole and off the words; or a strip threaded between them."""
+    """Spread prints evenly, whole and clear of the words, or thread a strip between them."""
     from cielo.core.solvers.place import spread_evenly, thread_strip
     from cielo.exchange.plan_file import write_plan
 
@@ -82,23 +82,23 @@ def place(
     if as_json:
         print_json(told)
     elif step is not None:
-        print(f"The least clearance is {told['after']:.1f} mm; it was {told['before']:.1f} mm. Written to {out}.")
+        print(f"The smallest gap is now {told['after']:.1f} mm (before: {told['before']:.1f} mm). Saved to {out}.")
     else:
-        print(f"Its middle now lies {told['y_mm']:.1f} mm from the top. Written to {out}.")
+        print(f"Its middle is now {told['y_mm']:.1f} mm from the top. Saved to {out}.")
 
 
 @app.command()
 def wish(
     plan: PlanFile,
     out: OutFolder,
-    words: Annotated[str, typer.Option(help="colours and mood, such as: dusk, from warm to cold")] = "",
-    minutes: Annotated[float | None, typer.Option(callback=finite, min=1, max=1440, help="the time at hand")] = None,
+    words: Annotated[str, typer.Option(help="colours and mood, for example: dusk, from warm to cold")] = "",
+    minutes: Annotated[float | None, typer.Option(callback=finite, min=1, max=1440, help="how long you have")] = None,
     focal: Annotated[str | None, typer.Option(help="what is to stand out on it: dark or light")] = None,
-    use_up: Annotated[str, typer.Option(help="keys of inks to be used up, KEY,KEY")] = "",
+    use_up: Annotated[str, typer.Option(help="inks to use up, as KEY,KEY")] = "",
     shelf: Shelf = None,
     as_json: AsJson = False,
 ) -> None:
-    """Three grounds for a wish, on the plan's card and stock."""
+    """Suggest three grounds for the colours and mood you describe, on the plan's card and stock."""
     from cielo.core.solvers.wish import Wish, blank_of, grounds_for, unknown_words
 
     if focal not in (None, "dark", "light"):
@@ -122,19 +122,19 @@ def wish(
         return
     _print_proposed(listed)
     if unknown := unknown_words(words):
-        print(f"Not known: {', '.join(unknown)}.")
+        print(f"Not understood: {', '.join(unknown)}.")
 
 
 @app.command()
 def use_up(
     plan: PlanFile,
     out: OutFolder,
-    count: Annotated[int, typer.Option(min=1, max=200, help="so many cards are cut")] = 1,
-    sheet: Annotated[str, typer.Option(help="the sheets they are cut from")] = "letter",
+    count: Annotated[int, typer.Option(min=1, max=200, help="how many cards are cut")] = 1,
+    sheet: Annotated[str, typer.Option(help="sheet size")] = "letter",
     shelf: Shelf = None,
     as_json: AsJson = False,
 ) -> None:
-    """A second card from what the first leaves over."""
+    """Plan a second card from the leftovers of the first."""
     from cielo.app.cutting import lay_out_pieces
     from cielo.core.solvers.use_up import second_cards
 
@@ -168,19 +168,19 @@ def _print_proposed(listed: list[dict[str, Any]]) -> None:
     for line in listed:
         print(f"{line['file']}: {' '.join(line['why'])}")
     if not listed:
-        print("No ground here answers that without an alarm. More time, other words or more inks would.")
+        print("No ground makes that without a problem. More time, other words or more inks would help.")
 
 
 @app.command()
 def trainer(
     plan: PlanFile,
-    seed: Annotated[int, typer.Option(min=0, help="the same seed asks the same")] = 0,
+    seed: Annotated[int, typer.Option(min=0, help="the same number asks the same question")] = 0,
     kind: Annotated[str, typer.Option(help="crossing, order, mud, passes or line")] = "crossing",
-    answer: Annotated[str, typer.Option(help="what is chosen, counted from 1; of an order all of them, 3,1,2,4")] = "",
+    answer: Annotated[str, typer.Option(help="your answer, counted from 1; for an order all of them: 3,1,2,4")] = "",
     shelf: Shelf = None,
     as_json: AsJson = False,
 ) -> None:
-    """A question from the shelf on the plan's stock; with an answer, how it was."""
+    """Ask a question about your inks on the plan's stock, or check your answer to it."""
     from cielo.core.solvers.trainer import KIND_WORDS, ask, mark
 
     if kind not in KIND_WORDS:
@@ -201,7 +201,7 @@ def trainer(
     for number, choice in enumerate(question.choices, 1):
         print(f"  {number}  {choice.words} {' '.join(choice.hexes)}")
     if marked is not None:
-        print(f"{'Right.' if marked.score == 1 else f'Not so: {marked.off:.0f} away.'} {marked.words}")
+        print(f"{'Right.' if marked.score == 1 else f'Not quite: {marked.off:.0f} away.'} {marked.words}")
 
 
 def _numbers(text: str) -> tuple[int, ...]:

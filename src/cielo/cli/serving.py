@@ -25,7 +25,7 @@ WEB_ROOT = Path(__file__).resolve().parents[3] / "web" / "dist"
 
 @app.command()
 def demo(db: Database = None, port: Port = 8490, fill_only: Annotated[bool, typer.Option("--fill-only")] = False) -> None:
-    """Fill a new database with the demo and serve it."""
+    """Start Cielo with the demo cards in a new database."""
     path = db or data_folder() / "demo.sqlite"
     if not fill_only:
         # By a process of its own, so that what filling takes is not held by the one that serves.
@@ -40,18 +40,20 @@ def demo(db: Database = None, port: Port = 8490, fill_only: Annotated[bool, type
 
     begin()
     if fill_file(path):
-        print("The Dry Garden Society's winter show is laid out.", flush=True)
+        print("The Dry Garden Society's winter show is ready.", flush=True)
 
 
 @app.command()
 def serve(
     db: Database = None,
     port: Port = 8490,
-    lan: Annotated[bool, typer.Option("--lan", help="let paired devices of the local network in too")] = False,
-    certificate: Annotated[Path | None, typer.Option(help="with --lan: a certificate, PEM, so that nobody listens in")] = None,
-    key: Annotated[Path | None, typer.Option(help="its private key, PEM")] = None,
+    lan: Annotated[bool, typer.Option("--lan", help="let a tablet or phone on your network in, with a code")] = False,
+    certificate: Annotated[
+        Path | None, typer.Option(help="with --lan: a certificate (PEM), so that nobody can listen in")
+    ] = None,
+    key: Annotated[Path | None, typer.Option(help="its private key (PEM)")] = None,
 ) -> None:
-    """Serve Cielo: on this machine alone, or with --lan to devices that are let in by a code."""
+    """Start Cielo for this computer, or with --lan for a tablet or phone that you let in with a code."""
     import socket
 
     import uvicorn
@@ -145,9 +147,9 @@ def _tell_how_to_come(lan: "Lan") -> None:
     """Address, code and QR for the tablet, and the notice that goes with it."""
     import segno
 
-    print(f"\nThe tablet at the table: open {lan.address} and give the code {lan.pairing.code}, or read this:", flush=True)
+    print(f"\nUse on a tablet: open {lan.address} and type the code {lan.pairing.code}, or scan this:", flush=True)
     segno.make(f"{lan.address}/?code={lan.pairing.code}", error="l").terminal(compact=True)
-    print("Devices that are let in stand on the Cards page, and can be sent away there.", flush=True)
+    print("Devices you let in are listed on the Cards page, where you can remove them.", flush=True)
     if lan.address.startswith("http:"):
         print(
             "What goes to and fro can be read by others on this network: use it at home, or give --certificate and --key.",
@@ -157,25 +159,25 @@ def _tell_how_to_come(lan: "Lan") -> None:
 
 @app.command()
 def backup(file: Annotated[Path, typer.Argument(metavar="FILE", help="the file to write")], db: Database = None) -> None:
-    """A whole copy of the database as one file, checked; Cielo may be running meanwhile."""
+    """Back up the database to one file, and check it. Cielo can keep running."""
     from cielo.store.backups import backup_to
 
     backup_to(db or data_folder() / "cielo.sqlite", file)
-    print(f"Everything is in {file}.")
+    print(f"Everything is saved in {file}.")
 
 
 @app.command()
 def restore(file: Annotated[Path, typer.Argument(metavar="FILE", help="a backup")], db: Database = None) -> None:
-    """Put a backup in the place of the database, once it is checked; what stood there is kept beside it. Stop Cielo first."""
+    """Check a backup and go back to it. The present database is kept beside it. Stop Cielo first."""
     from cielo.store.backups import restore_from
 
     kept = restore_from(file, db or data_folder() / "cielo.sqlite")
-    print("The backup is in its place." + (f" What stood there is kept as {kept.name}." if kept else ""))
+    print("Cielo now uses the backup." + (f" The database before it is kept as {kept.name}." if kept else ""))
 
 
 @app.command()
 def doctor(db: Database = None, as_json: AsJson = False) -> None:
-    """What Cielo finds of its database, loops, letters and room, and mends what it safely can; exit code 1 when something is wrong."""
+    """Check the database, the fast code, the fonts and the disk, and repair what is safe to repair. Exit code 1 if something is wrong."""
     from cielo.app.doctor import examine
 
     found = examine(db or data_folder() / "cielo.sqlite", WEB_ROOT)

@@ -15,11 +15,11 @@ def bring_in(
         list[Path], typer.Argument(metavar="FILE...", help="plan files, CSV of the shelf, palettes (GPL), readings (CGATS)")
     ],
     db: Database = None,
-    stock: Annotated[str | None, typer.Option(help="the stock that a palette or readings were made on: its key")] = None,
-    preview: Annotated[bool, typer.Option("--preview", help="tell what would change, and take nothing")] = False,
+    stock: Annotated[str | None, typer.Option(help="the stock of a palette or readings, by its key")] = None,
+    preview: Annotated[bool, typer.Option("--preview", help="show what would change, and change nothing")] = False,
     as_json: AsJson = False,
 ) -> None:
-    """Bring files into a database; exit code 1 when rows of them cannot be used, 2 when a file cannot."""
+    """Import files into a database. Exit code 1 if rows are skipped, 2 if a file can't be used."""
     from cielo.store.database import Store
 
     store = Store(db or data_folder() / "cielo.sqlite")
@@ -83,7 +83,7 @@ def export(
     db: Database = None,
     as_json: AsJson = False,
 ) -> None:
-    """Write everything out: every card as a plan file, the shelf as CSV, the inks as a palette."""
+    """Export everything: every card as a plan file, the shelf as CSV, the inks as a palette."""
     from cielo.app.cards import list_cards
     from cielo.app.shelf_files import KINDS, export_csv, export_palette
     from cielo.exchange.plan_file import write_plan
@@ -119,7 +119,7 @@ def export(
 def archive(
     file: Annotated[Path, typer.Argument(metavar="FILE", help="the archive to write, *.zip")], db: Database = None
 ) -> None:
-    """Everything in one open archive: cards with their history, shelf, stencils, bench."""
+    """Save everything in one archive: cards with their history, shelf, stencils, bench."""
     from cielo.app.archive import archive_all
     from cielo.store.database import Store
 
@@ -131,12 +131,12 @@ def archive(
         write_file(file, archive_all(store), hers_alone=True)
     finally:
         store.close()
-    print(f"Everything is in {file}.")
+    print(f"Everything is saved in {file}.")
 
 
 @app.command()
 def unpack(file: Annotated[Path, typer.Argument(metavar="FILE", help="an archive, *.zip")], db: Database = None) -> None:
-    """Bring a whole archive into a database that holds nothing yet."""
+    """Load an archive into an empty database."""
     from cielo.app.archive import put_all, read_all
     from cielo.exchange.archive import LARGEST_BYTES
     from cielo.store.database import Store
@@ -153,4 +153,4 @@ def unpack(file: Annotated[Path, typer.Argument(metavar="FILE", help="an archive
             path.unlink(missing_ok=True)
         raise
     store.close()
-    print(f"{came} cards, the shelf and all that belongs to them are here.")
+    print(f"Loaded {came} cards, the shelf and everything that belongs to them.")

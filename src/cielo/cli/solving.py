@@ -17,12 +17,12 @@ if TYPE_CHECKING:
 @app.command()
 def find(
     plan: PlanFile,
-    lab: Annotated[str, typer.Option(help="the wanted colour, as L,a,b in daylight")],
+    lab: Annotated[str, typer.Option(help="the colour you want, as L,a,b in daylight")],
     shelf: Shelf = None,
-    most: Annotated[int, typer.Option(min=1, max=40, help="so many recipes at most")] = 8,
+    most: Annotated[int, typer.Option(min=1, max=40, help="how many recipes, at most")] = 8,
     as_json: AsJson = False,
 ) -> None:
-    """Recipes of one to three inks for a colour, on the plan's stock, the nearest first."""
+    """Find recipes of one to three inks for a colour on the plan's stock, the closest first."""
     from cielo.core.solvers.find import find_colour
 
     wanted = lab_of(lab)
@@ -56,18 +56,18 @@ def find(
         ]
         print(f"{recipe.difference:4.1f} away (sure to {recipe.band:.1f}): {'; dry; then '.join(parts)}.")
     if not found.recipes:
-        print("No ink here can be brushed on.")
+        print("None of these inks can be brushed on.")
     elif not found.reachable:
-        print("These inks cannot reach that colour on this stock; above is how near they get.")
+        print("These inks can't reach that colour on this stock; these are the closest.")
 
 
 @app.command()
 def even(
     plan: PlanFile,
-    out: Annotated[Path, typer.Option(help="write the evened plan here")],
+    out: Annotated[Path, typer.Option(help="the plan file to write")],
     as_json: AsJson = False,
 ) -> None:
-    """Bands and carries moved until no place of the gradient changes faster than it must."""
+    """Smooth the gradient: move its bands and overlaps until it changes evenly."""
     from cielo.core.solvers.even import even_gradient
     from cielo.exchange.plan_file import write_plan
 
@@ -77,9 +77,9 @@ def even(
     if as_json:
         print_json({"before": round(evened.before, 4), "after": round(evened.after, 4), "floor": round(evened.floor, 4)})
     elif evened.after < evened.before:
-        print(f"The steepest change is {evened.after:.1f} per mm; it was {evened.before:.1f}. Written to {out}.")
+        print(f"The steepest change is now {evened.after:.1f} per mm (before: {evened.before:.1f}). Saved to {out}.")
     else:
-        print(f"It is as even as it gets: {evened.before:.1f} per mm at the steepest. Written to {out}.")
+        print(f"Already as smooth as it gets: {evened.before:.1f} per mm at the steepest. Saved to {out}.")
 
 
 @app.command()
@@ -89,7 +89,7 @@ def bridge(
     shelf: Shelf = None,
     as_json: AsJson = False,
 ) -> None:
-    """Ways across the seam of two inks that dull each other: an ink between, white, or a gap."""
+    """Keep two inks lively where they meet: with an ink between, white, or a gap."""
     from cielo.core.solvers.bridge import bridges
 
     with About(plan):
@@ -117,12 +117,12 @@ def bridge(
 def colourways(
     plan: PlanFile,
     out: Annotated[Path, typer.Option(help="the folder to write plans into")],
-    count: Annotated[int, typer.Option(min=1, max=20, help="so many")] = 3,
+    count: Annotated[int, typer.Option(min=1, max=20, help="how many")] = 3,
     on: Annotated[str | None, typer.Option(help="another stock of the shelf, by its key")] = None,
     shelf: Shelf = None,
     as_json: AsJson = False,
 ) -> None:
-    """The same card in other inks, its light and dark kept. Without a shelf: the plan's own inks and the usual ones to start from."""
+    """Try the card in other inks, as light and dark as it is. Without a shelf: in its own inks and the basic ones."""
     from cielo.core.solvers.colourways import colourways as worked_out
     from cielo.exchange.plan_file import write_plan
 
@@ -153,11 +153,11 @@ def colourways(
 def from_picture(
     plan: PlanFile,
     photo: Annotated[Path, typer.Argument(metavar="PHOTO", help="a photograph of a sky, a cloth, a wall")],
-    out: Annotated[Path, typer.Option(help="write the plan here")],
+    out: Annotated[Path, typer.Option(help="the plan file to write")],
     shelf: Shelf = None,
     as_json: AsJson = False,
 ) -> None:
-    """A ground from a photograph: its colours and the way they run, in the nearest inks, on the plan's card and stock."""
+    """Make a ground from a photograph: its colours and how they run, in the closest inks, on the plan's card and stock."""
     from cielo.app.solving import picture_to_ground
     from cielo.exchange.photo import LARGEST_BYTES
     from cielo.exchange.plan_file import write_plan
@@ -176,4 +176,4 @@ def from_picture(
         return
     for seen, ink, off in zip(made.seen, made.inks, made.off, strict=True):
         print(f"{seen.share:.0%} of it in {ink.name}, {off:.1f} away.")
-    print(f"{'Patches' if made.way == 'patches' else f'Bands that run {made.way}'}, written to {out}.")
+    print(f"{'Patches' if made.way == 'patches' else f'Bands that run {made.way}'}, saved to {out}.")

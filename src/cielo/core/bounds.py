@@ -162,11 +162,11 @@ def _say(number: Any, name: str, units: Units, say: Callable[[float, Units], str
 def _ensure_count(value: Any, bound: Len, name: str, field: str) -> None:
     what = name.replace("_", " ")
     if len(value) < bound.min_length:
-        raise BadInput(f"there is nothing in {what}.", field=field, mend="Put something in.")
+        raise BadInput(f"there is nothing in {what}.", field=field, mend="Fill it in.")
     if bound.max_length is not None and len(value) > bound.max_length:
         counted = "signs" if isinstance(value, str) else what
         raise BadInput(
             f"it has {len(value)} {counted}; Cielo takes at most {bound.max_length}.",
             field=field,
-            mend="Take some out." if counted == what else "Shorten it.",
+            mend="Remove some." if counted == what else "Shorten it.",
         )

@@ -1,4 +1,4 @@
-"""What a maker's own cards have taught: how strong her hand is, and which notes of hers concern a new plan.
+"""What a maker's own cards have taught: how strong her hand is, and what each of her pads lays beside it.
 
 Symbols
 -------
@@ -21,8 +21,6 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from math import exp, log, sqrt
 from statistics import pstdev
-
-from cielo.core.plan import Brush, LayMask, Plan, Step
 
 PRIOR_CARDS = 1.0
 SPREAD = 0.08
@@ -65,66 +63,3 @@ def pads_of(seen: Iterable[tuple[str, float]]) -> tuple[PadLearnt, ...]:
         by_ink.setdefault(ink, []).append(lays)
     told = ((ink, hand_of(by_ink[ink])) for ink in sorted(by_ink))
     return tuple(PadLearnt(ink, one.strength, one.off_by, one.cards) for ink, one in told)
-
-
-@dataclass(frozen=True)
-class Note:
-    """What a maker wants to remember next time, and the plan she wrote it of. ``of``: the card's name."""
-
-    entry: str
-    of: str
-    words: str
-    plan: Plan | None
-
-
-@dataclass(frozen=True)
-class Remembered:
-    """A note at the step of a new plan that it concerns, and what the two have in common, in words."""
-
-    step: str
-    entry: str
-    of: str
-    words: str
-    because: str
-
-
-def remembered(plan: Plan, notes: Iterable[Note]) -> tuple[Remembered, ...]:
-    """The notes that concern a plan, each once, at the first step that has what its own plan had: an ink over the same other, the same
-    sheet, or the same stock and tool."""
-    found = []
-    for note in notes:
-        if note.plan is None or not note.words.strip():
-            continue
-        at = _in_common(plan, note.plan)
-        if at is not None:
-            found.append(Remembered(at[0].id, note.entry, note.of, note.words, at[1]))
-    return tuple(found)
-
-
-def _in_common(plan: Plan, other: Plan) -> tuple[Step, str] | None:
-    pairs, sheets, tools = _pairs(other), {mask.name for mask in other.masks}, _tools(other)
-    names = {ink.key: ink.name for ink in plan.inks}
-    before: list[str] = []
-    for step in plan.steps:
-        if isinstance(step, Brush):
-            for low in before:
-                if (low, step.ink) in pairs:
-                    return step, f"{names[step.ink]} over {names[low]} again"
-            before.append(step.ink)
-        if isinstance(step, LayMask) and plan.mask(step.mask).name in sheets:
-            return step, f"the {plan.mask(step.mask).name} again"
-    if plan.stock.key == other.stock.key:
-        for step in plan.steps:
-            if isinstance(step, Brush) and (step.ink, step.tool) in tools:
-                return step, f"{names[step.ink]} on {plan.stock.name} again"
-    return None
-
-
-def _pairs(plan: Plan) -> set[tuple[str, str]]:
-    """Every ink over every other that was there before it."""
-    inks = [step.ink for step in plan.steps if isinstance(step, Brush)]
-    return {(low, high) for i, high in enumerate(inks) for low in inks[:i] if low != high}
-
-
-def _tools(plan: Plan) -> set[tuple[str, str]]:
-    return {(step.ink, step.tool) for step in plan.steps if isinstance(step, Brush)}

@@ -7,6 +7,7 @@ from annotated_types import Interval, Len
 
 from cielo.core.bounds import Key, Lab, Name
 from cielo.core.optics.hue import GREY_BELOW, chroma, hue_degrees, is_brown
+from cielo.core.plan import NamedOpening
 
 ThingKind = Literal["ink", "stock", "stencil", "stamp", "tool", "tape"]
 Held = Literal["hand", "tape", "sticky", "magnet"]
@@ -22,6 +23,7 @@ class Facts:
     since : the day it was last re-inked or bought (ISO 8601), or "".
     held : how a stencil or mask holds; None for as usual.
     weight_gsm, takes_water, sheet_width_mm, sheet_height_mm : of a stock.
+    named : of a stencil, what she calls its openings.
     """
 
     left: Count | None = None
@@ -34,6 +36,7 @@ class Facts:
     takes_water: bool | None = None
     sheet_width_mm: Annotated[float, Interval(ge=20, le=2000)] | None = None
     sheet_height_mm: Annotated[float, Interval(ge=20, le=2000)] | None = None
+    named: Annotated[tuple[NamedOpening, ...], Len(0, 200)] = ()
 
 
 @dataclass(frozen=True)

@@ -91,6 +91,11 @@ def say_size(width_mm: float, height_mm: float, units: Units) -> str:
     return f"{width} × {say_length(height_mm, units).rsplit(' ', 1)[0]} {unit}"
 
 
+def sentence(words: str) -> str:
+    """The words with the capital that begins a sentence: a name at the head of it may be written small."""
+    return words[:1].upper() + words[1:]
+
+
 def join_words(words: Sequence[str]) -> str:
     """ "a", "a and b", "a, b and c"."""
     return " and ".join([", ".join(words[:-1]), words[-1]] if len(words) > 1 else words)

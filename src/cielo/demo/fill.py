@@ -5,9 +5,10 @@ from pathlib import Path
 
 from cielo.app.cards import list_cards, start_card
 from cielo.app.shelf import fill_shelf
+from cielo.app.things import keep_thing
 from cielo.demo.cards import demo_plans
 from cielo.demo.made import fill_journal
-from cielo.demo.shelf import SHELF
+from cielo.demo.shelf import OWN, SHELF
 from cielo.demo.solved import solved_plans
 from cielo.store.database import Store
 
@@ -39,6 +40,8 @@ def fill(store: Store) -> bool:
     if list_cards(store):
         return False
     fill_shelf(store, SHELF)
+    for thing in OWN:
+        keep_thing(store, thing)
     for plan in reversed((*demo_plans(), *solved_plans())):
         start_card(store, plan, f"start {plan.title}")
     return True

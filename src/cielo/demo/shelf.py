@@ -3,6 +3,7 @@
 from cielo.app.shelf import Shelf
 from cielo.core.bounds import Lab
 from cielo.core.materials import Ink, InkKind, Paper, Stock, Swatch
+from cielo.core.shelf import OwnThing
 
 WHITE = Paper((95.2, 0.4, -1.2), "uncoated")
 GLAZE = Paper((96.0, -0.2, -1.0), "synthetic")
@@ -55,3 +56,13 @@ STOCKS: tuple[Stock, ...] = (
 )
 
 SHELF = Shelf(STOCKS, INKS)
+
+# Stamps of the society and tapes: images are drawings that come with Cielo.
+OWN: tuple[OwnThing, ...] = (
+    OwnThing("saguaro-stamp", "saguaro stamp", "stamp", 50.0, "solid", "rubber", "saguaro-single"),
+    OwnThing("rosette-stamp", "agave rosette stamp", "stamp", 38.0, "line", "clear", "rosette-single"),
+    OwnThing("show-words", "winter show words", "stamp", 70.0, "words", "rubber"),
+    OwnThing("paper-tape", "low-tack paper tape", "tape", 12.0),
+    OwnThing("wide-tape", "wide masking tape", "tape", 25.0),
+    OwnThing("old-toothbrush", "old toothbrush", "tool", 15.0, "fine splatter"),
+)

@@ -29,7 +29,7 @@ def _unknown(_ctx: Mapping[str, Any], name: Any, _given: Any) -> tuple[str, str]
 
 def _not_a(what: str) -> Complaint:
     def say(_ctx: Mapping[str, Any], _name: Any, given: Any) -> tuple[str, str]:
-        return f"here stands {_short(given)}, and it should be {what}.", f"Write {what}."
+        return f"it is {_short(given)}, and it should be {what}.", f"Write {what}."
 
     return say
 
@@ -47,8 +47,8 @@ def _length(least: bool) -> Complaint:
     def say(ctx: Mapping[str, Any], name: Any, given: Any) -> tuple[str, str]:
         n, counted = ctx["min_length" if least else "max_length"], "signs" if isinstance(given, str) else _called(name)
         if least:
-            return "there is nothing in it." if n == 1 else f"it takes at least {n} {counted}.", "Put something in."
-        return f"it takes at most {n} {counted}.", "Shorten it." if isinstance(given, str) else "Take some out."
+            return "there is nothing in it." if n == 1 else f"it takes at least {n} {counted}.", "Fill it in."
+        return f"it takes at most {n} {counted}.", "Shorten it." if isinstance(given, str) else "Remove some."
 
     return say
 
@@ -61,7 +61,7 @@ def _choice(key: str) -> Complaint:
             if isinstance(given, Mapping)
             else given
         )
-        return f"here stands {_short(shown)}, and it may be {may_be}.", "Write one of these."
+        return f"it is {_short(shown)}, and it can be {may_be}.", "Write one of these."
 
     return say
 
@@ -71,7 +71,7 @@ def _no_kind(_ctx: Mapping[str, Any], _name: Any, _given: Any) -> tuple[str, str
 
 
 def _no_key(_ctx: Mapping[str, Any], _name: Any, given: Any) -> tuple[str, str]:
-    return f"here stands {_short(given)}, which names nothing.", "Write a key of this file: letters, digits, points and dashes."
+    return f"{_short(given)} is not a key of this file.", "Keys are letters, digits, points and dashes."
 
 
 def _called(name: Any) -> str:

@@ -70,7 +70,7 @@ def size_of_photo(data: bytes) -> tuple[int, int]:
             return (image.height, image.width) if turned else (image.width, image.height)
     except (*UNREADABLE, Image.DecompressionBombError) as error:
         raise BadInput(
-            "this is no photograph that can be read.", field="photo", mend="Bring in a JPEG, PNG, WebP or HEIC picture, whole."
+            "this is no photograph that can be read.", field="photo", mend="Use a JPEG, PNG, WebP or HEIC picture."
         ) from error
 
 
@@ -93,5 +93,5 @@ def read_photo(data: bytes) -> NDArray[np.uint8]:
             return np.asarray(upright.convert("RGB"), dtype=np.uint8)
     except (*UNREADABLE, Image.DecompressionBombError) as error:
         raise BadInput(
-            "this is no photograph that can be read.", field="photo", mend="Bring in a JPEG, PNG, WebP or HEIC picture, whole."
+            "this is no photograph that can be read.", field="photo", mend="Use a JPEG, PNG, WebP or HEIC picture."
         ) from error

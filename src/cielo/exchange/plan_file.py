@@ -146,6 +146,9 @@ def write_plan(plan: Plan) -> bytes:
         if not piece["wishes"]:
             del piece["wishes"]
     for mask in [*document["masks"], *(mask for piece in document.get("pieces", []) for mask in piece["masks"])]:
+        for one in mask["named"]:
+            if not one["others"]:
+                del one["others"]
         if not mask["named"]:  # nor a sheet whose openings have no names
             del mask["named"]
         if mask["part"] == "itself":

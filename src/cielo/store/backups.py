@@ -54,7 +54,7 @@ def ensure_whole(path: Path) -> None:
             if empty:
                 raise StoreTrouble("there is nothing in this file.", field=path.name, mend="Check that it is the right file.")
             if found != "ok":
-                raise StoreTrouble("the database is damaged.", field=path.name, mend="Take another backup.")
+                raise StoreTrouble("the database is damaged.", field=path.name, mend="Choose another backup.")
 
 
 def restore_from(file: Path, path: Path) -> Path | None:

@@ -93,7 +93,7 @@ def delete_thing(session: Session, kind: ThingKind, key: str) -> None:
     table: Any = {"ink": InkRow, "stock": StockRow, "stencil": StencilRow}.get(kind, OwnThingRow)
     row = session.get(table, (kind, key) if table is OwnThingRow else key)
     if row is None:
-        raise NotFound("that is not a thing of your own.", field="key", mend="What comes with Cielo can be put away.")
+        raise NotFound("that is not a thing of your own.", field="key", mend="You can archive what comes with Cielo.")
     session.delete(row)
     known = session.get(FactsRow, (kind, key))
     if known is not None:

@@ -1,4 +1,5 @@
 /** The one way to the server: types go by path and method, refusals are words, and silence is told apart from a refusal. */
+import { capital } from "../logic/capital";
 import createClient, { type MaybeOptionalInit, type Middleware } from "openapi-fetch";
 import type { HttpMethod, PathsWithMethod, RequiredKeysOf } from "openapi-typescript-helpers";
 import type { paths } from "./schema";
@@ -45,7 +46,7 @@ export function listen(to: Listener) {
 async function refusalOf(response: Response): Promise<Refusal> {
   const problem = await response.json().catch(() => ({}));
   const reason: string = problem.reason || problem.title || t("everywhere.client.somethingFailedInCielo");
-  const sentence = reason.charAt(0).toUpperCase() + reason.slice(1);
+  const sentence = capital(reason);
   return new Refusal(response.status, sentence, problem.mend ?? "", problem.field ?? "");
 }
 

@@ -1197,6 +1197,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stencils/named": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Name Openings
+         * @description Keep what a stencil's openings are called with the stencil of that name, where it is on the shelf.
+         */
+        put: operations["name_openings_api_stencils_named_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stencils/{key}/put-away": {
         parameters: {
             query?: never;
@@ -4056,6 +4076,11 @@ export interface components {
             sheet_width_mm?: number | null;
             /** Sheet Height Mm */
             sheet_height_mm?: number | null;
+            /**
+             * Named
+             * @default []
+             */
+            named: components["schemas"]["NamedOpening"][];
         };
         /**
          * Fade
@@ -5035,14 +5060,29 @@ export interface components {
             over: "motifs";
         };
         /**
+         * NameOpenings
+         * @description What the openings of the stencil of that name are called; all of them, in place of what they were called.
+         */
+        NameOpenings: {
+            /** Name */
+            name: string;
+            /** Named */
+            named: components["schemas"]["NamedOpening"][];
+        };
+        /**
          * NamedOpening
-         * @description What the maker calls one opening of a sheet.
+         * @description What the maker calls one opening of a sheet, or one and ``others`` that go by that name together: the petals.
          */
         NamedOpening: {
             /** Opening */
             opening: string;
             /** Name */
             name: string;
+            /**
+             * Others
+             * @default []
+             */
+            others: string[];
         };
         /**
          * NestedSheetOut
@@ -5168,7 +5208,8 @@ export interface components {
              * @default {
              *       "since": "",
              *       "place": "",
-             *       "note": ""
+             *       "note": "",
+             *       "named": []
              *     }
              */
             facts: components["schemas"]["FactsModel"];
@@ -11562,6 +11603,68 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["DesignOut"];
                 };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    name_openings_api_stencils_named_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NameOpenings"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not Found */
             404: {

@@ -42,8 +42,8 @@ useEventListener(document, "keydown", (event) => {
     type="button"
     class="sign"
     :aria-expanded="open"
-    :aria-label="t('everywhere.helpHere.helpForThisPlace')"
-    :title="t('everywhere.helpHere.helpForThisPlace2')"
+    :aria-label="t('everywhere.helpHere.label')"
+    :title="t('everywhere.helpHere.hint')"
     @click="turn"
   >
     ?
@@ -68,7 +68,7 @@ useEventListener(document, "keydown", (event) => {
         <dd>{{ does }}</dd>
       </template>
     </dl>
-    <el-button @click="turn">{{ t("everywhere.helpHere.putItAway") }}</el-button>
+    <el-button @click="turn">{{ t("everywhere.action.close") }}</el-button>
   </section>
 </template>
 

@@ -15,11 +15,7 @@ function go(source: string, way: Notice["ways"][number]) {
 <template>
   <div class="line" role="status" aria-live="polite">
     <div v-if="server.away" class="words" data-test="away">
-      {{
-        server.kept
-          ? t("everywhere.noticeLine.cieloDoesNotAnswerWhat")
-          : t("everywhere.noticeLine.thisWindowOnly")
-      }}
+      {{ server.kept ? t("everywhere.noticeLine.awayKept") : t("everywhere.noticeLine.awayThisWindow") }}
     </div>
     <div v-for="[source, notice] in notices.said" :key="source" class="words" :data-test="`notice-${source}`">
       <span>{{ notice.text }}</span>
@@ -27,7 +23,7 @@ function go(source: string, way: Notice["ways"][number]) {
         way.label
       }}</el-button>
       <el-button v-if="!notice.stays" @click="notices.clear(source)">{{
-        t("everywhere.noticeLine.allRight")
+        t("everywhere.noticeLine.ok")
       }}</el-button>
     </div>
   </div>

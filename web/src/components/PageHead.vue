@@ -10,12 +10,12 @@ const props = defineProps<{
   card?: { id: string; title?: string; crossings?: Record<string, string> } | null;
 }>();
 const { whole, ofCard, here } = useWays(() => props.card ?? null);
-const place = computed(() => PLACES[here.value] ?? t("everywhere.pageHead.noSuchPlace"));
+const place = computed(() => PLACES[here.value] ?? t("everywhere.common.pageNotFound"));
 useTitle(
   computed(() =>
     props.card?.title
-      ? t("everywhere.pageHead.cielo2", { title: props.card.title, place: place.value.toLowerCase() })
-      : t("everywhere.pageHead.cielo3", { place: place.value }),
+      ? t("everywhere.pageHead.titleOfCard", { title: props.card.title, place: place.value.toLowerCase() })
+      : t("everywhere.pageHead.titleOfPlace", { place: place.value }),
   ),
 );
 </script>
@@ -23,13 +23,13 @@ useTitle(
 <template>
   <header>
     <nav class="ways" :aria-label="t('everywhere.pageHead.places')">
-      <RouterLink to="/" class="home" :aria-label="t('everywhere.pageHead.cieloAllCards')">{{
-        t("everywhere.pageHead.cielo")
+      <RouterLink to="/" class="home" :aria-label="t('everywhere.pageHead.allCards')">{{
+        t("everywhere.pageHead.title")
       }}</RouterLink>
       <RouterLink v-for="way in whole" :key="way.name" class="way" :to="way.to">{{ way.label }}</RouterLink>
     </nav>
     <div class="title"><slot /></div>
-    <nav v-if="ofCard.length" class="ways" :aria-label="t('everywhere.pageHead.placesOfThisCard')">
+    <nav v-if="ofCard.length" class="ways" :aria-label="t('everywhere.common.placesOfThisCard')">
       <RouterLink
         v-for="way in ofCard"
         :key="way.name"
@@ -129,12 +129,16 @@ header {
   }
 }
 @media (max-width: 620px) {
-  .title,
-  .actions {
+  .title {
     flex: 1 0 100%;
   }
+  /* What can be done shares its row with the settings. */
   .actions {
-    margin-left: -10px;
+    flex: 1 1 0;
+    margin-left: -6px;
+  }
+  .gear {
+    order: 3;
   }
 }
 @media (max-width: 420px) {

@@ -5,7 +5,7 @@ import { t } from "../words";
 
 defineProps<{
   state: State;
-  /** What is waited for, as a sentence's beginning: "The card". */
+  /** What is waited for, in the middle of a sentence: "the card". */
   what: string;
   why?: string;
   /** It stands in a part of a page, and not in place of all of it. */
@@ -17,32 +17,24 @@ const emit = defineEmits<{ again: [] }>();
 <template>
   <component :is="within ? 'div' : 'main'">
     <div v-if="state === 'asking'" class="waiting" role="status">
-      <span class="said">{{ t("everywhere.pageState.isOnItsWay", { what }) }}</span>
+      <span class="said">{{ t("everywhere.pageState.loading", { what }) }}</span>
       <el-skeleton :rows="5" animated />
     </div>
-    <el-result
-      v-else-if="state === 'away'"
-      icon="warning"
-      :title="t('everywhere.pageState.cannotBeHadJustNow', { what })"
-    >
+    <el-result v-else-if="state === 'away'" icon="warning" :title="t('everywhere.pageState.away', { what })">
       <template #icon><span aria-hidden="true" /></template>
       <template #sub-title>
-        <p role="status">{{ t("everywhere.pageState.itComesByItselfWhen") }}</p>
+        <p role="status">{{ t("everywhere.pageState.awayHint") }}</p>
       </template>
     </el-result>
-    <el-result
-      v-else-if="state === 'absent'"
-      icon="info"
-      :title="t('everywhere.pageState.isNotHere', { what })"
-    >
+    <el-result v-else-if="state === 'absent'" icon="info" :title="t('everywhere.pageState.absent', { what })">
       <template #icon><span aria-hidden="true" /></template>
       <template #sub-title
-        ><p role="status">{{ why ?? t("everywhere.pageState.nothingStandsAtThisAddress") }}</p></template
+        ><p role="status">{{ why ?? t("everywhere.common.thereIsNothingAtThisAddress") }}</p></template
       >
       <template #extra>
         <RouterLink v-slot="{ navigate }" to="/" custom
           ><el-button type="primary" @click="navigate()">{{
-            t("everywhere.pageState.toAllCards")
+            t("everywhere.pageState.toCards")
           }}</el-button></RouterLink
         >
       </template>
@@ -50,16 +42,16 @@ const emit = defineEmits<{ again: [] }>();
     <el-result
       v-else-if="state === 'refused'"
       icon="warning"
-      :title="t('everywhere.pageState.cannotBeShown', { what })"
+      :title="t('everywhere.pageState.refused', { what })"
     >
       <template #icon><span aria-hidden="true" /></template>
       <template #sub-title
         ><p role="status">{{ why }}</p></template
       >
       <template #extra
-        ><el-button @click="emit('again')">{{ t("everywhere.pageState.lookAgain") }}</el-button
+        ><el-button @click="emit('again')">{{ t("everywhere.common.tryAgain") }}</el-button
         ><RouterLink v-slot="{ navigate }" to="/" custom
-          ><el-button @click="navigate()">{{ t("everywhere.pageState.toAllCards") }}</el-button></RouterLink
+          ><el-button @click="navigate()">{{ t("everywhere.pageState.toCards") }}</el-button></RouterLink
         ></template
       >
     </el-result>

@@ -19,7 +19,7 @@ export function useBringIn() {
   async function bringIn(file: File) {
     if (file.size > LARGEST_FILE) {
       const size = Math.round(file.size / 1e6);
-      notices.say("bring-in", t("cards.page.isMbCieloReadsPlan", { name: file.name, size }));
+      notices.say("bring-in", t("cards.page.tooLarge", { name: file.name, size }));
       return;
     }
     await bringing.make(`bring in ${file.name}`, async (request) => {
@@ -29,9 +29,9 @@ export function useBringIn() {
       if (names.length)
         notices.keepSaying(
           "offer",
-          t("cards.page.thisPlanHasWhatIs", { names: names.join(", ") }),
+          t("cards.page.notOnShelf", { names: names.join(", ") }),
           {
-            label: t("cards.page.putItOnTheShelf"),
+            label: t("everywhere.common.addToMyShelf"),
             go: () =>
               bringing.run(async () => {
                 const params = { query: { take: true } };
@@ -39,7 +39,7 @@ export function useBringIn() {
                 await things.again();
               }),
           },
-          { label: t("cards.page.notNow"), go: () => undefined },
+          { label: t("everywhere.action.cancel"), go: () => undefined },
         );
       await router.push({ name: "desk", params: { id: card.id } });
     });

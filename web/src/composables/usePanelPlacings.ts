@@ -30,15 +30,13 @@ export function usePanelPlacings(
     lines,
     within: onPanel,
     draft: (mask) => desk.setDraft(mask && { do: "mask", mask }),
-    save: (mask) =>
-      desk.push(t("everywhere.usePanelPlacings.moveThe", { called: called(mask) }), { do: "mask", mask }),
+    save: (mask) => desk.push(t("everywhere.common.moveWhat", { what: called(mask) }), { do: "mask", mask }),
   });
   const holds = usePlacing<Hold>({
     scale,
     step,
     draft: (hold) => desk.setDraft(hold && { do: "hold", hold }),
-    save: (hold) =>
-      desk.push(t("everywhere.usePanelPlacings.moveThe2", { kind: hold.kind }), { do: "hold", hold }),
+    save: (hold) => desk.push(t("everywhere.common.moveWhat", { what: hold.kind }), { do: "hold", hold }),
   });
   const focal = usePlacing<Focal>({
     scale,
@@ -46,8 +44,7 @@ export function usePanelPlacings(
     lines,
     within: onPanel,
     draft: (piece) => desk.setDraft(piece && { do: "focal", piece }),
-    save: (piece) =>
-      desk.push(t("everywhere.usePanelPlacings.moveThe3", { name: piece.name }), { do: "focal", piece }),
+    save: (piece) => desk.push(t("everywhere.common.moveWhat", { what: piece.name }), { do: "focal", piece }),
   });
   const printing = computed(() => card.value.plan.steps.find((other) => other.id === chosen.value));
   function placed(place: PlacedPrint) {

@@ -5,9 +5,13 @@ import { EDGE_CHOICES } from "../logic/words";
 import { t } from "../words";
 
 export const DISCS = [
-  { value: "none" as const, label: t("card.startCard.noRoundMask") },
-  { value: "moon" as const, label: t("card.startCard.aMoon"), hint: t("card.startCard.aRoundMaskKeptBare") },
-  { value: "sun" as const, label: t("card.startCard.aSun"), hint: t("card.startCard.aLargerRoundMaskLow") },
+  { value: "none" as const, label: t("card.layGradient.noRoundMask") },
+  {
+    value: "moon" as const,
+    label: t("card.layGradient.aMoon"),
+    hint: t("card.startCard.aRoundMaskKeptBare"),
+  },
+  { value: "sun" as const, label: t("card.layGradient.aSun"), hint: t("card.startCard.aLargerRoundMaskLow") },
 ];
 
 /** `ground`: the one chosen, with inks; none while there is none. */

@@ -20,7 +20,7 @@ export const PLACES: Record<string, string> = {
   stencils: t("everywhere.useWays.stencils"),
   journal: t("everywhere.useWays.journal"),
   settings: t("everywhere.useWays.settings"),
-  trainer: t("everywhere.useWays.trainTheEye"),
+  trainer: t("everywhere.common.trainTheEye"),
 };
 const OF_A_CARD = ["desk", "pieces", "day", "bench"];
 

@@ -24,7 +24,7 @@ const ago = (seconds: number) =>
 </script>
 
 <template>
-  <section class="devices" :aria-label="t('desk.devicesHere.theTabletAtTheTable')" data-words>
+  <section class="devices" :aria-label="t('everywhere.common.useOnATablet')" data-words>
     <p v-if="asked.refusal.value">{{ t("desk.devicesHere.devicesAreLetInAt") }}</p>
     <p v-else-if="here && !here.open">
       {{ t("desk.devicesHere.cieloAnswersOnThisComputer") }}{{ " "
@@ -66,7 +66,7 @@ const ago = (seconds: number) =>
             })
           }}{{ " "
           }}<el-button size="small" @click="sendAway(device.key)">{{
-            t("desk.devicesHere.sendItAway")
+            t("everywhere.action.remove")
           }}</el-button>
         </li>
       </ul>

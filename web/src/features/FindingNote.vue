@@ -13,7 +13,7 @@ const remedies = useRemedies();
 const remedy = computed(() => remedies.of(props.finding));
 const SIGNS = {
   stop: ["!", t("desk.findingNote.stop")],
-  warn: ["?", t("desk.findingNote.mind")],
+  warn: ["?", t("everywhere.common.watchOut")],
   remind: ["·", t("desk.findingNote.remember")],
 } as const;
 </script>

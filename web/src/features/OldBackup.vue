@@ -10,6 +10,6 @@ const { value: safe } = useAsked((signal) => ask("get", "/api/safe", { signal })
 
 <template>
   <p v-if="safe?.old && safe.last_backup" role="status" data-test="backup">
-    {{ t("cards.page.theLastBackupIsOf", { day: sayWhen(safe.last_backup) }) }}
+    {{ t("cards.page.backupOld", { day: sayWhen(safe.last_backup) }) }}
   </p>
 </template>

@@ -37,7 +37,7 @@ describe("pieces beside the panel", () => {
     ] as const)
       for (const what of ["3 square", "3 round", "1 square", "1 round"] as const) {
         const of = { ...piece, width_mm, height_mm };
-        const cuts = cutOut(of, what);
+        const cuts = cutOut(of, what, "in");
         expect(cuts).toHaveLength(Number(what[0]));
         for (const { x_mm, y_mm, width_mm: w } of cuts) {
           expect(Math.min(x_mm, y_mm, width_mm - x_mm, height_mm - y_mm)).toBeGreaterThan(w / 2);
@@ -48,7 +48,7 @@ describe("pieces beside the panel", () => {
           expect(apart(Math.abs(cut.x_mm - x_mm), Math.abs(cut.y_mm - y_mm))).toBeGreaterThan(w);
         });
         // What more is cut overlaps nothing that is cut already; where there is no room it is fewer.
-        const more = cutOut({ ...of, cuts }, what);
+        const more = cutOut({ ...of, cuts }, what, "in");
         for (const one of more)
           for (const other of cuts) {
             const least = (one.width_mm + other.width_mm) / 2;

@@ -1,5 +1,6 @@
 /** The pieces of a card that are made beside the panel. Of a piece the id is the card's, a tilde and the piece's key. */
-import type { Cut, Schemas } from "../api/models";
+import type { Cut, Schemas, Units } from "../api/models";
+import { onRuler } from "./length";
 import { t } from "../words";
 
 export const OF = "~";
@@ -51,10 +52,10 @@ export const PIECE_KINDS: {
 ];
 /** What is said of a part that is not put on the panel. */
 export const BELONGS: Record<Exclude<Schemas["BesideOut"]["belongs"], "panel">, string> = {
-  base: t("logic.beside.itIsTheFrontOf"),
-  inside: t("logic.beside.itIsTheInsideOf"),
-  back: t("logic.beside.itIsTheBackOf"),
-  envelope: t("logic.beside.itIsTheFrontOf2"),
+  base: t("logic.beside.baseFrontNote"),
+  inside: t("logic.beside.baseInsideNote"),
+  back: t("logic.beside.panelBackNote"),
+  envelope: t("logic.beside.envelopeNote"),
 };
 
 type BesideOut = Schemas["BesideOut"];
@@ -77,7 +78,7 @@ export type CutOut = (typeof CUT_OUTS)[number]["value"];
 const SPOTLIGHT_MM = 35;
 const SMALLER = [1, 0.75, 0.5];
 /** Shapes to cut from a piece, beside what is cut from it already: staggered across it, or in a row along a narrow one. */
-export function cutOut(piece: BesideOut, what: CutOut): Cut[] {
+export function cutOut(piece: BesideOut, what: CutOut, units: Units): Cut[] {
   const [many, shape] = [Number(what[0]), what.slice(2)];
   const round = shape === "round";
   const [short, long] = [
@@ -85,8 +86,9 @@ export function cutOut(piece: BesideOut, what: CutOut): Cut[] {
     Math.max(piece.width_mm, piece.height_mm),
   ];
   const narrow = long > 2 * short;
-  const size = Math.round(
+  const size = onRuler(
     narrow ? short * 0.7 : round ? Math.min(SPOTLIGHT_MM, short * 0.28) : short * (many > 1 ? 0.21 : 0.4),
+    units,
   );
   const called = round ? "circle" : "square";
   const taken = new Set(piece.cuts.map((cut) => cut.key));
@@ -101,7 +103,7 @@ export function cutOut(piece: BesideOut, what: CutOut): Cut[] {
     const across = narrow ? 0.5 : along;
     const at = piece.width_mm >= piece.height_mm ? { x: along, y: across } : { x: across, y: along };
     // Smaller where there is no room for it; where there is none for that either, fewer are cut.
-    const tried = SMALLER.map((share) => ({ size: Math.round(size * share), round }));
+    const tried = SMALLER.map((share) => ({ size: onRuler(size * share, units), round }));
     const fits = tried.find((one) => freePlace(piece, cut, one, at));
     const place = fits && freePlace(piece, cut, fits, at);
     if (!place) break;
@@ -114,7 +116,7 @@ export function cutOut(piece: BesideOut, what: CutOut): Cut[] {
       width_mm: fits.size,
       height_mm: fits.size,
       angle_deg: 0,
-      rim_mm: 6,
+      rim_mm: onRuler(6, units),
     });
   }
   return cut.slice(piece.cuts.length);

@@ -1,5 +1,6 @@
 /** What is cut from the panel or for it. */
 import type { Cut, PlanModel } from "../api/models";
+import { onRuler } from "./length";
 import { t } from "../words";
 
 export const USES: { value: Cut["use"]; label: string; short: string; hint: string }[] = [
@@ -23,7 +24,7 @@ export const USES: { value: Cut["use"]; label: string; short: string; hint: stri
   },
   {
     value: "strip",
-    label: t("logic.cuts.aStrip"),
+    label: t("logic.beside.aStrip"),
     short: t("logic.cuts.strip"),
     hint: t("logic.cuts.ofInkedCardMountedOn"),
   },
@@ -41,18 +42,19 @@ export function newCut(use: Cut["use"], plan: PlanModel, width: number, height: 
   let number = 1;
   while (taken.has(`${use}-${number}`)) number++;
   const short = USES.find((u) => u.value === use)?.short ?? use;
+  const mark = (mm: number) => onRuler(mm, plan.units);
   const strip = use === "strip" || use === "sentiment";
   return {
     key: `${use}-${number}`,
     name: number === 1 ? short : `${short} ${number}`,
     use,
     outline: use === "spotlight" ? "round" : "rectangle",
-    x_mm: Math.round(width / 2),
-    y_mm: Math.round(height * (strip ? 0.85 : 0.42)),
-    width_mm: Math.round(width * (strip ? 0.7 : 0.4)),
-    height_mm: strip ? 12 : Math.round(width * 0.4),
+    x_mm: width / 2,
+    y_mm: mark(height * (strip ? 0.85 : 0.42)),
+    width_mm: mark(width * (strip ? 0.7 : 0.4)),
+    height_mm: strip ? mark(12) : mark(width * 0.4),
     angle_deg: 0,
-    rim_mm: 6,
+    rim_mm: mark(6),
   };
 }
 

@@ -57,7 +57,7 @@ test("cards stand with all they share, the largest group first; liked ones by ho
     ["made before Cielo", ["By feel"]],
     ["Sage 8", ["Dusk"]],
   ]);
-  expect(shown("liking").map(([of]) => of)).toEqual(["5 of 5", "3 of 5", "not said yet"]);
+  expect(shown("liking").map(([of]) => of)).toEqual(["5 of 5", "3 of 5", "not rated yet"]);
   expect(shown("set")).toEqual([
     ["Show", ["Dusk", "Dawn"]],
     ["in no set", ["By feel"]],

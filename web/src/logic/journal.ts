@@ -54,12 +54,12 @@ interface Group {
   entries: Entry[];
 }
 const LIKED = [
-  t("logic.journal.notSaidYet"),
-  t("logic.journal.of1Of5"),
-  t("logic.journal.of2Of5"),
-  t("logic.journal.of3Of5"),
-  t("logic.journal.of4Of5"),
-  t("logic.journal.of5Of5"),
+  t("logic.journal.noStars"),
+  t("logic.journal.oneStar"),
+  t("logic.journal.twoStars"),
+  t("logic.journal.threeStars"),
+  t("logic.journal.fourStars"),
+  t("logic.journal.fiveStars"),
 ];
 /** Entries in the groups they are shown by, each as they came; a card of two inks stands with both. */
 export function grouped(entries: readonly Entry[], by: ShownBy): Group[] {

@@ -1,5 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { readLength, rulerMarks, sayLength, showLength, tapLength, unbroken } from "./length";
+import said from "../testing/lengths.json";
+import { newMask, NEW_MASKS } from "./masks";
+import { onRuler, readLength, rulerMarks, sayLength, showLength, tapLength, unbroken } from "./length";
 
 describe("lengths", () => {
   it("are shown in sixteenths, reduced, or in centimetres", () => {
@@ -8,6 +10,27 @@ describe("lengths", () => {
     expect(showLength(0, "in")).toBe("0");
     expect(showLength(177.8, "in")).toBe("7");
     expect(sayLength(35, "cm")).toBe("3.5 cm");
+  });
+
+  it("are said on the pages as on the sheets", () => {
+    for (const [mm, words] of said) expect(sayLength(Number(mm), "in"), String(mm)).toBe(words);
+  });
+
+  it("of a new mask are on the marks of a ruler, on every panel", () => {
+    for (const units of ["in", "cm"] as const)
+      for (const [width, height] of [
+        [101.6, 139.7],
+        [127, 177.8],
+        [95, 140],
+        [57, 57],
+      ] as const)
+        for (const { value } of NEW_MASKS) {
+          const mask = newMask(value, { masks: [], units } as never, width, height);
+          for (const [name, mm] of Object.entries(mask))
+            if (/^(diameter|size|pitch|height)_mm$/.test(name) && typeof mm === "number")
+              expect(mm, `${value} ${name}`).toBeCloseTo(onRuler(mm, units), 6);
+          expect([mask.x_mm, mask.y_mm]).toEqual([width / 2, height / 2]);
+        }
   });
 
   it("are read as makers write them", () => {

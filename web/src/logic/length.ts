@@ -17,20 +17,25 @@ export function tapStep(units: Units): number {
   return units === "in" ? MM_PER_INCH / 8 : 2;
 }
 
-/** A length this near to a sixteenth was chosen there. */
-const CHOSEN_MM = 0.05;
+/**
+ * The nearest length that a ruler has a mark for: an eighth of an inch, or a millimetre; one shorter than a mark stays. What is new is
+ * laid on one.
+ */
+export function onRuler(mm: number, units: Units): number {
+  const step = units === "in" ? MM_PER_INCH / 8 : 1;
+  return mm < step ? mm : Math.round(mm / step) * step;
+}
 
 /**
- * `34.9` to `1 3/8` or `3.5` (centimetres): in eighths of an inch, in sixteenths only where one was chosen or an eighth is too coarse,
- * or in whole millimetres.
+ * `34.9` to `1 3/8` or `3.5` (centimetres): to the nearest sixteenth of an inch, below an inch to the nearest thirty-second, as the
+ * sheets say it (`core/units`); or in whole millimetres.
  */
 export function showLength(mm: number, units: Units): string {
   if (units === "cm") return decimal(mm >= 1 ? Math.round(mm) / 10 : Math.round(mm * 2) / 20);
-  const exact = Math.round((mm / MM_PER_INCH) * 16);
-  const chosen = Math.abs(mm - (exact * MM_PER_INCH) / 16) < CHOSEN_MM;
-  const sixteenths = chosen || exact < 3 ? exact : 2 * Math.round((mm / MM_PER_INCH) * 8);
-  const whole = Math.floor(sixteenths / 16);
-  let [top, bottom] = [sixteenths % 16, 16];
+  const marks = mm < MM_PER_INCH ? 32 : 16;
+  const many = Math.round((mm / MM_PER_INCH) * marks);
+  const whole = Math.floor(many / marks);
+  let [top, bottom] = [many % marks, marks];
   while (top > 0 && top % 2 === 0) [top, bottom] = [top / 2, bottom / 2];
   if (top === 0) return String(whole);
   return whole ? `${whole} ${top}/${bottom}` : `${top}/${bottom}`;

@@ -1,11 +1,12 @@
 /** Masks and stencils that can be added to a plan, each in a place and size that suits the panel. */
 import type { Mask, PlanModel } from "../api/models";
+import { onRuler } from "./length";
 import { t } from "../words";
 
 export type Shape = "moon" | "edge" | "hills" | "clouds" | "torn" | "tapes" | "border" | "stencil" | "motif";
 
 export const NEW_MASKS: { value: Shape; label: string; hint: string }[] = [
-  { value: "moon", label: t("logic.masks.aRoundMask"), hint: t("logic.masks.moonSunSpotlight") },
+  { value: "moon", label: t("everywhere.common.aRoundMask"), hint: t("logic.masks.moonSunSpotlight") },
   { value: "edge", label: t("logic.masks.aStraightEdge"), hint: t("logic.masks.horizonWallAndFloor") },
   { value: "hills", label: t("logic.masks.anEdgeOfHills"), hint: t("logic.masks.keepsWhatIsAboveIt") },
   { value: "clouds", label: t("logic.masks.anEdgeOfClouds"), hint: t("logic.masks.turnItRoundAndRound") },
@@ -39,25 +40,26 @@ export function newMask(shape: Shape, plan: PlanModel, width: number, height: nu
   const key = number === 1 ? shape : `${shape}-${number}`;
   const name = number === 1 ? NAMES[shape] : `${NAMES[shape]} ${number}`;
   const short = Math.min(width, height);
+  const mark = (mm: number) => onRuler(mm, plan.units);
   const place = {
     key,
     name,
     named: [],
     part: "itself" as const,
-    x_mm: Math.round(width / 2),
-    y_mm: Math.round(height / 2),
+    x_mm: width / 2,
+    y_mm: height / 2,
   };
   const edge = {
     ...place,
     shape: "edge" as const,
     angle_deg: 0,
-    height_mm: 14,
+    height_mm: mark(14),
     seed: number,
     flipped: false,
   };
   switch (shape) {
     case "moon":
-      return { ...place, shape: "disc", diameter_mm: Math.round(short * 0.32), keeps: "inside" };
+      return { ...place, shape: "disc", diameter_mm: mark(short * 0.32), keeps: "inside" };
     case "edge":
       return { ...edge, profile: "straight", keeps: "inside" };
     case "hills":
@@ -67,21 +69,21 @@ export function newMask(shape: Shape, plan: PlanModel, width: number, height: nu
     case "torn":
       return { ...edge, profile: "torn", keeps: "inside" };
     case "tapes":
-      return { ...place, shape: "tapes", angle_deg: -18, width_mm: 38, keeps: "outside" };
+      return { ...place, shape: "tapes", angle_deg: -18, width_mm: mark(38), keeps: "outside" };
     case "border": {
-      const rim = 6;
-      const size = { width_mm: Math.round(height - 2 * rim), length_mm: Math.round(width - 2 * rim) };
+      const rim = mark(6);
+      const size = { width_mm: height - 2 * rim, length_mm: width - 2 * rim };
       return { ...place, shape: "tapes", angle_deg: 0, ...size, keeps: "outside" };
     }
     case "stencil": {
-      const size = Math.round(short * 0.22);
-      const pitch = Math.round(size * 1.25);
+      const size = mark(short * 0.22);
+      const pitch = mark(size * 1.25);
       const rest = { angle_deg: 0, staggered: true, spread_mm: 0, flipped: false, keeps: "outside" as const };
       return { ...place, shape: "stencil", motif: "rosette", size_mm: size, pitch_mm: pitch, ...rest };
     }
     case "motif": {
       const rest = { angle_deg: 0, spread_mm: 0, flipped: false, keeps: "inside" as const };
-      return { ...place, shape: "motif", motif: "saguaro", size_mm: Math.round(short * 0.5), ...rest };
+      return { ...place, shape: "motif", motif: "saguaro", size_mm: mark(short * 0.5), ...rest };
     }
   }
 }

@@ -1,4 +1,5 @@
 /** The words of a step's sentence: how each is called where it is changed, and what else may stand in its place. */
+import { NEW } from "../components/word/choice";
 import type { CardOut, Edge, InkModel, Part, Schemas, ShelfOut, Step } from "../api/models";
 import type { Choice } from "../components/word/choice";
 import {
@@ -32,8 +33,8 @@ const FLAKE_CHOICES: readonly Choice[] = [
   { value: "8", label: t("logic.stepWords.largeFlakesAndAFlurry") },
 ];
 const LABELS: Record<string, string> = {
-  "region.start_mm": t("logic.stepWords.strongestFrom"),
-  "region.end_mm": t("logic.stepWords.strongestTo"),
+  "region.start_mm": t("logic.reaches.strongestFrom"),
+  "region.end_mm": t("logic.reaches.strongestTo"),
   "region.lead_in_mm": t("logic.stepWords.comingInOver"),
   "region.carry_mm": t("logic.stepWords.fadingOver"),
   "region.each_way_mm": t("logic.stepWords.fadingEachWayOver"),
@@ -57,8 +58,8 @@ const LABELS: Record<string, string> = {
   "region.size_mm": t("logic.stepWords.size"),
   "region.gap_mm": t("logic.stepWords.apart"),
   "region.height_mm": t("logic.stepWords.letters"),
-  "region.x_mm": t("logic.stepWords.fromTheLeft"),
-  "region.y_mm": t("logic.stepWords.fromTheTop"),
+  "region.x_mm": t("everywhere.common.fromTheLeft"),
+  "region.y_mm": t("everywhere.common.fromTheTop"),
   "region.count": t("logic.stepWords.howMany"),
   "region.motif": t("logic.stepWords.motif"),
   "region.text": t("logic.stepWords.words"),
@@ -77,11 +78,11 @@ const LABELS: Record<string, string> = {
   size_mm: t("logic.stepWords.across"),
   raised_mm: t("logic.stepWords.high"),
   spots: t("logic.stepWords.howMany"),
-  "spots.0.x_mm": t("logic.stepWords.fromTheLeft"),
-  "spots.0.y_mm": t("logic.stepWords.fromTheTop"),
+  "spots.0.x_mm": t("everywhere.common.fromTheLeft"),
+  "spots.0.y_mm": t("everywhere.common.fromTheTop"),
   "refers.how": t("logic.stepWords.toThePrint"),
-  "region.places.0.x_mm": t("logic.stepWords.fromTheLeft"),
-  "region.places.0.y_mm": t("logic.stepWords.fromTheTop"),
+  "region.places.0.x_mm": t("everywhere.common.fromTheLeft"),
+  "region.places.0.y_mm": t("everywhere.common.fromTheTop"),
   "region.places.0.angle_deg": t("logic.stepWords.turned"),
 };
 
@@ -165,6 +166,7 @@ export function wordChoices(part: Part, card: CardOut, shelf: ShelfOut): readonl
           colour: hex,
           group: t("logic.stepWords.onShelf"),
         })),
+        { value: NEW, label: t("everywhere.common.aNewOne"), group: t("logic.stepWords.onShelf") },
       ];
     }
     case "tool":
@@ -192,7 +194,7 @@ export function wordChoices(part: Part, card: CardOut, shelf: ShelfOut): readonl
     case "printed":
       return card.plan.steps.flatMap((step, i) =>
         step.do === "brush" && ["print", "motifs", "words"].includes(step.region.over)
-          ? [{ value: step.id, label: t("logic.stepWords.step", { i: i + 1 }) }]
+          ? [{ value: step.id, label: t("everywhere.common.stepNumber", { number: i + 1 }) }]
           : [],
       );
     case "print":

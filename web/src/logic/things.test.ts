@@ -5,7 +5,7 @@ import { placeUnits } from "./locale";
 import { asBody, panelOf, type Sizes } from "./startSizes";
 import { type Filter, filtersFor, sayLeft, shown, type Thing } from "./things";
 
-const unknown: Thing["facts"] = { since: "", place: "", note: "" };
+const unknown: Thing["facts"] = { since: "", place: "", note: "", named: [] };
 
 function thing(name: string, more: Partial<Thing> = {}): Thing {
   return {

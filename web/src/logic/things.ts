@@ -19,7 +19,7 @@ export const KINDS: { value: Room; label: string; one: string; adds: boolean }[]
   { value: "stock", label: t("logic.things.stocks"), one: t("logic.things.stock"), adds: true },
   {
     value: "stencil",
-    label: t("logic.things.stencilsAndMasks"),
+    label: t("everywhere.common.stencilsAndMasks"),
     one: t("logic.things.stencil"),
     adds: false,
   },
@@ -91,9 +91,9 @@ export function filtersFor(
   const groups = [...new Set(there.flatMap(groupsOf))];
   return [
     { value: "all", label: t("logic.things.everything") },
-    { value: "low", label: t("logic.things.whatRunsLow") },
-    { value: "idle", label: t("logic.things.whatWasNotUsedFor"), hint: t("logic.things.inHalfAYear") },
-    { value: "away", label: t("logic.things.whatIsPutAway") },
+    { value: "low", label: t("logic.things.runningLow") },
+    { value: "idle", label: t("logic.things.unused"), hint: t("logic.things.inHalfAYear") },
+    { value: "away", label: t("logic.things.archived") },
     ...LIGHTNESS.filter(({ value }) => groups.includes(value)),
     ...groups
       .filter((group): group is string => !!group && !lights.includes(group))

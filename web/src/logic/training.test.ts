@@ -8,15 +8,15 @@ describe("the trainer's words", () => {
     expect(sayMarked(marked(0, 1), "crossing")).toBe("Right.");
     expect(sayMarked(marked(3, 0.9), "crossing")).toContain("side by side");
     expect(sayMarked(marked(10, 0.67), "mud")).toBe("Not far off.");
-    expect(sayMarked(marked(25, 0.1), "line")).toBe("Not so.");
+    expect(sayMarked(marked(25, 0.1), "line")).toBe("Not quite.");
     expect(sayMarked(marked(3, 0.9), "order")).toContain("much alike");
   });
   it("say how it goes from not tried to sitting", () => {
     expect([null, 0.2, 0.5, 0.8, 1].map(sayGoing)).toEqual([
       "not tried yet",
-      "wants practice most",
-      "wants practice",
-      "goes well",
+      "needs most practice",
+      "needs practice",
+      "going well",
       "it sits",
     ]);
   });

@@ -8,7 +8,7 @@ export function sayMarked({ score, off }: Schemas["MarkedOut"], kind: Schemas["K
   if (kind === "order")
     return off < 6 ? t("logic.training.nearlyTwoThatAreMuch") : t("logic.training.notQuiteInOrder");
   if (off < 6) return t("logic.training.nearlyYouWouldSeeIt");
-  return off < 15 ? t("logic.training.notFarOff") : t("logic.training.notSo");
+  return off < 15 ? t("logic.training.notFarOff") : t("logic.training.wrong");
 }
 
 /** How it goes with one kind of question. */

@@ -8,7 +8,7 @@ describe("versions", () => {
     expect(sayWhen("2025-12-30T14:05:00", now)).toContain("2025");
   });
   it("what goes wrong is counted and told, then how long it takes", () => {
-    expect(sayStanding({ troubles: [], takes: "" })).toBe("Nothing will go wrong that Cielo knows of.");
+    expect(sayStanding({ troubles: [], takes: "" })).toBe("No problems found.");
     expect(sayStanding({ troubles: ["A."], takes: "It takes about 5 minutes." })).toBe(
       "One thing will go wrong: A. It takes about 5 minutes.",
     );

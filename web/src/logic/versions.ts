@@ -27,10 +27,10 @@ export function sayStanding({ troubles, takes }: Standing): string {
     ? t("logic.versions.willGoWrong", {
         length:
           troubles.length === 1
-            ? t("logic.versions.oneThing")
-            : t("logic.versions.things", { length: troubles.length }),
+            ? t("everywhere.common.oneThing")
+            : t("everywhere.common.things", { count: troubles.length }),
         troubles: troubles.join(" "),
       })
-    : t("logic.versions.nothingWillGoWrongThat");
+    : t("everywhere.common.noProblemsFound");
   return takes ? `${wrong} ${takes}` : wrong;
 }

@@ -29,9 +29,13 @@ export const ONTO_CHOICES: Choice<NonNullable<Brush["onto"]>>[] = [
 ];
 
 export const WAY_CHOICES: Choice<NonNullable<Schemas["Dry"]["way"]>>[] = [
-  { value: "air", label: t("logic.words.inTheAir") },
-  { value: "blot", label: t("logic.words.byBlotting") },
-  { value: "heat", label: t("logic.words.withTheHeatTool"), hint: t("logic.words.keepItMovingItBurns") },
+  { value: "air", label: t("everywhere.common.inTheAir") },
+  { value: "blot", label: t("everywhere.common.byBlotting") },
+  {
+    value: "heat",
+    label: t("everywhere.common.withTheHeatTool"),
+    hint: t("logic.words.keepItMovingItBurns"),
+  },
 ];
 
 export const FADE_CHOICES: Choice<Edge | "none">[] = [
@@ -50,7 +54,7 @@ export const RELATION_CHOICES: Choice<string>[] = [
   { value: "uninked", label: t("logic.words.withWhatIsLeft"), hint: t("logic.words.paler") },
   { value: "behind", label: t("logic.words.behindIt") },
   { value: "in-front", label: t("logic.words.inFrontOfIt") },
-  { value: "none", label: t("logic.words.byItself") },
+  { value: "none", label: t("logic.words.unrelated") },
 ];
 
 export const FACE_CHOICES: Choice<Schemas["Words"]["face"]>[] = [
@@ -96,7 +100,7 @@ export const ARRANGEMENT_CHOICES: Choice<"scattered" | "triangle">[] = [
 export const ORDER_SCHOOLS = [
   {
     value: "light-to-dark" as const,
-    label: t("logic.words.lightToDark"),
+    label: t("everywhere.common.lightToDark"),
     hint: t("logic.words.keepsLightPadsAndBrushes"),
   },
   {

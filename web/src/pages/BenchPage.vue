@@ -44,7 +44,7 @@ const wake = useWakeLock();
 onMounted(() => wake.request("screen").catch(() => undefined));
 shelf.lookOnCard(() => bench.value?.plan.stock.key);
 const { aloud } = useTimersTold(timers, () =>
-  bench.value ? t("bench.page.benchCielo", { title: bench.value.plan.title }) : t("bench.page.benchCielo2"),
+  bench.value ? t("bench.page.title", { title: bench.value.plan.title }) : t("bench.page.titleUnnamed"),
 );
 
 const steps = computed(() => bench.value?.plan.steps ?? []);
@@ -116,7 +116,7 @@ useEventListener("keydown", (event) => {
 <template>
   <div v-if="bench && step && reading" class="bench">
     <header>
-      <nav class="ways" :aria-label="t('bench.page.placesOfThisCard')">
+      <nav class="ways" :aria-label="t('everywhere.common.placesOfThisCard')">
         <RouterLink v-if="!phone && back && back.name !== 'desk'" class="way" :to="back.to">{{
           t("bench.page.backTo", { label: back.label })
         }}</RouterLink>
@@ -127,7 +127,7 @@ useEventListener("keydown", (event) => {
           :to="way.to"
           >{{ way.label }}</RouterLink
         >
-        <RouterLink v-if="!phone" class="way" to="/">{{ t("bench.page.cards") }}</RouterLink>
+        <RouterLink v-if="!phone" class="way" to="/">{{ t("everywhere.useWays.cards") }}</RouterLink>
       </nav>
       <h1>{{ bench.plan.title }}</h1>
       <BatchChips v-if="!phone" v-bind="batch" @take="at_bench.take" @batch="at_bench.setBatch" />
@@ -153,8 +153,8 @@ useEventListener("keydown", (event) => {
       />
       <section ref="wordsHere">
         <p v-if="first" class="first" role="status">
-          {{ t("bench.page.thatComesFirst", { name: first.name }) }}
-          <RouterLink class="way" :to="benchOf(first.key)">{{ t("bench.page.goThereFirst") }}</RouterLink>
+          {{ t("bench.page.otherPartFirst", { name: first.name }) }}
+          <RouterLink class="way" :to="benchOf(first.key)">{{ t("bench.dryingTimers.goThere") }}</RouterLink>
         </p>
         <StepSpoken :reading="reading" :findings="findings" :colour="colour" :taken-by="takenBy" />
         <DryingTimers
@@ -196,7 +196,7 @@ useEventListener("keydown", (event) => {
   <PageState
     v-else
     :state="at_bench.state.value"
-    :what="t('bench.page.theBenchOfThisCard')"
+    :what="t('bench.page.what')"
     :why="at_bench.refusal.value?.message"
     @again="at_bench.again"
   />

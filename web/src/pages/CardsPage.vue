@@ -67,8 +67,8 @@ async function putAway(card: CardSummary) {
   const done = await doing.run(() => ask("post", "/api/cards/{card_id}/put-away", path));
   await again();
   if (!done) return;
-  notices.say(`away-${card.id}`, t("cards.page.isPutAway", { title: card.title }), {
-    label: t("cards.page.bringItBack"),
+  notices.say(`away-${card.id}`, t("everywhere.common.wasArchived", { what: card.title }), {
+    label: t("everywhere.common.bringItBack"),
     go: async () => {
       await doing.run(() => ask("post", "/api/cards/{card_id}/bring-back", path));
       await again();
@@ -97,17 +97,15 @@ async function putInGroup(card: CardSummary, group: string) {
   <PageHead>
     <template #actions>
       <el-button :aria-expanded="tablet" @click="tablet = !tablet">{{
-        t("cards.page.theTabletAtTheTable")
+        t("everywhere.common.useOnATablet")
       }}</el-button>
-      <el-button :disabled="bringingIn" @click="files.open()">{{
-        t("cards.page.bringInAPlanFile")
-      }}</el-button>
+      <el-button :disabled="bringingIn" @click="files.open()">{{ t("cards.page.openPlan") }}</el-button>
     </template>
   </PageHead>
   <main>
     <DevicesHere v-if="tablet" />
     <div class="head">
-      <h1>{{ showAway ? t("cards.page.putAway") : t("cards.page.cards") }}</h1>
+      <h1>{{ showAway ? t("cards.page.archived") : t("everywhere.useWays.cards") }}</h1>
       <el-button v-if="!starting" type="primary" @click="starting = true">{{
         t("cards.page.startANewCard")
       }}</el-button>
@@ -119,12 +117,12 @@ async function putInGroup(card: CardSummary, group: string) {
         clearable
       />
       <el-button @click="showAway = !showAway">{{
-        showAway ? t("cards.page.backToTheTable") : t("cards.page.whatIsPutAway")
+        showAway ? t("cards.page.backFromArchive") : t("cards.page.archived")
       }}</el-button>
     </div>
     <i18n-t
       v-if="low.length && !showAway"
-      keypath="cards.page.runsLowOnYour"
+      keypath="cards.page.runsLow"
       tag="p"
       scope="global"
       class="quiet"
@@ -144,14 +142,14 @@ async function putInGroup(card: CardSummary, group: string) {
       }}</template>
     </i18n-t>
     <StartCard v-if="starting" @close="starting = false" />
-    <el-empty v-if="none && !starting" :image-size="1" :description="t('cards.page.noCardsYet')">
-      <p>{{ t("cards.page.startOneOrBringIn") }}</p>
+    <el-empty v-if="none && !starting" :image-size="1" :description="t('cards.page.empty')">
+      <p>{{ t("cards.page.emptyHint") }}</p>
     </el-empty>
     <PageState
       v-if="state !== 'ready'"
       within
       :state="state"
-      :what="t('cards.page.theTableOfYourCards')"
+      :what="t('cards.page.what')"
       :why="refusal?.message"
       @again="again"
     />
@@ -173,7 +171,7 @@ async function putInGroup(card: CardSummary, group: string) {
                 <PictureHere
                   :src="pictureUrl(card.id, card.revision, 50)"
                   loading="lazy"
-                  :alt="t('cards.page.asPredicted', { title: card.title })"
+                  :alt="t('everywhere.common.titleAsPredicted', { title: card.title })"
                   :style="{
                     width: `${card.panel_width_mm * SCALE}px`,
                     height: `${card.panel_height_mm * SCALE}px`,
@@ -191,12 +189,12 @@ async function putInGroup(card: CardSummary, group: string) {
                 stock: card.stock,
               })
             }}<br />
-            {{ card.inks.join(", ") || t("cards.page.noInkYet") }}
+            {{ card.inks.join(", ") || t("everywhere.common.noInkYet") }}
           </p>
           <p v-if="!showAway" class="quiet">
             <WordText
               :label="t('cards.page.group')"
-              :text="card.group || t('cards.page.inNoGroup')"
+              :text="card.group || t('cards.page.noGroup')"
               :value="card.group"
               :longest="60"
               may-be-empty
@@ -217,21 +215,23 @@ async function putInGroup(card: CardSummary, group: string) {
           </p>
           <div class="does">
             <template v-if="showAway">
-              <el-button size="small" @click="bringBack(card)">{{ t("cards.page.bringBack") }}</el-button>
+              <el-button size="small" @click="bringBack(card)">{{
+                t("everywhere.common.bringBack")
+              }}</el-button>
               <el-button v-if="sure !== card.id" size="small" @click="sure = card.id">{{
-                t("cards.page.deleteForGood")
+                t("everywhere.action.delete")
               }}</el-button>
               <template v-else>
-                <span role="alert">{{ t("cards.page.goneForGoodWithAll") }}</span>
+                <span role="alert">{{ t("cards.page.deleteWarning") }}</span>
                 <el-button size="small" type="primary" @click="deleteForGood(card)">{{
-                  t("cards.page.deleteIt")
+                  t("cards.page.deleteConfirm")
                 }}</el-button>
-                <el-button size="small" @click="sure = null">{{ t("cards.page.keepIt") }}</el-button>
+                <el-button size="small" @click="sure = null">{{ t("everywhere.action.cancel") }}</el-button>
               </template>
             </template>
             <template v-else>
-              <el-button size="small" @click="copy(card)">{{ t("cards.page.startFromThis") }}</el-button>
-              <el-button size="small" @click="putAway(card)">{{ t("cards.page.putAway") }}</el-button>
+              <el-button size="small" @click="copy(card)">{{ t("cards.page.copy") }}</el-button>
+              <el-button size="small" @click="putAway(card)">{{ t("everywhere.action.archive") }}</el-button>
             </template>
           </div>
         </li>
@@ -239,7 +239,7 @@ async function putInGroup(card: CardSummary, group: string) {
     </template>
     <OldBackup class="quiet" />
     <p v-if="state === 'ready' && !groups.length && (search || showAway)" class="quiet" role="status">
-      {{ search ? t("cards.page.noCardIsLikeThat") : t("cards.page.nothingIsPutAway") }}
+      {{ search ? t("cards.page.noMatch") : t("cards.page.archiveEmpty") }}
     </p>
   </main>
 </template>
@@ -252,10 +252,12 @@ main {
 }
 .head {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
-  gap: 26px;
+  gap: 10px 26px;
 }
 h1 {
+  flex: none;
   font-size: 38px;
 }
 .search {

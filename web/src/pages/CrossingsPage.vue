@@ -110,14 +110,10 @@ async function keepReading(lab: [number, number, number]) {
   if (!(await run(() => ask("post", "/api/crossings/measured", { body: { ...pair, colour: { lab } } }))))
     return;
   await again();
-  notices.say(
-    "reading",
-    t("crossings.page.keptForOverPredictions", { name: name(pair.top), name2: name(pair.bottom) }),
-    {
-      label: t("crossings.page.takeItBack"),
-      go: () => forget(pair),
-    },
-  );
+  notices.say("reading", t("crossings.page.saved", { name: name(pair.top), name2: name(pair.bottom) }), {
+    label: t("everywhere.action.undo"),
+    go: () => forget(pair),
+  });
 }
 async function forget(pair: Pair) {
   await run(() => ask("delete", "/api/crossings/measured", { body: pair }));
@@ -151,7 +147,7 @@ readings.onChange(async (files) => {
 
 <template>
   <PageHead :card="ofCard">
-    <h1>{{ t("crossings.page.crossings") }}</h1>
+    <h1>{{ t("everywhere.useWays.crossings") }}</h1>
     <template v-if="shown" #actions>
       <el-button
         tag="a"
@@ -170,14 +166,14 @@ readings.onChange(async (files) => {
       <el-button tag="a" :href="`/api/crossings/readings.txt?${asked}`" download>{{
         t("crossings.page.predictedReadings")
       }}</el-button>
-      <el-button @click="readings.open()">{{ t("crossings.page.bringInReadings") }}</el-button>
-      <RouterLink class="word" :to="{ name: 'trainer' }">{{ t("crossings.page.trainTheEye") }}</RouterLink>
+      <el-button @click="readings.open()">{{ t("crossings.page.importReadings") }}</el-button>
+      <RouterLink class="word" :to="{ name: 'trainer' }">{{ t("everywhere.common.trainTheEye") }}</RouterLink>
     </template>
   </PageHead>
   <main v-if="shown">
     <div class="weave" :class="{ busy: chart.busy.value }" :aria-busy="chart.busy.value">
       <p v-if="chart.busy.value" class="working" role="status">
-        {{ t("crossings.page.workingItOutChooseSomething") }}
+        {{ t("crossings.page.working") }}
       </p>
       <CrossingWeave
         :style="throughEyes(sight)"
@@ -230,9 +226,7 @@ readings.onChange(async (files) => {
       >
         <p class="quiet wide">
           {{ t("crossings.page.upTo", { mostInks: MOST_INKS }) }}{{ " "
-          }}<el-button type="primary" @click="picking = false">{{
-            t("crossings.page.doneChoosing")
-          }}</el-button>
+          }}<el-button type="primary" @click="picking = false">{{ t("everywhere.action.done") }}</el-button>
         </p>
       </InkPicker>
       <template v-else>
@@ -262,12 +256,12 @@ readings.onChange(async (files) => {
     />
   </main>
   <p v-else-if="shelf.shelf && !stock" class="nothing" role="status">
-    {{ t("crossings.page.thereIsNoStockOn") }}
+    {{ t("crossings.page.noStock") }}
   </p>
   <PageState
     v-else
     :state="shelf.shelf ? chart.state.value : shelf.state"
-    :what="t('crossings.page.theChartOfCrossings')"
+    :what="t('crossings.page.what')"
     :why="chart.refusal.value?.message"
     @again="again"
   />

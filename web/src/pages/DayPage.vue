@@ -82,15 +82,18 @@ const inkName = (key: string) => card.value?.plan.inks.find((ink) => ink.key ===
 <template>
   <PageHead :card="waysOf(id, card)">
     <h1>
-      {{ card?.plan.title }}<span :class="{ 'visually-hidden': card }">{{ t("day.page.theDay2") }}</span>
+      {{ card?.plan.title }}<span :class="{ 'visually-hidden': card }">{{ t("day.dayHours.theDay") }}</span>
     </h1>
     <template v-if="card?.plan.steps.length" #actions>
-      <el-button tag="a" :href="exportUrl('ics')" download>{{ t("day.page.asACalendar") }}</el-button>
-      <el-button tag="a" :href="exportUrl('csv')" download>{{ t("day.page.asATable") }}</el-button>
+      <el-button tag="a" :href="exportUrl('ics')" download>{{ t("day.page.calendar") }}</el-button>
+      <el-button tag="a" :href="exportUrl('csv')" download>{{ t("everywhere.common.exportCsv") }}</el-button>
       <el-button type="primary" :disabled="busy" @click="toBench"
         >{{
           t("day.page.toTheBench", {
-            cards: counts.cards === 1 ? t("day.page.oneCard") : t("day.page.cards", { cards: counts.cards }),
+            cards:
+              counts.cards === 1
+                ? t("everywhere.common.oneCard")
+                : t("everywhere.common.cards", { count: counts.cards }),
           })
         }}
       </el-button>
@@ -120,10 +123,10 @@ const inkName = (key: string) => card.value?.plan.inks.find((ink) => ink.key ===
         </li>
       </ul>
     </section>
-    <p class="quiet">{{ t("day.page.howLongAPairOf") }}</p>
+    <p class="quiet">{{ t("day.page.estimates") }}</p>
   </main>
-  <p v-else-if="card" class="nothing" role="status">{{ t("day.page.nothingIsLaidOnThis") }}</p>
-  <PageState v-else :state="desk.state" :what="t('day.page.thisCard')" @again="desk.load()" />
+  <p v-else-if="card" class="nothing" role="status">{{ t("day.page.empty") }}</p>
+  <PageState v-else :state="desk.state" :what="t('everywhere.common.thisCard')" @again="desk.load()" />
 </template>
 
 <style scoped>

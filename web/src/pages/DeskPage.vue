@@ -285,7 +285,7 @@ useEventListener("keydown", (event) => {
         @show="(to) => (chosen = to)"
       />
     </template>
-    <PageState v-else :state="desk.state" :what="t('desk.page.thisCard')" @again="desk.load()" />
+    <PageState v-else :state="desk.state" :what="t('everywhere.common.thisCard')" @again="desk.load()" />
   </div>
 </template>
 

@@ -5,6 +5,7 @@ import { useRoute, useRouter } from "vue-router";
 import { ask, once } from "../api/client";
 import type { Schemas } from "../api/models";
 import PageHead from "../components/PageHead.vue";
+import UndoHere from "../components/UndoHere.vue";
 import PageState from "../components/PageState.vue";
 import { useAsked } from "../composables/useAsked";
 import { useDoing } from "../composables/useDoing";
@@ -13,6 +14,7 @@ import EntryTile from "../features/journal/EntryTile.vue";
 import LearntLine from "../features/journal/LearntLine.vue";
 import EntryOpen from "../features/journal/EntryOpen.vue";
 import { grouped, sayRecord, sayUsual, searched, SHOWN, type ShownBy } from "../logic/journal";
+import { useUndoing } from "../stores/undoing";
 import { t } from "../words";
 
 type Entry = Schemas["JournalEntryOut"];
@@ -28,6 +30,7 @@ const { value: learnt, again: learnAgain } = useAsked((signal) =>
   ask("get", "/api/journal/learnt", { signal }),
 );
 const { make } = useDoing("journal");
+const undoing = useUndoing();
 const text = ref("");
 const shown = computed(() => searched(entries.value ?? [], text.value));
 const by = ref<ShownBy>("time");
@@ -39,7 +42,9 @@ function changed(entry: Entry) {
   entries.value = (entries.value ?? []).map((other) => (other.id === entry.id ? entry : other));
   void learnAgain();
 }
+const undone = () => Promise.all([again(), learnAgain()]);
 async function gone() {
+  undoing.forget("journal");
   await choose(null);
   await Promise.all([again(), learnAgain()]);
 }
@@ -58,15 +63,17 @@ const hand = computed(() => {
   const of = learnt.value;
   if (!of?.cards) return "";
   const strong = sayUsual(of.hand) || t("journal.page.asStrongAsUsual");
-  const rests = of.cards === 1 ? t("journal.page.oneCard") : t("journal.page.cards2", { cards: of.cards });
+  const rests =
+    of.cards === 1 ? t("everywhere.common.oneCard") : t("everywhere.common.cards", { count: of.cards });
   return t("journal.page.yourHandIsGive", { strong, offBy: Math.round(of.off_by * 100), rests });
 });
 </script>
 
 <template>
   <PageHead>
-    <h1>{{ t("journal.page.journal") }}</h1>
+    <h1>{{ t("everywhere.useWays.journal") }}</h1>
     <template #actions>
+      <UndoHere place="journal" @undone="undone" />
       <label class="search"
         ><span class="visually-hidden">{{ t("journal.page.searchTheJournal") }}</span>
         <el-input v-model="text" :placeholder="t('journal.page.searchTheJournal')" clearable />
@@ -76,7 +83,7 @@ const hand = computed(() => {
   <PageState
     v-if="!entries"
     :state="state"
-    :what="t('journal.page.theJournal')"
+    :what="t('journal.page.what')"
     :why="refusal?.message"
     @again="again"
   />
@@ -93,7 +100,7 @@ const hand = computed(() => {
       <section
         v-if="learnt?.cards || learnt?.lessons.length || learnt?.paced_entries.length || learnt?.liked.length"
         class="learnt"
-        :aria-label="t('journal.page.whatWasLearnt')"
+        :aria-label="t('journal.page.learned')"
       >
         <LearntLine v-if="hand" :words="hand" :entries="learnt?.from_entries ?? []" @choose="choose">
           {{ t("journal.page.eachCanBeTakenBack") }}
@@ -113,7 +120,7 @@ const hand = computed(() => {
         />
         <p v-for="line in learnt?.liked" :key="line">{{ line }}</p>
       </section>
-      <p v-if="!entries.length" class="none">{{ t("journal.page.nothingIsOnRecordYet") }}</p>
+      <p v-if="!entries.length" class="none">{{ t("journal.page.empty") }}</p>
       <i18n-t
         v-if="entries.length"
         keypath="journal.page.shown"
@@ -137,7 +144,7 @@ const hand = computed(() => {
         <ul
           class="tiles"
           :aria-label="
-            group.of ? t('journal.page.cards', { of: group.of }) : t('journal.page.cardsThatWereMade')
+            group.of ? t('journal.page.byGroup', { of: group.of }) : t('journal.page.cardsThatWereMade')
           "
         >
           <li v-for="entry in group.entries" :key="entry.id">
@@ -148,11 +155,9 @@ const hand = computed(() => {
       <form class="add" @submit.prevent="add">
         <label
           >{{ t("journal.page.aCardMadeBeforeCielo") }}
-          <el-input v-model="title" :placeholder="t('journal.page.whatItIsCalled')" maxlength="80" />
+          <el-input v-model="title" :placeholder="t('journal.entryOpen.whatItIsCalled')" maxlength="80" />
         </label>
-        <el-button native-type="submit" :disabled="!title.trim()">{{
-          t("journal.page.putItOnRecord")
-        }}</el-button>
+        <el-button native-type="submit" :disabled="!title.trim()">{{ t("journal.page.add") }}</el-button>
       </form>
     </template>
   </main>

@@ -6,11 +6,11 @@ import { t } from "../words";
 
 <template>
   <PageHead
-    ><h1>{{ t("nowhere.page.noSuchPlace") }}</h1></PageHead
+    ><h1>{{ t("everywhere.common.pageNotFound") }}</h1></PageHead
   >
   <PageState
     state="absent"
     :what="t('nowhere.page.thatPage')"
-    :why="t('nowhere.page.nothingOfCieloStandsAt')"
+    :why="t('everywhere.common.thereIsNothingAtThisAddress')"
   />
 </template>

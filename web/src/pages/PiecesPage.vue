@@ -25,6 +25,9 @@ import { useCard } from "../stores/card";
 import { useShelf } from "../stores/shelf";
 import { t } from "../words";
 
+/** The simulated cutter: how large its mat is, and the finest that it cuts (devices/cutter). */
+const CUTTER = { mat_mm: 305, finest_mm: 0.8 };
+
 const props = defineProps<{ id: string }>();
 const desk = useCard(props.id);
 provideDesk(desk);
@@ -65,7 +68,7 @@ function mend({ code, step }: Finding, label: string) {
 <template>
   <PageHead :card="waysOf(id, card)">
     <h1>
-      {{ plan?.title }}<span :class="{ 'visually-hidden': plan }">{{ t("pieces.page.piecesToCut2") }}</span>
+      {{ plan?.title }}<span :class="{ 'visually-hidden': plan }">{{ t("pieces.page.title") }}</span>
     </h1>
     <template v-if="plan" #actions>
       <SavedWord />
@@ -76,12 +79,12 @@ function mend({ code, step }: Finding, label: string) {
         :href="`/api/cards/${id}/templates.pdf`"
         target="_blank"
         rel="noopener"
-        >{{ t("pieces.page.allTemplates11") }}</el-button
+        >{{ t("pieces.page.templates") }}</el-button
       >
     </template>
   </PageHead>
   <main v-if="plan && pieces">
-    <section class="table" :aria-label="t('pieces.page.pieces')" :aria-busy="busy">
+    <section class="table" :aria-label="t('everywhere.useWays.pieces')" :aria-busy="busy">
       <PieceTiles :card-id="id" :pieces="pieces.pieces" />
       <p v-for="tape in pieces.tapes" :key="tape" class="tape">{{ tape }}</p>
       <NestedStocks :stocks="pieces.stocks" :units="units" :cards="pieces.cards" />
@@ -93,7 +96,7 @@ function mend({ code, step }: Finding, label: string) {
         :units="units"
       />
     </section>
-    <section class="words" :aria-label="t('pieces.page.theCardPutTogether')" data-words>
+    <section class="words" :aria-label="t('everywhere.common.theFinishedCard')" data-words>
       <div class="sentence">
         <SheetWords
           :count="count"
@@ -111,7 +114,7 @@ function mend({ code, step }: Finding, label: string) {
         >
       </p>
       <p v-if="card" class="sentence"><NewCut :card="card" />.</p>
-      <PileSentence :card="plan.card" :pile-mm="pieces.pile_mm" :envelope="pieces.envelope" />
+      <PileSentence :card="plan.card" :units="units" :pile-mm="pieces.pile_mm" :envelope="pieces.envelope" />
       <FindingNote
         v-for="finding in findings"
         :key="finding.message"
@@ -124,12 +127,19 @@ function mend({ code, step }: Finding, label: string) {
           t("pieces.page.thePanelIsBy", {
             length: sayLength(card?.reading.panel_width_mm ?? 0, units),
             length2: sayLength(card?.reading.panel_height_mm ?? 0, units),
+            mat: sayLength(CUTTER.mat_mm, units),
+            finest: units === "in" ? sayLength(CUTTER.finest_mm, units) : "0.8 mm",
           })
         }}
       </p>
     </section>
   </main>
-  <PageState v-else-if="!card" :state="desk.state" :what="t('pieces.page.thisCard')" @again="desk.load()" />
+  <PageState
+    v-else-if="!card"
+    :state="desk.state"
+    :what="t('everywhere.common.thisCard')"
+    @again="desk.load()"
+  />
   <PageState
     v-else
     :state="state"

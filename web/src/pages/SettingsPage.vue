@@ -67,7 +67,7 @@ async function restore(name: string) {
 
 <template>
   <PageHead
-    ><h1>{{ t("settings.page.title") }}</h1></PageHead
+    ><h1>{{ t("everywhere.useWays.settings") }}</h1></PageHead
   >
   <main>
     <dl>
@@ -92,7 +92,7 @@ async function restore(name: string) {
       <dd>
         <i18n-t keypath="settings.hand.learnt" scope="global" tag="p">
           <template #journal>
-            <RouterLink :to="{ name: 'journal' }">{{ t("settings.hand.journal") }}</RouterLink>
+            <RouterLink :to="{ name: 'journal' }">{{ t("everywhere.useWays.journal") }}</RouterLink>
           </template>
         </i18n-t>
       </dd>
@@ -123,14 +123,16 @@ async function restore(name: string) {
               :disabled="busy"
               :aria-expanded="asked === one.name"
               @click="asked = one.name"
-              >{{ t("settings.safe.restore") }}</el-button
+              >{{ t("everywhere.action.restore") }}</el-button
             >
             <p v-if="asked === one.name" class="sure">
               {{ t("settings.safe.sure", { when: sayWhen(one.made_at) }) }}
               <el-button type="primary" :disabled="busy" @click="restore(one.name)">{{
-                t("settings.safe.restoreIt")
+                t("everywhere.action.restore")
               }}</el-button>
-              <el-button :disabled="busy" @click="asked = null">{{ t("settings.safe.cancel") }}</el-button>
+              <el-button :disabled="busy" @click="asked = null">{{
+                t("everywhere.action.cancel")
+              }}</el-button>
             </p>
           </li>
         </ul>

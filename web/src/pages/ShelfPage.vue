@@ -6,6 +6,7 @@ import { useRoute } from "vue-router";
 import type { Units } from "../api/models";
 import { ask } from "../api/client";
 import PageHead from "../components/PageHead.vue";
+import UndoHere from "../components/UndoHere.vue";
 import PageState from "../components/PageState.vue";
 import StockWord from "../components/StockWord.vue";
 import WordChoice from "../components/word/WordChoice.vue";
@@ -67,8 +68,8 @@ const designOf = (thing: Thing) => {
 const filters = computed(() => filtersFor(store.things, room.value));
 const stock = computed(() => shelf.shelf?.stocks.find((s) => s.stock.key === shelf.stock));
 const SORTS: { value: Filter["sort"]; label: string }[] = [
-  { value: "shelf", label: t("shelf.page.asTheyStand") },
-  { value: "light", label: t("shelf.page.lightToDark") },
+  { value: "shelf", label: t("shelf.page.shelfOrder") },
+  { value: "light", label: t("everywhere.common.lightToDark") },
   { value: "family", label: t("shelf.page.byFamily") },
   { value: "name", label: t("shelf.page.byName") },
 ];
@@ -110,16 +111,19 @@ function added(key: string) {
 
 <template>
   <PageHead :card="ofCard">
-    <h1>{{ t("shelf.page.shelf") }}</h1>
+    <h1>{{ t("everywhere.useWays.shelf") }}</h1>
     <template v-if="store.state === 'ready'" #actions>
-      <el-button @click="files.open()">{{ t("shelf.page.bringInAList") }}</el-button>
-      <el-button tag="a" :href="`/api/things/${kind}.csv`" download>{{ t("shelf.page.asATable") }}</el-button>
+      <UndoHere place="shelf" @undone="store.again()" />
+      <el-button @click="files.open()">{{ t("shelf.page.importList") }}</el-button>
+      <el-button tag="a" :href="`/api/things/${kind}.csv`" download>{{
+        t("everywhere.common.exportCsv")
+      }}</el-button>
       <el-button
         v-if="kind === 'ink'"
         tag="a"
         :href="`/api/things/inks.gpl${shelf.stock ? `?stock=${shelf.stock}` : ''}`"
         download
-        >{{ t("shelf.page.asAPalette") }}</el-button
+        >{{ t("shelf.page.palette") }}</el-button
       >
     </template>
   </PageHead>
@@ -148,7 +152,7 @@ function added(key: string) {
           </template>
           <template #show>
             <WordChoice
-              :label="t('shelf.page.show2')"
+              :label="t('shelf.page.showLabel')"
               :text="filters.find((f) => f.value === (filter.only ?? 'all'))?.label ?? filter.only ?? ''"
               :value="filter.only ?? 'all'"
               :choices="filters"
@@ -185,7 +189,7 @@ function added(key: string) {
           t("shelf.page.seeThemDrawnBringA")
         }}</RouterLink>
         <el-button v-if="here.length && !picking" @click="picking = true">{{
-          t("shelf.page.chooseSeveral")
+          t("shelf.page.select")
         }}</el-button>
       </p>
       <ShelfBulk
@@ -227,7 +231,7 @@ function added(key: string) {
             </ul>
           </template>
           <span v-if="near.length < here.length" ref="end" />
-          <p v-if="!here.length" class="quiet" role="status">{{ t("shelf.page.nothingHereIsLikeThat") }}</p>
+          <p v-if="!here.length" class="quiet" role="status">{{ t("shelf.page.noMatch") }}</p>
         </div>
         <aside v-if="chosen" class="told" :aria-label="t('shelf.page.theThingChosen')">
           <ThingSentence
@@ -252,7 +256,7 @@ function added(key: string) {
   <PageState
     v-else
     :state="store.state"
-    :what="t('shelf.page.yourShelf')"
+    :what="t('shelf.page.what')"
     :why="store.refusal?.message"
     @again="store.again()"
   />

@@ -56,8 +56,8 @@ async function putAway(design: Design) {
   const done = await run(() => ask("post", "/api/stencils/{key}/put-away", path));
   await again();
   if (!done) return;
-  notices.say(`away-${design.key}`, t("stencils.page.isOffTheShelf", { name: design.name }), {
-    label: t("stencils.page.bringItBack"),
+  notices.say(`away-${design.key}`, t("everywhere.common.wasArchived", { what: design.name }), {
+    label: t("everywhere.common.bringItBack"),
     go: async () => {
       await run(() => ask("post", "/api/stencils/{key}/bring-back", path));
       await again();
@@ -68,15 +68,15 @@ async function putAway(design: Design) {
 
 <template>
   <PageHead :card="ofCard">
-    <h1>{{ t("stencils.page.stencilsAndMasks") }}</h1>
+    <h1>{{ t("everywhere.common.stencilsAndMasks") }}</h1>
     <template #actions>
-      <el-button type="primary" @click="drawings.open()">{{ t("stencils.page.bringADrawingIn") }}</el-button>
+      <el-button type="primary" @click="drawings.open()">{{ t("stencils.page.importDrawing") }}</el-button>
     </template>
   </PageHead>
   <PageState
     v-if="!designs"
     :state="state"
-    :what="t('stencils.page.theShelfOfStencils')"
+    :what="t('everywhere.common.yourStencils')"
     :why="refusal?.message"
     @again="again"
   />
@@ -86,7 +86,7 @@ async function putAway(design: Design) {
         {{ shelf.name }} <small>{{ shelf.hint }}</small>
       </h2>
       <p v-if="shelf.key === 'drawing' && !shelf.designs.length" class="quiet none">
-        {{ t("stencils.page.noneYetBringInAn") }}
+        {{ t("stencils.page.empty") }}
       </p>
       <ul class="row">
         <li v-for="design in shelf.designs" :key="design.key">
@@ -97,12 +97,12 @@ async function putAway(design: Design) {
             {{ fact }}
           </p>
           <el-button v-if="design.own" size="small" @click="putAway(design)">{{
-            t("stencils.page.putAway")
+            t("everywhere.action.archive")
           }}</el-button>
         </li>
       </ul>
     </section>
-    <p class="quiet foot">{{ t("stencils.page.everySheetIsDrawn6") }}</p>
+    <p class="quiet foot">{{ t("stencils.page.hint") }}</p>
   </main>
 </template>
 

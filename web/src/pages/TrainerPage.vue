@@ -47,7 +47,7 @@ watch(question, () => {
   marked.value = null;
 });
 const kinds = computed(() => [
-  { value: "next" as const, label: t("trainer.page.whatWantsPracticeMost") },
+  { value: "next" as const, label: t("trainer.page.weakest") },
   ...(going.value.value?.kinds ?? []).map(({ kind, words }) => ({ value: kind, label: words })),
 ]);
 async function choose(n: number) {
@@ -78,13 +78,13 @@ const background = (hexes: readonly string[]) =>
 const right = (n: number) => {
   if (!marked.value) return null;
   if (question.value?.ordering) return `${marked.value.truth.indexOf(n) + 1}`;
-  return marked.value.truth[0] === n ? t("trainer.page.soItIs") : null;
+  return marked.value.truth[0] === n ? t("trainer.page.right") : null;
 };
 </script>
 
 <template>
   <PageHead>
-    <h1>{{ t("trainer.page.trainTheEye") }}</h1>
+    <h1>{{ t("everywhere.common.trainTheEye") }}</h1>
   </PageHead>
   <main v-if="question && shelf.shelf" data-words>
     <i18n-t keypath="trainer.page.onWithTheInks" tag="p" scope="global" class="sentence">
@@ -129,7 +129,7 @@ const right = (n: number) => {
               {{ one.words }}
             </span>
             <span v-if="right(n)" class="so">{{
-              question.ordering ? t("trainer.page.rightly", { right: right(n) }) : right(n)
+              question.ordering ? t("trainer.page.shouldBe", { right: right(n) }) : right(n)
             }}</span>
           </button>
         </li>
@@ -140,7 +140,7 @@ const right = (n: number) => {
         </p>
       </div>
       <el-button v-if="marked" type="primary" @click="next">{{ t("trainer.page.askMeAnother") }}</el-button>
-      <el-button v-else @click="next">{{ t("trainer.page.anotherQuestion") }}</el-button>
+      <el-button v-else @click="next">{{ t("trainer.page.askMeAnother") }}</el-button>
     </section>
     <section v-if="going.value.value" :aria-label="t('trainer.page.howItGoes')" class="going">
       <h3>{{ t("trainer.page.howItGoes") }}</h3>
@@ -156,7 +156,7 @@ const right = (n: number) => {
       <p class="quiet">
         {{ t("trainer.page.answeredEachAnswerCountsBy", { answered: going.value.value.answered }) }}{{ " "
         }}<button v-if="going.value.value.answered" type="button" class="word" @click="beginAnew">
-          {{ t("trainer.page.beginAnew") }}
+          {{ t("trainer.page.startOver") }}
         </button>
       </p>
     </section>

@@ -87,7 +87,7 @@ describe("a card", () => {
   it("keeps edits while the server is away and sends them, in order, when it is back", async () => {
     server.away = true;
     retitle("Night");
-    store.push("take out step 2", { do: "take-step-out", step: "s2" });
+    store.push("remove step 2", { do: "take-step-out", step: "s2" });
     await until(() => !store.sending);
     expect(store.outbox).toHaveLength(2);
     expect(store.card?.plan.steps).toHaveLength(1);
@@ -149,7 +149,7 @@ describe("a card", () => {
     server.edit((plan) => ({ ...plan, steps: [] }));
     store.push("dry for 9 minutes", { do: "word", step: "s2", path: "minutes", value: 9 });
     await until(() => store.pristine);
-    expect([...notices.said.values()][0]?.text).toContain("The step it was for is not on the card any more.");
+    expect([...notices.said.values()][0]?.text).toContain("The step it was for is no longer on the card.");
     expect(server.plan.steps).toEqual([]);
   });
 
@@ -159,8 +159,8 @@ describe("a card", () => {
     await until(() => store.pristine);
     expect(store.card?.plan.title).toBe("Dusk");
     const notice = [...notices.said.values()][0];
-    expect(notice?.text).toContain("“Call it Night” was not done. The moon mask lies off the panel.");
-    expect(notice?.ways.map((way) => way.label)).toEqual(["Try it again", "Drop it"]);
+    expect(notice?.text).toContain("“Call it Night” didn't work. The moon mask lies off the panel.");
+    expect(notice?.ways.map((way) => way.label)).toEqual(["Try again", "Discard"]);
     server.refuses = "";
     notice?.ways[0]?.go();
     await until(() => store.pristine);

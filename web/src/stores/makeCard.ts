@@ -2,6 +2,7 @@
  * One card, shared by every page of it. `saved` is what the server last said; the outbox holds the edits it has not answered yet, kept
  * through a reload; what is shown is the one with the other. Readings belong to `saved`.
  */
+import { capital } from "../logic/capital";
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef, watch } from "vue";
 import { ask, isForNow, NoAnswer, Refusal } from "../api/client";
@@ -37,7 +38,7 @@ export function makeStore(id: string) {
     const saved = shallowRef<CardOut | null>(null);
     const found = readOutbox(id);
     const outbox = ref<Edit[]>(found.edits);
-    if (found.odd) notices.keepSaying(`aside-${id}`, t("everywhere.card.somethingWasSetAside"));
+    if (found.odd) notices.keepSaying(`aside-${id}`, t("everywhere.card.setAside"));
     /** Whether the browser keeps the edits that are not saved yet through a reload. */
     const kept = ref(true);
     const draft = shallowRef<Change | null>(null);
@@ -166,24 +167,24 @@ export function makeStore(id: string) {
       if (isBack(edit.change)) notices.say("back", why);
       else if (!back) tell(edit, why);
     }
-    const called = (edit: Edit) => edit.said.charAt(0).toUpperCase() + edit.said.slice(1);
+    const called = (edit: Edit) => capital(edit.said);
     /** A refused edit is never silently gone: it can be made again, or dropped. */
     function tell(edit: Edit, why: string) {
       notices.keepSaying(
         `edit-${edit.key}`,
-        t("everywhere.card.wasNotDone", { what: called(edit), why }),
-        { label: t("everywhere.card.tryItAgain"), go: () => push(edit.said, edit.change) },
-        { label: t("everywhere.card.dropIt"), go: () => undefined },
+        t("everywhere.card.refused", { what: called(edit), why }),
+        { label: t("everywhere.common.tryAgain"), go: () => push(edit.said, edit.change) },
+        { label: t("everywhere.card.discard"), go: () => undefined },
       );
     }
     /** An edit that cannot be taken for now waits; and if she would rather not wait for it, it can be dropped. */
     function tellStuck(edit: Edit, why: string) {
       stuck.value = true;
       const told = kept.value
-        ? t("everywhere.card.whatYouDoIsKept", { message: why })
-        : t("everywhere.card.whatYouDoIsInThisWindow", { message: why });
+        ? t("everywhere.card.keptHere", { message: why })
+        : t("everywhere.card.keptInWindow", { message: why });
       notices.say("store", told, {
-        label: t("everywhere.card.dropThisChange"),
+        label: t("everywhere.card.discardEdit"),
         go: () => {
           leave(edit);
           keepOutbox([edit.key]);
@@ -270,8 +271,8 @@ export function makeStore(id: string) {
         if (said !== null)
           notices.say(
             "back",
-            t("everywhere.card.wasNotDone2", {
-              way: way === "undo" ? t("everywhere.card.undo") : t("everywhere.card.redo"),
+            t("everywhere.card.undoRefused", {
+              way: way === "undo" ? t("everywhere.action.undo") : t("everywhere.action.redo"),
               said,
             }),
           );

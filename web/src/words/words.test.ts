@@ -20,6 +20,17 @@ const pages = Object.entries(files).filter(([file]) => file.endsWith(".vue"));
 /** What of an element is read or heard. */
 const SAID = new Set("label aria-label title alt placeholder text hint what other why take back".split(" "));
 const LETTER = /\p{L}/u;
+/** Said by nobody at a craft table, or another word for an action that has its one. */
+const OLD = new RegExp(
+  [
+    "otherwise|anew|for good$|as it was|as they stand|be had|let be|that will do|by itself|such as|whatever",
+    "wants|learnt|put away|puts away|takes? out|taken out|any more|knows of|on its way|is told|not told",
+    "not now|leave it as|fold it|take nothing|done choosing|bring in|out for good|start from this|take it back",
+  ]
+    .join("|")
+    .replace(/[^|]+/g, "\\b$&\\b"),
+  "i",
+);
 
 type Tree = { [name: string]: Tree | string };
 function sentencesOf(tree: Tree, at = ""): [string, string][] {
@@ -125,6 +136,43 @@ describe("what the pages say", () => {
         expect(said.length, name).toBeGreaterThan(0);
       }
     }
+  });
+});
+
+describe("how the pages speak", () => {
+  it("is as one card maker says it to another today", () => {
+    const old = [...sentences].flatMap(([name, said]) => {
+      const found = OLD.exec(said);
+      return found ? [`${name}: ${found[0]} in “${said}”`] : [];
+    });
+    expect(old).toEqual([]);
+    expect(["That will do", "What is put away", "It wants a name."].every((said) => OLD.test(said))).toBe(
+      true,
+    );
+  });
+});
+
+describe("one thing said", () => {
+  it("is said by one sentence, and one action has one word", () => {
+    // A word alone may be one thing here and another there, which another language tells apart; more than a word may not.
+    const one = new Set("Done Cancel Close Archive Delete Undo Redo Stop Remove Restore".split(" "));
+    const roles = new Set(["on its own", "by hand", "from the shelf"]);
+    const names = new Map<string, string[]>();
+    for (const [name, said] of sentences) names.set(said, [...(names.get(said) ?? []), name]);
+    const twice = [...names].filter(
+      ([said, of]) => of.length > 1 && (one.has(said) || (said.includes(" ") && !roles.has(said))),
+    );
+    expect(twice).toEqual([]);
+  });
+});
+
+describe("the name of a sentence", () => {
+  it("says what it is for, and does not count on from another", () => {
+    const counted = [...sentences.keys()].filter((name) => {
+      const stem = name.replace(/\d+$/, "");
+      return stem !== name && sentences.has(stem);
+    });
+    expect(counted).toEqual([]);
   });
 });
 

@@ -62,5 +62,5 @@ def cut_file(body: FileBody, name: Name) -> CutAnswer:
 def _piece(found: tuple[Piece, ...], key: str) -> Piece:
     piece = next((piece for piece in found if piece.key == key), None)
     if piece is None:
-        raise NotFound("the card has no such piece any more.", mend="Look at the pieces again.")
+        raise NotFound("that piece is no longer on the card.", mend="Look at the pieces again.")
     return piece

@@ -68,4 +68,4 @@ def send_away(key: Key, request: Request) -> None:
     """End the session of a device."""
     lan = request.app.state.lan
     if lan is None or not lan.pairing.send_away(key):
-        raise NotFound("that device is not let in any more.")
+        raise NotFound("that device was removed.")

@@ -6,7 +6,7 @@ from cielo.api.dependencies import BasisOfEdit, CardId, FileBody, RequestKey, St
 from cielo.api.routers.cards import card_out
 from cielo.api.schemas.cards import CardOut, Edit
 from cielo.api.schemas.problem import REFUSALS
-from cielo.api.schemas.stencils import DesignOut, FitStrip, HoldMask, LayStencil
+from cielo.api.schemas.stencils import DesignOut, FitStrip, HoldMask, LayStencil, NameOpenings
 from cielo.app import stencils
 from cielo.core.bounds import Key, Name
 from cielo.core.units import Units
@@ -26,6 +26,12 @@ def list_stencils(store: StoreOfApp, units: Units = "in") -> list[DesignOut]:
 def keep_drawing(body: FileBody, store: StoreOfApp, name: Name, units: Units = "in", request: RequestKey = None) -> DesignOut:
     """Put a stencil on the shelf from an SVG, sent as the body."""
     return DesignOut.of(stencils.keep_drawing(store, name, body, request), units)
+
+
+@router.put("/stencils/named", status_code=204)
+def name_openings(body: NameOpenings, store: StoreOfApp) -> None:
+    """Keep what a stencil's openings are called with the stencil of that name, where it is on the shelf."""
+    stencils.name_openings(store, body.name, body.named)
 
 
 @router.post("/stencils/{key}/put-away", status_code=204)

@@ -5,21 +5,28 @@ from typing import Annotated, Literal, Self
 
 from pydantic import BaseModel, Field
 
-from cielo.api.schemas.cards import Edit
+from cielo.api.schemas.cards import Body, Edit
 from cielo.api.schemas.reading import FromCore, path_of
 from cielo.app.cutting import CutPiece, Cutting, StockNeeded
-from cielo.core.bounds import Key
+from cielo.core.bounds import Key, Name
 from cielo.core.geometry.designs import Design
 from cielo.core.geometry.holding import is_stencil, stencil_facts
 from cielo.core.geometry.masks import outlines_mm
 from cielo.core.geometry.nesting import NestedSheet
 from cielo.core.geometry.pieces import Piece
-from cielo.core.plan import Mask
+from cielo.core.plan import Mask, NamedOpening
 from cielo.core.units import Units, inches, say_fine, say_length, say_size
 from cielo.devices.cutter import CutReport
 
 # The shelf shows every design on a sheet of this size round 0, 0: stencils are often 6 x 6 in (trade.md, Figures).
 SHELF_SHEET_MM = inches(6)
+
+
+class NameOpenings(Body):
+    """What the openings of the stencil of that name are called; all of them, in place of what they were called."""
+
+    name: Name
+    named: Annotated[tuple[NamedOpening, ...], Field(max_length=200)]
 
 
 class PartOfDesignOut(BaseModel):

@@ -11,6 +11,7 @@ from cielo.app.things import ShelfThing
 from cielo.core.bounds import Key, Name
 from cielo.core.materials import Ink, Stock
 from cielo.core.optics.spectra import hex_from_lab
+from cielo.core.plan import NamedOpening
 from cielo.core.shelf import Facts, OwnThing, ThingKind
 from cielo.exchange.materials_model import InkFacts, InkModel, PaperModel, StockModel
 
@@ -35,9 +36,10 @@ class FactsModel(Body):
     takes_water: bool | None = None
     sheet_width_mm: Annotated[float, Field(ge=20, le=2000)] | None = None
     sheet_height_mm: Annotated[float, Field(ge=20, le=2000)] | None = None
+    named: Annotated[tuple[NamedOpening, ...], Field(max_length=200)] = ()
 
     def to_core(self) -> Facts:
-        return Facts(**self.model_dump())
+        return Facts(**{name: getattr(self, name) for name in type(self).model_fields})
 
     @classmethod
     def of(cls, facts: Facts) -> Self:

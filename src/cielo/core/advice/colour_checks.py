@@ -117,6 +117,7 @@ def _colour_where(plan: Plan, table: Table, overlap: Map, steps: tuple[Brush, ..
 
 def _held_apart(plan: Plan, first: Brush, then: Brush) -> Iterator[tuple[str, Plan]]:
     """Ways to keep two layings from lying over each other, the gentlest first."""
+    name = plan.ink(then.ink).name
     for gap in (8.0, 16.0, 24.0, 36.0, 48.0):
         changed = plan
         for step in (first, then):
@@ -135,9 +136,9 @@ def _held_apart(plan: Plan, first: Brush, then: Brush) -> Iterator[tuple[str, Pl
     for share in (0.7, 0.5, 0.35):
         if isinstance(then.region, Halo | Vignette):
             nearer = replace(then.region, reach_mm=round(then.region.reach_mm * share, 1))
-            yield "Keep the second nearer to where it begins", with_step(plan, then, region=nearer)
-    yield "Only one pale pass of the second", with_step(plan, then, touch="pale", passes=1)
-    yield "Leave the second out", replace(plan, steps=tuple(s for s in plan.steps if s.id != then.id))
+            yield f"Keep {name} nearer to where it begins", with_step(plan, then, region=nearer)
+    yield f"Only one pale pass of {name}", with_step(plan, then, touch="pale", passes=1)
+    yield f"Leave {name} out", replace(plan, steps=tuple(s for s in plan.steps if s.id != then.id))
 
 
 def _third(lab: Lab) -> int | None:

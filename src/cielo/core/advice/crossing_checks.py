@@ -104,9 +104,9 @@ def _marks(paper: Paper, alone: Mapping[str, Lab], bottom: Ink, top: Ink, lab: L
     if film_of(bottom, paper).resists:
         marks.append(Mark("shed", f"{bottom.name} sheds {top.name}: wipe the beads off, and it shows through."))
     elif shown < NOT_SEEN:
-        marks.append(Mark("ink-invisible", f"{top.name} cannot be seen over {bottom.name}."))
+        marks.append(Mark("ink-invisible", f"{top.name} does not show over {bottom.name}."))
     elif shown < HARDLY_SEEN:
-        marks.append(Mark("focal-lost", f"{top.name} is hardly told apart from {bottom.name}."))
+        marks.append(Mark("focal-lost", f"{top.name} looks almost like {bottom.name}."))
     weaker = min(chroma(a), chroma(b))
     if weaker >= COLOUR_FROM and chroma(lab) < MUD_SHARE * weaker:
         marks.append(Mark("seam-mud", "The two dull each other."))

@@ -133,7 +133,7 @@ def finish_not_dry(plan: Plan, table: Table) -> Iterator[Finding]:
             "warn",
             step.id,
             f"{_name(plan, wet[-1])} is not dry when this comes.",
-            "It smears, and takes the print of whatever touches it.",
+            "It smears, and takes the print of anything that touches it.",
             strongest(table, table.maps[wet[-1].step]),
             _let_dry(plan, step, wet),
             _measure(wet),
@@ -145,7 +145,7 @@ IN_THE_WAY_MIN = 20.0
 
 
 def picked_up_wet(plan: Plan, table: Table) -> Iterator[Finding]:
-    """The last step leaves something that takes the print of whatever touches it, and nothing says that it dries."""
+    """The last step leaves something that takes the print of anything that touches it, and nothing says that it dries."""
     if any(isinstance(step, Prepare) and step.act == "mount" for step in plan.steps):
         return  # that it is mounted wet is told there
     drawn = {step.id for step in plan.steps if isinstance(step, Brush) and step.tool == "pen"}
@@ -162,10 +162,10 @@ def picked_up_wet(plan: Plan, table: Table) -> Iterator[Finding]:
         "warn",
         plan.steps[-1].id,
         f"{name} is wet when the card is done and picked up.",
-        "It takes the print of whatever touches it, for hours. Let it lie flat until it is hard.",
+        "It takes the print of anything that touches it, for hours. Let it lie flat until it is hard.",
         strongest(table, table.maps[laid.id]),
         Remedy("Let it dry", replace(plan, steps=(*plan.steps, wait))),
-        measure=f"it wants {in_half_minutes(last.left_min):g} minutes more",
+        measure=f"it needs {in_half_minutes(last.left_min):g} minutes more",
     )
 
 

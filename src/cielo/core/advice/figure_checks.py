@@ -285,7 +285,7 @@ def _floats(plan: Plan, step: str | None, name: str, x_mm: float, foot_mm: float
         "warn",
         step,
         f"The {name} stands on nothing.",
-        "A standing figure wants a hill, a floor or the panel's edge under its foot; hung over the edge and trimmed flush it does not float.",
+        "A standing figure needs a hill, a floor or the panel's edge under its foot; hung over the edge and trimmed flush it does not float.",
         Place(x_mm, min(foot_mm, plan.card.panel_height_mm)),
         offered(grounded),
     )

@@ -50,7 +50,7 @@ def _lost(step: str | None, called: str, enough: float, reading: FocalReading, c
         "warn",
         step,
         f"{called} hard to see where the ground comes nearest to its ink.",
-        "What is to be read or looked at wants to be clearly darker or lighter than the ground behind it.",
+        "What is to be read or looked at has to be clearly darker or lighter than the ground behind it.",
         Place(reading.x_mm, reading.y_mm),
         offered(cures),
         measure=f"{reading.worst:.0f} CIEDE2000 from the ground; {enough:.0f} is easy to see",

@@ -50,10 +50,10 @@ def heat_on_solvent(plan: Plan, table: Table) -> Iterator[Finding]:
             "stop",
             step.id,
             f"{plan.ink(laid.ink).name} is still wet when the heat tool comes: its solvent burns.",
-            "Alcohol ink dries by itself, in a room that is aired. Go by the sheet of the product and the rules where you are.",
+            "Alcohol ink dries on its own, in a room that is aired. Go by the sheet of the product and the rules where you are.",
             strongest(table, table.maps[laid.id]),
             Remedy("Let it dry in the air", _in_the_air(plan, step)),
-            measure=f"it wants {in_half_minutes(max(one.left_min for one in wet)):g} minutes more",
+            measure=f"it needs {in_half_minutes(max(one.left_min for one in wet)):g} minutes more",
         )
 
 
@@ -138,7 +138,7 @@ def never_dries_here(plan: Plan, table: Table) -> Iterator[Finding]:
             "warn",
             step.id,
             f"{ink.name} does not dry on {plan.stock.name}.",
-            "It dries by soaking in, and this stock takes nothing up: it beads, and smears for days. Alcohol ink dries on it by itself.",
+            "It dries by soaking in, and this stock takes nothing up: it beads, and smears for days. Alcohol ink dries on it on its own.",
             strongest(table, table.maps[step.id]),
             offered(_in_alcohol_ink(plan, ink)),
         )

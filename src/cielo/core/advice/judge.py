@@ -32,6 +32,7 @@ from cielo.core.advice.remedies import with_tried_remedies
 from cielo.core.advice.supplies import Supplies, not_on_shelf
 from cielo.core.plan import Piece, Plan, with_piece_plan
 from cielo.core.table.table import Table, tables_of
+from cielo.core.units import sentence
 
 Check = Callable[[Plan, Table], Iterator[Finding]]
 
@@ -165,13 +166,17 @@ def _all_found(plan: Plan, like: Finding | None = None) -> tuple[Finding, ...]:
     pieces = plan.pieces if like is None or like.step is None else ()
     return (
         *_found(plan, tables[""], only),
-        *(finding for code, check in CARD_CHECKS.items() if only in (None, code) for finding in check(plan, tables[""])),
+        *(_spoken(found) for code, check in CARD_CHECKS.items() if only in (None, code) for found in check(plan, tables[""])),
         *(finding for piece in pieces for finding in _of_piece(plan, piece, tables[piece.key], only)),
     )
 
 
 def _found(plan: Plan, table: Table, only: str | None) -> tuple[Finding, ...]:
-    return tuple(finding for code, check in CHECKS.items() if only in (None, code) for finding in check(plan, table))
+    return tuple(_spoken(found) for code, check in CHECKS.items() if only in (None, code) for found in check(plan, table))
+
+
+def _spoken(found: Finding) -> Finding:
+    return replace(found, message=sentence(found.message), why=sentence(found.why))
 
 
 def _of_piece(plan: Plan, piece: Piece, table: Table, only: str | None) -> Iterator[Finding]:

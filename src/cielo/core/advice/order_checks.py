@@ -187,7 +187,7 @@ def mask_left_on(plan: Plan, table: Table) -> Iterator[Finding]:
             "warn",
             lays[one.laid_by].id,
             f"The {mask.called} {are} never taken off.",
-            f"The card cannot be finished with {they} on it, and left on for hours a mask may not come off clean.",
+            f"The card can't be finished with {they} still on, and left on for hours a mask may not come off clean.",
             where=Place(mask.x_mm, mask.y_mm),
             cure=Remedy(f"Take {they} off at the end", insert_step(plan, lift, end)),
         )
@@ -202,7 +202,7 @@ def _back_with_it(plan: Plan, step: str) -> Remedy | None:
     if any(change.did == "moved" for change in order.changes):
         return Remedy("Put it back where it was planned", order.plan)
     at = plan.steps[plan.index_of(step)]
-    return Remedy("It is meant as it stands", replace_step(plan, _with_purpose(plan, at)))
+    return Remedy("I mean it this way", replace_step(plan, _with_purpose(plan, at)))
 
 
 def _with_purpose(plan: Plan, step: Step) -> Step:

@@ -60,7 +60,7 @@ def piece_covers(plan: Plan, _table: Table) -> Iterator[Finding]:
                 "warn",
                 put_on_step(plan, piece.key),
                 f"The {piece.name} lies over {what}.",
-                "What is put on hides what lies under it. What is to be read or looked at wants a place that stays free.",
+                "What is put on hides what lies under it. What is to be read or looked at needs a place that stays free.",
                 Place(middle.x, middle.y),
                 offered(_clear_of(plan, piece, lies, thing)),
                 measure=f"{hidden:.0%} of it is hidden",

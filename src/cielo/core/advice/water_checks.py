@@ -210,6 +210,6 @@ def judged_wet(plan: Plan, table: Table) -> Iterator[Finding]:
             "remind",
             then.id,
             f"{'Alcohol ink' if alcohol else 'A wet wash'} dries lighter than it looks now.",
-            "Wait until it is dry before you judge whether it wants more.",
+            "Wait until it is dry before you judge whether it needs more.",
             strongest(table, table.maps[then.id]),
         )

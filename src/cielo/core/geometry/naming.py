@@ -19,7 +19,7 @@ def opening_names(mask: Mask, width_mm: float, height_mm: float) -> dict[str, st
     alone = Counter(places.values())
     in_rows = _in_rows(openings)
     by_place = {key: place if alone[place] == 1 else in_rows[key] for key, place in places.items()}
-    return by_place | {one.opening: one.name for one in mask.named if one.opening in by_place}
+    return by_place | {one.opening: one.name for one in mask.named if not one.others and one.opening in by_place}
 
 
 def _place(opening: Opening, width_mm: float, height_mm: float) -> str:

@@ -29,6 +29,7 @@ from cielo.core.plan import (
     plan_of_piece,
     run_of,
 )
+from cielo.core.units import sentence
 
 # What a template is made of, as a name for its sort; it is cut of nothing.
 PAPER = "plain paper"
@@ -56,7 +57,7 @@ def _placing(plan: Plan, step: Step) -> Piece | None:
     here = called_here(plan)
     return Piece(
         "",
-        f"{here[0].upper()}{here[1:]}, step {plan.index_of(step.id) + 1}: {what}",
+        f"{sentence(here)}, step {plan.index_of(step.id) + 1}: {what}",
         PAPER,
         width,
         height,

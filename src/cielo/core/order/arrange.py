@@ -324,11 +324,11 @@ def _contradiction(plan: Plan, held: Sequence[Rule], wish: Rule) -> Contradictio
     if graph.has_node(wish.then) and graph.has_node(wish.first) and nx.has_path(graph, wish.then, wish.first):
         path = nx.shortest_path(graph, wish.then, wish.first)
         circle += [graph.edges[a, b]["rule"] for a, b in pairwise(path)]
-        said = "; ".join(f"step {number[rule.first]} before step {number[rule.then]}: {rule.reason}" for rule in circle)
+        said = " ".join(f"Step {number[rule.first]} before step {number[rule.then]}: {rule.reason}" for rule in circle)
     else:
         said = (
-            f"step {number[wish.first]} before step {number[wish.then]}: {wish.reason} "
+            f"Step {number[wish.first]} before step {number[wish.then]}: {wish.reason} "
             "One of them was planned under a mask that the other is not to be under."
         )
-    mend = f"Forget the wish that step {number[wish.first]} comes before step {number[wish.then]}."
-    return Contradiction(f"these cannot all be kept: {said}", field="wishes", mend=mend)
+    mend = f"Drop the wish that step {number[wish.first]} comes before step {number[wish.then]}."
+    return Contradiction(f"these can't all be kept. {said}", field="wishes", mend=mend)

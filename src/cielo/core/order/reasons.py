@@ -29,7 +29,7 @@ from cielo.core.simulation.contact import TRACE
 from cielo.core.table.marks import OPAQUE, covers_what_is_below, embosses, is_figure, is_in_print
 from cielo.core.table.purpose import purpose_of
 from cielo.core.table.table import Table
-from cielo.core.units import join_words
+from cielo.core.units import join_words, sentence
 
 ACT_REASONS: dict[Act, str] = {
     "anti-static": "Powder clings to anything charged or damp; the bag takes that away.",
@@ -40,7 +40,7 @@ ACT_REASONS: dict[Act, str] = {
     "orient": "A print that has a top and a bottom cannot be turned afterwards.",
     "cut": "When the ink is dry: a wet edge smears and tears under the blade.",
     "trim-down": "Here on purpose: what comes after it is meant on the smaller piece.",
-    "trim": "Last, when no ink can creep under the edge any more.",
+    "trim": "Last, when no ink can creep under the edge.",
     "mount": "Last of all, when everything is dry.",
 }
 
@@ -48,7 +48,7 @@ ACT_REASONS: dict[Act, str] = {
 def reasons(table: Table) -> dict[str, str]:
     """A reason for every step of a plan, by step id: of the rule that binds it where one does."""
     plan = table.as_planned
-    return {step.id: _reason(plan, table, at, step) for at, step in enumerate(plan.steps)}
+    return {step.id: sentence(_reason(plan, table, at, step)) for at, step in enumerate(plan.steps)}
 
 
 def _reason(plan: Plan, table: Table, at: int, step: Step) -> str:
@@ -85,7 +85,7 @@ def _reason(plan: Plan, table: Table, at: int, step: Step) -> str:
                 return f"The {name} goes on when it and what it covers are dry, which they are not yet."
             return f"The {name} goes on now that it is done and dry, and what it covers is: round a piece that is on nothing can be blended."
         case StickOn():
-            return "What stands up comes when no sheet, stamp or brush goes over it any more."
+            return "Raised things come once no sheet, stamp or brush goes over them."
         case WipeBeads():
             return "Ink stands in beads on melted powder; left there, it dulls the motif and smears."
         case Brush():
@@ -110,7 +110,7 @@ def _dry_reason(plan: Plan, table: Table, step: Dry) -> str:
         case _ if table.before(step).wet or table.before(step).beside:
             return "Ink that is still damp smears when the panel is handled, mounted or stacked."
         case _:
-            return "Nothing is damp any more when this comes: the wait may be left out."
+            return "Nothing is damp by then: you can skip this wait."
 
 
 def _water_reason(plan: Plan, table: Table, at: int, step: Water) -> str:
@@ -141,7 +141,7 @@ def _by_nature(plan: Plan, table: Table, step: Brush, met: list[Brush]) -> str:
         return _print_reason(plan, table, step)
     if covers_what_is_below(plan, step):
         if not met:
-            covers = "covers whatever lies below it" if ink.kind in OPAQUE else "meets nothing here"
+            covers = "covers everything below it" if ink.kind in OPAQUE else "meets nothing here"
             return f"{ink.name} {covers}, so it may come when it is wanted."
         hides = "it lies on top and covers what is there" if ink.kind in OPAQUE else "it comes last and stays as it falls"
         return f"{ink.name} over {plan.ink(met[-1].ink).name}: {hides}."
@@ -230,4 +230,4 @@ def _brush_reason(plan: Plan, table: Table, at: int, step: Brush) -> str:
     lightest = max(light.values()) <= light[ink.key]
     if not earlier and lightest and len(plan.inks) > 1:
         return f"{ink.name} first: it is the lightest on {plan.stock.name}."
-    return f"{ink.name} meets no other ink so far, so it may stand here."
+    return f"{ink.name} meets no other ink so far, so it can go here."

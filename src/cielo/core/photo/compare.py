@@ -21,6 +21,7 @@ from cielo.core.simulation.borders import borders_of, inside
 from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.run import panel_xyz
 from cielo.core.simulation.smooth import softened
+from cielo.core.units import sentence
 from cielo.errors import BadInput
 
 # What is compared is softened over so much, mm, and taken at places so far apart.
@@ -292,7 +293,7 @@ def _mean_lab(lab: Array) -> Lab:
 
 def _words(where: str, wanted: Lab, got: Lab, difference: float) -> str:
     """What a maker would say of a region."""
-    called = where[0].upper() + where[1:]
+    called = sentence(where)
     if difference < SEEN:
         return f"{called} came out as predicted."
     light, strong = got[0] - wanted[0], np.hypot(got[1], got[2]) - np.hypot(wanted[1], wanted[2])

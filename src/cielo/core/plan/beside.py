@@ -52,7 +52,7 @@ def piece_of(plan: Plan, key: str) -> Piece:
     for piece in pieces_made(plan):
         if piece.key == key:
             return piece
-    raise NotFound("that piece is not on the card any more.", mend="Choose another piece.")
+    raise NotFound("that piece is no longer on the card.", mend="Choose another piece.")
 
 
 def plan_of_piece(plan: Plan, key: str) -> PlanOfPiece:

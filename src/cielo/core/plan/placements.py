@@ -38,10 +38,16 @@ Held = Literal["back", "hand", "tape", "magnets"]
 
 @dataclass(frozen=True)
 class NamedOpening:
-    """What the maker calls one opening of a sheet."""
+    """What the maker calls one opening of a sheet, or one and ``others`` that go by that name together: the petals."""
 
     opening: OpeningKey
     name: Name
+    others: Annotated[tuple[OpeningKey, ...], Len(0, 200)] = ()
+
+    @property
+    def openings(self) -> frozenset[str]:
+        """All that go by the name."""
+        return frozenset((self.opening, *self.others))
 
 
 @dataclass(frozen=True)

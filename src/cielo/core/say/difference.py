@@ -33,7 +33,7 @@ def _of_card(was: Plan, now: Plan) -> Iterator[str]:
         if key not in pieces_was:
             yield f"The {piece.name} is made too."
         elif piece != pieces_was[key]:
-            yield f"The {piece.name} is otherwise."
+            yield f"The {piece.name} changed."
     yield from (f"The {piece.name} is not made." for key, piece in pieces_was.items() if key not in pieces_now)
 
 
@@ -56,7 +56,7 @@ def _of_steps(was: Plan, now: Plan) -> Iterator[str]:
         if said_was[step.id] != said_now[step.id]:
             yield f"Step {number}: {said_now[step.id]} It was: {said_was[step.id]}"
         elif replace(step, purpose=None) != replace(was.steps[was.index_of(step.id)], purpose=None):
-            yield f"Step {number} is otherwise in what its sentence does not tell: {said_now[step.id]}"
+            yield f"Step {number} changed in a detail not shown here: {said_now[step.id]}"
     for step in was.steps:
         if step.id not in said_now:
             yield f"Not done: {said_was[step.id]}"

@@ -33,7 +33,7 @@ def _mask_facts(plan: Plan, mask: Mask) -> Iterator[str]:
         yield f"Tear {'two' if mask.length_mm is None else 'four'} tapes of {lengths}."
     if is_stencil(mask):
         facts = stencil_facts(mask, width, height)
-        still = "it lies still by itself" if facts.lies_still else "too open to lie still: hold it down"
+        still = "it lies still on its own" if facts.lies_still else "too open to lie still: hold it down"
         yield f"{facts.open_share:.0%} of the sheet is open; {still}."
         if facts.bridge_mm is not None:
             tears = ", which may tear" if facts.bridge_mm < THINNEST_BRIDGE_MM else ""

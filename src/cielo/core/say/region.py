@@ -142,6 +142,9 @@ NAMED, ALL_BUT = 4, 3
 
 def _openings(plan: Plan, region: Inside) -> str:
     """The openings that are chosen, by name where they are few."""
+    for one in plan.mask(region.mask).named:
+        if one.others and one.openings == set(region.openings):
+            return f"the {one.name}"
     names = opening_names(plan.mask(region.mask), plan.card.panel_width_mm, plan.card.panel_height_mm)
     known = [names[key] for key in region.openings if key in names]
     others = [name for key, name in names.items() if key not in region.openings]

@@ -28,7 +28,7 @@ def shade_parts(strongest: Shade | Towards | None, openings: dict[str, str]) -> 
         case Towards(opening):
             yield Part(", strongest ")
             yield Part("towards", FIELD, "shade")
-            yield Part(f" {called_openings([openings[opening]])}" if opening in openings else " an opening that is no more")
+            yield Part(f" {called_openings([openings[opening]])}" if opening in openings else " an opening that is gone")
         case "sides":
             yield Part(", strongest at ")
             yield Part("both its sides, the middle left pale", FIELD, "shade")

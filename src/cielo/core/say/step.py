@@ -75,7 +75,7 @@ def _say_onto(table: Table, step: Brush) -> str:
         return ONTO_WORDS["dry"] if any(table.meet(laid, step.id) for laid in moment.laid) else "on the bare card"
     if any(table.meet(wet.step, step.id) for wet in moment.wet):
         return ONTO_WORDS["damp"]
-    return "over what is dry by now" if any(table.meet(laid, step.id) for laid in moment.laid) else "on the bare card"
+    return "on dry ink" if any(table.meet(laid, step.id) for laid in moment.laid) else "on the bare card"
 
 
 def _parts(table: Table, step: Step) -> Iterator[Part]:

@@ -23,6 +23,7 @@ from math import exp, log
 from typing import Literal, get_args
 
 from cielo.core.plan import Pace
+from cielo.core.units import sentence
 
 Work = Literal["blend", "dab", "stamp", "powder", "water", "mask", "wipe", "prepare", "dry"]
 WORKS: tuple[Work, ...] = get_args(Work)
@@ -99,7 +100,7 @@ def say_paces(paces: Iterable[WorkPace]) -> str:
         return ""
     first, *others = worth
     called = CALLED[first.work]
-    said = [f"{called[0].upper()}{called[1:]} takes you {first.times:.1f} times as long as usual ({_steps(first.steps)})"]
+    said = [f"{sentence(called)} takes you {first.times:.1f} times as long as usual ({_steps(first.steps)})"]
     said += [f"{CALLED[one.work]} {one.times:.1f} ({_steps(one.steps)})" for one in others]
     return f"{', '.join(said)}."
 

@@ -5,6 +5,8 @@ from numpy.typing import NDArray
 from shapely import affinity
 
 from cielo.core.geometry.putting_on import piece_shape
+from cielo.core.materials import Stock
+from cielo.core.optics.spectra import Array, srgb_matrix, xyz_from_lab
 from cielo.core.plan import Piece, Plan, PutOn, StickOn, piece_of, plan_of_piece
 from cielo.core.simulation.grid import Grid, grid_of
 from cielo.core.simulation.layers import Layer, lay, stick
@@ -47,4 +49,10 @@ def piece_layer(plan: Plan, piece: Piece, pixels_per_inch: float, left_mm: float
     shape = affinity.translate(piece_shape(plan, piece.key), left_mm, top_mm)
     rgb = with_stuck(plan_of_piece(plan, piece.key), pixels_per_inch)
     x, y = left_mm + piece.x_mm, top_mm + piece.y_mm
-    return Layer(shape, rgb, piece.width_mm, piece.height_mm, x, y, piece.angle_deg, piece.raised_mm)
+    bare = bare_of(plan_of_piece(plan, piece.key).stock)
+    return Layer(shape, rgb, piece.width_mm, piece.height_mm, x, y, piece.angle_deg, piece.raised_mm, bare)
+
+
+def bare_of(stock: Stock) -> Array | None:
+    """How a translucent stock looks on white paper, linear sRGB (3,); None of one that nothing shows through."""
+    return np.clip(xyz_from_lab(stock.paper.lab) @ srgb_matrix(), 0.0, 1.0) if stock.translucent else None

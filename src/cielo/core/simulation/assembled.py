@@ -11,7 +11,7 @@ from shapely import Point, affinity, box
 
 from cielo.core.optics.spectra import srgb_encoded
 from cielo.core.plan import Card, Plan, plan_of_piece, put_on_in_turn
-from cielo.core.simulation.as_made import piece_layer, with_stuck
+from cielo.core.simulation.as_made import bare_of, piece_layer, with_stuck
 from cielo.core.simulation.borders import Border, borders_of
 from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.layers import Layer, lay
@@ -33,7 +33,7 @@ def assembled(plan: Plan, pixels_per_inch: float) -> Rgb:
     if base := next((piece for piece in plan.pieces if piece.belongs == "base"), None):
         own = plan_of_piece(plan, base.key)
         front = (card.width_mm, card.height_mm, card.width_mm / 2, card.height_mm / 2, 0.0, 0.0)
-        lay(canvas, grid, Layer(box(0, 0, *front[:2]), with_stuck(own, pixels_per_inch), *front))
+        lay(canvas, grid, Layer(box(0, 0, *front[:2]), with_stuck(own, pixels_per_inch), *front, bare_of(own.stock)))
     for mat in mats:
         within = (mat.begins.left_mm <= grid.x_mm[None, :]) & (grid.x_mm[None, :] <= card.width_mm - mat.begins.right_mm)
         within = (
@@ -70,6 +70,6 @@ def _layers(plan: Plan, left_mm: float, top_mm: float, pixels_per_inch: float) -
     width, height = card.panel_width_mm, card.panel_height_mm
     panel = box(left_mm, top_mm, left_mm + width, top_mm + height)
     middle = (left_mm + width / 2, top_mm + height / 2)
-    layers = [Layer(panel, with_stuck(plan, pixels_per_inch), width, height, *middle, 0.0, card.raised_mm)]
+    layers = [Layer(panel, with_stuck(plan, pixels_per_inch), width, height, *middle, 0.0, card.raised_mm, bare_of(plan.stock))]
     layers += [piece_layer(plan, piece, pixels_per_inch, left_mm, top_mm) for piece in put_on_in_turn(plan)]
     return layers

@@ -21,6 +21,8 @@ from shapely.geometry.base import BaseGeometry
 
 from cielo.core.geometry.distance import signed_distance_mm
 from cielo.core.geometry.shapes import rings_mm
+from cielo.core.optics.spectra import Array, srgb_encoded, srgb_linear
+from cielo.core.optics.translucent import seen_through
 from cielo.core.plan import StickOn, StuckColour
 from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.smooth import softened
@@ -41,7 +43,8 @@ HOLE = 0.22
 
 
 class Layer(NamedTuple):
-    """Something lying on the card: its shape on the card, mm, its picture, and where that lies: middle, turn; how high it is lifted."""
+    """Something lying on the card: its shape on the card, mm, its picture, and where that lies: middle, turn; how high it is lifted. Of a
+    translucent stock ``bare`` is how that looks on white paper, linear sRGB (3,): what lies below shows through."""
 
     shape: BaseGeometry
     rgb: Rgb
@@ -51,6 +54,7 @@ class Layer(NamedTuple):
     y_mm: float
     angle_deg: float
     raised_mm: float
+    bare: Array | None = None
 
 
 def _moved(cover: NDArray[np.float32], across_px: float, down_px: float) -> NDArray[np.float32]:
@@ -80,7 +84,13 @@ def lay(canvas: NDArray[np.float32], grid: Grid, layer: Layer) -> None:
     rows, columns = layer.rgb.shape[:2]
     row = np.clip((v / layer.height_mm * rows).astype(int), 0, rows - 1)
     column = np.clip((u / layer.width_mm * columns).astype(int), 0, columns - 1)
-    canvas += (layer.rgb[row, column] - canvas) * cover[..., None]
+    seen = layer.rgb[row, column]
+    if layer.bare is not None:
+        there = cover > 0
+        light = seen_through(srgb_linear(seen[there] / 255), layer.bare, srgb_linear(canvas[there] / 255))
+        seen = seen.astype(np.float32)
+        seen[there] = 255 * srgb_encoded(light)
+    canvas += (seen - canvas) * cover[..., None]
 
 
 def stick(canvas: NDArray[np.float32], grid: Grid, step: StickOn, left_mm: float = 0.0, top_mm: float = 0.0) -> None:

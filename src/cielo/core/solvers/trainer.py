@@ -130,7 +130,7 @@ def score_of(answers: Sequence[Answered]) -> Mapping[Kind, float]:
 def _asked(kind: Kind, stock: Stock, inks: Sequence[Ink], seed: int) -> _Asked:
     able = sorted((ink for ink in inks if ink.kind in ABLE), key=lambda ink: ink.key)
     if len(able) < 4:
-        raise BadInput("four inks are wanted to train with.", field="inks", mend="Put more inks on the shelf.")
+        raise BadInput("four inks are wanted to train with.", field="inks", mend="Add more inks to your shelf.")
     rng = np.random.default_rng([seed, list(KIND_WORDS).index(kind)])
     for _ in range(TRIES):
         asked = MAKES[kind](stock, able, seed, rng)
@@ -186,7 +186,7 @@ def _crossing(stock: Stock, inks: Sequence[Ink], seed: int, rng: np.random.Gener
     question = Question(
         "crossing",
         seed,
-        f"{above.name} goes over {below.name}, one pass of each straight from the pad. What comes of it on {stock.name}?",
+        f"{above.name} goes over {below.name}, one pass of each straight from the pad. What colour do you get on {stock.name}?",
         (_swatch(below.name, a), _swatch(above.name, b)),
         tuple(_swatch(say_colour(lab), lab) for lab in labs),
     )

@@ -26,6 +26,7 @@ from cielo.core.sequence.lightness import seen_on
 from cielo.core.sequence.suiting import SHOWS
 from cielo.core.simulation.grid import grid_of
 from cielo.core.simulation.run import panel_xyz
+from cielo.core.units import sentence
 from cielo.errors import BadInput, CieloError
 
 FocalIs = Literal["dark", "light"]
@@ -286,7 +287,7 @@ def _unsuited(wish: Wish, plan: Plan) -> float:
 
 def _why(wish: Wish, ground: Ground, plan: Plan, minutes: int, apart: float | None) -> Iterator[str]:
     """Why a ground is proposed, sentence by sentence; each is true of the plan."""
-    yield f"{ground.hint[0].upper()}{ground.hint[1:]}."
+    yield f"{sentence(ground.hint)}."
     laid = {step.ink for step in plan.steps if isinstance(step, Brush)}
     if apart is not None:
         near = "close to" if apart < 12 else "the nearest your shelf comes to" if apart < 25 else "still far from"

@@ -89,7 +89,7 @@ def _again(plan: Plan, wet: Wet, step: Brush) -> bool:
 
 
 def _is_finish(plan: Plan, wet: Wet) -> bool:
-    """Whether something wet is a finish that takes the print of whatever touches it: paste, or a white or metallic pen."""
+    """Whether something wet is a finish that takes the print of anything that touches it: paste, or a white or metallic pen."""
     step = plan.steps[plan.index_of(wet.step)]
     pen = isinstance(step, Brush) and TOOLS[step.tool].texture == "crisp" and wet.of in ("white", "metallic")
     return wet.of == "paste" or pen

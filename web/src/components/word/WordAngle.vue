@@ -17,7 +17,7 @@ const read = (text: string) => readNumber(text.replace(/°|deg(rees)?/i, ""));
     :show="decimal"
     :say="(angle) => `${decimal(angle)}°`"
     unit="°"
-    :hint="t('everywhere.wordAngle.use360To360')"
+    :hint="t('everywhere.wordAngle.range')"
     :least="-360"
     :most="360"
     :read="read"

@@ -15,7 +15,7 @@ const show = (minutes: number) => sayHour(minutes * 60);
     :text="show(minutes)"
     :value="minutes"
     :show="show"
-    :hint="t('everywhere.wordHour.writeItAs900')"
+    :hint="t('everywhere.wordHour.example')"
     :least="0"
     :most="24 * 60 - 1"
     :read="readHour"

@@ -16,7 +16,9 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ change: [mm: number]; draft: [mm: number | null] }>();
 const hint = computed(() =>
-  props.units === "in" ? t("everywhere.wordLength.writeItAs138") : t("everywhere.wordLength.writeItAs35Or"),
+  props.units === "in"
+    ? t("everywhere.wordLength.exampleInches")
+    : t("everywhere.wordLength.exampleCentimetres"),
 );
 </script>
 

@@ -21,7 +21,7 @@ function read(text: string) {
     :show="(share) => String(percent(share))"
     :say="(share) => `${percent(share)}%`"
     unit="%"
-    :hint="t('everywhere.wordPercent.useTo', { percent: percent(props.least), percent2: percent(most) })"
+    :hint="t('everywhere.common.useFromTo', { least: percent(props.least), most: percent(most) })"
     :least="least"
     :most="most"
     :read="read"

@@ -60,9 +60,7 @@ function enter(taken: () => void) {
       :aria-label="label"
       @keydown.enter.prevent="enter(taken)"
     />
-    <span v-if="empty" class="label" role="status">{{
-      t("everywhere.wordText.writeSomethingOrEscapeTo")
-    }}</span>
+    <span v-if="empty" class="label" role="status">{{ t("everywhere.wordText.empty") }}</span>
   </WordShell>
 </template>
 

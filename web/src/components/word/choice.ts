@@ -11,6 +11,9 @@ export interface Choice<V extends string = string> {
   path?: string;
 }
 
+/** Chosen at the end of a word: something that is not on the shelf yet. */
+export const NEW = "+new";
+
 /** From so many on there is a field to search in, and what was taken lately comes first. */
 export const MANY = 9;
 export const LATELY = 6;
@@ -33,7 +36,7 @@ export function latelyFirst<V extends string>(
   if (choices.length < MANY) return [...choices];
   const first = lately
     .map((value) => choices.find((choice) => choice.value === value))
-    .filter((choice) => choice !== undefined)
+    .filter((choice): choice is Choice<V> => choice !== undefined && choice.value !== NEW)
     .slice(0, LATELY);
   return [...first, ...choices.filter((choice) => !first.includes(choice))];
 }

@@ -86,7 +86,7 @@ describe("a choice", () => {
     await nextTick();
     expect(shown.find("[role=option]").text()).toContain("Agave 17");
     await shown.get("[role=combobox]").setValue("ocotillo");
-    expect(shown.text()).toContain("Nothing is called “ocotillo”.");
+    expect(shown.text()).toContain("Nothing matches “ocotillo”.");
   });
 
   it("is the only one that is open", async () => {
@@ -151,7 +151,7 @@ describe("a length", () => {
     const shown = length(25.4, { least: 12.7, most: 50.8 });
     const field = await open(shown);
     for (const [written, told] of [
-      ["moon", "That is not a measure."],
+      ["moon", "That isn't a measurement."],
       ["1/4", "At least 1/2 in."],
       ["3", "At most 2 in."],
     ] as const) {

@@ -58,10 +58,10 @@ const shown = computed(() =>
     </button>
     <span class="cards" role="status">{{
       cards === 1
-        ? t("bench.batchChips.oneCard")
+        ? t("everywhere.common.oneCard")
         : places.length > 1
           ? ""
-          : t("bench.batchChips.cards", { cards })
+          : t("everywhere.common.cards", { count: cards })
     }}</span>
     <button
       type="button"

@@ -21,15 +21,15 @@ const emit = defineEmits<{ back: []; on: []; part: [key: string]; finish: []; ag
     }}</el-button>
     <p class="next">
       <template v-if="nextPart && !bench.made">{{
-        t("bench.benchFooter.thenTheWorkGoesOn", { name: nextPart.name })
+        t("bench.benchFooter.nextPart", { name: nextPart.name })
       }}</template>
       <template v-else-if="next"
         ><span class="quiet">{{ t("bench.benchFooter.next") }}</span> {{ next }}</template
       >
       <template v-else-if="bench.made && nextPart">{{
-        t("bench.benchFooter.thisPartIsMadeNow", { name: nextPart.name })
+        t("bench.benchFooter.partFinished", { name: nextPart.name })
       }}</template>
-      <template v-else-if="bench.made">{{ t("bench.benchFooter.itIsMadeAndWhat") }}</template>
+      <template v-else-if="bench.made">{{ t("bench.benchFooter.finished") }}</template>
       <template v-else>{{ t("bench.benchFooter.thatIsTheLastStep") }}</template>
     </p>
     <el-button
@@ -56,7 +56,7 @@ const emit = defineEmits<{ back: []; on: []; part: [key: string]; finish: []; ag
       }}</el-button>
     </template>
     <el-button v-else type="primary" class="huge" @click="emit('finish')">{{
-      t("bench.benchFooter.doneItIsMade")
+      t("bench.benchFooter.finish")
     }}</el-button>
   </footer>
 </template>

@@ -65,7 +65,7 @@ function follow(event: PointerEvent) {
         :data-of="shown.of.number"
         :data-settled="settled"
         :class="{ before: !ofTheStep }"
-        :alt="t('bench.benchPicture.thePanelAsItShould')"
+        :alt="t('bench.benchPicture.alt')"
         @pointermove="follow"
         @pointerdown="follow"
       />
@@ -74,18 +74,18 @@ function follow(event: PointerEvent) {
     </div>
     <figcaption>
       <span v-if="missed">{{ t("panel.panelTable.thePictureDidNotCome") }}</span>
-      <span v-else-if="!ofTheStep">{{ t("bench.benchPicture.itIsBeingDrawn") }}</span>
+      <span v-else-if="!ofTheStep">{{ t("everywhere.common.drawing") }}</span>
       <span v-else>{{
         tilted
           ? t("bench.benchPicture.tiltedToTheLightMove")
           : bench.differences.length
-            ? t("bench.benchPicture.asItWillLookNow")
+            ? t("bench.benchPicture.asDone")
             : step.do === "lay-mask"
-              ? t("bench.benchPicture.whereItLiesItsMiddle")
-              : t("bench.benchPicture.asItShouldLookAfter")
+              ? t("bench.benchPicture.centreOnDot")
+              : t("bench.benchPicture.asPlanned")
       }}</span>
       <button type="button" class="word" :aria-pressed="tilted" @click="tilted = !tilted">
-        {{ tilted ? t("bench.benchPicture.layItFlat") : t("bench.benchPicture.tiltItToTheLight") }}
+        {{ tilted ? t("everywhere.common.layItFlat") : t("everywhere.common.tiltItToTheLight") }}
       </button>
     </figcaption>
   </figure>

@@ -48,14 +48,14 @@ function say(d: BenchOut["differences"][number]) {
       : d.how === "ink"
         ? t("bench.doneDifferently.stepIn", { number, name })
         : t("bench.doneDifferently.stepInPasses", { number, d: d.value });
-  return d.set_aside ? t("bench.doneDifferently.thePlanWasChanged", { told }) : told;
+  return d.set_aside ? t("bench.doneDifferently.outOfDate", { told }) : told;
 }
 </script>
 
 <template>
   <div class="other">
     <el-button :aria-expanded="telling" @click="telling = !telling">{{
-      t("bench.doneDifferently.doneDifferently")
+      t("everywhere.common.doneDifferently")
     }}</el-button>
     <div v-if="telling" class="telling">
       <el-button size="large" @click="tell('skipped')">{{ t("bench.doneDifferently.iSkippedIt") }}</el-button>
@@ -76,9 +76,7 @@ function say(d: BenchOut["differences"][number]) {
     </div>
     <p v-for="d in bench.differences" :key="d.id" class="made">
       {{ say(d) }}
-      <el-button @click="emit('asPlanned', d.id)">{{
-        t("bench.doneDifferently.asPlannedAfterAll")
-      }}</el-button>
+      <el-button @click="emit('asPlanned', d.id)">{{ t("bench.doneDifferently.asPlanned") }}</el-button>
     </p>
   </div>
 </template>

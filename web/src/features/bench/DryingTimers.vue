@@ -27,9 +27,9 @@ const emit = defineEmits<{
   aloud: [wanted: boolean];
 }>();
 const WAYS = {
-  air: t("bench.dryingTimers.inTheAir"),
-  blot: t("bench.dryingTimers.byBlotting"),
-  heat: t("bench.dryingTimers.withTheHeatTool"),
+  air: t("everywhere.common.inTheAir"),
+  blot: t("everywhere.common.byBlotting"),
+  heat: t("everywhere.common.withTheHeatTool"),
 } as const;
 
 const here = computed(() =>
@@ -69,9 +69,9 @@ const free = computed(
         <span class="clock" role="timer" aria-live="off">{{
           here.left > 0 ? sayClock(here.left) : t("bench.dryingTimers.dry")
         }}</span>
-        <el-button @click="emit('stop')">{{ t("bench.dryingTimers.stopIt") }}</el-button>
+        <el-button @click="emit('stop')">{{ t("everywhere.action.stop") }}</el-button>
         <el-button :aria-pressed="!aloud" @click="emit('aloud', !aloud)">{{
-          aloud ? t("bench.dryingTimers.aChimeTellsWhenIt") : t("bench.dryingTimers.noChime")
+          aloud ? t("bench.dryingTimers.chime") : t("bench.dryingTimers.noChime")
         }}</el-button>
       </template>
       <template v-else>
@@ -90,7 +90,7 @@ const free = computed(
     <p v-if="here && here.left > 0 && free" class="elsewhere">
       {{ t("bench.dryingTimers.whileItDries") }}
       <el-button type="primary" @click="emit('take', free.number)"
-        >{{ t("bench.dryingTimers.takeCardAtStep", { number: free.number, step: free.step }) }}
+        >{{ t("bench.dryingTimers.otherCard", { number: free.number, step: free.step }) }}
       </el-button>
     </p>
     <p v-for="timer in elsewhere" :key="`${timer.number}-${timer.part}-${timer.step}`" class="elsewhere">

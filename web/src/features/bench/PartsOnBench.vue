@@ -8,7 +8,7 @@ defineProps<{ bench: BenchOut; benchOf: (part: string) => RouteLocationRaw }>();
 </script>
 
 <template>
-  <nav class="parts" :aria-label="t('bench.partsOnBench.thePartsOfTheCard')">
+  <nav class="parts" :aria-label="t('everywhere.common.thePartsOfTheCard')">
     <RouterLink
       v-for="part in bench.parts"
       :key="part.key"
@@ -17,8 +17,8 @@ defineProps<{ bench: BenchOut; benchOf: (part: string) => RouteLocationRaw }>();
       :aria-current="part.key === bench.part ? 'page' : undefined"
       :to="benchOf(part.key)"
       >{{ part.made ? "✓ " : ""
-      }}<span v-if="part.made" class="visually-hidden">{{ t("bench.partsOnBench.made") }} </span
-      >{{ part.key ? part.name : t("bench.partsOnBench.thePanel") }}</RouterLink
+      }}<span v-if="part.made" class="visually-hidden">{{ t("bench.partsOnBench.finished") }} </span
+      >{{ part.key ? part.name : t("everywhere.common.thePanel") }}</RouterLink
     >
   </nav>
 </template>

@@ -32,15 +32,17 @@ const sentence = computed(() => props.reading.parts.map((part) => part.text).joi
         <b>{{ t("bench.stepSpoken.first") }}</b>
       </template>
     </i18n-t>
-    <i18n-t v-if="takenBy" keypath="bench.stepSpoken.theLiesOnCard" tag="p" scope="global" class="fetch">
+    <i18n-t v-if="takenBy" keypath="bench.stepSpoken.sheetElsewhere" tag="p" scope="global" class="fetch">
       <template #bIt>
-        <b>{{ t("bench.stepSpoken.mind") }}</b>
+        <b>{{ t("everywhere.common.watchOut") }}</b>
       </template>
       <template #called>{{ takenBy.called }}</template>
       <template #on>{{ takenBy.on }}</template>
     </i18n-t>
     <p v-for="finding in findings" :key="finding.code + finding.message" class="fetch">
-      <b>{{ finding.severity === "remind" ? t("bench.stepSpoken.remember") : t("bench.stepSpoken.mind") }}</b>
+      <b>{{
+        finding.severity === "remind" ? t("bench.stepSpoken.remember") : t("everywhere.common.watchOut")
+      }}</b>
       {{ finding.message }}
       <template v-if="finding.severity === 'remind'">{{ finding.why }}</template>
     </p>

@@ -50,10 +50,10 @@ async function turn() {
         ><span v-for="ink in card.reading.inks" :key="ink.key" class="dot" :style="{ background: ink.hex }"
       /></span>
       <span class="turn" aria-hidden="true">{{
-        open ? t("card.cardFacts.fold") : t("card.cardFacts.change")
+        open ? t("card.cardFacts.close") : t("card.cardFacts.change")
       }}</span>
       <span class="visually-hidden">{{
-        open ? t("card.cardFacts.foldItAway") : t("card.cardFacts.changeTheCard")
+        open ? t("card.cardFacts.closeLabel") : t("card.cardFacts.changeTheCard")
       }}</span>
     </button>
     <div v-if="open" ref="opened" class="opened">

@@ -16,13 +16,16 @@ import FindColour from "../solving/FindColour.vue";
 import PictureBeside from "../solving/PictureBeside.vue";
 import StillWorking from "../solving/StillWorking.vue";
 import OtherColours from "../solving/OtherColours.vue";
+import AddInk from "../shelf/AddInk.vue";
 import GroundTiles from "./GroundTiles.vue";
 import LayGradient from "./LayGradient.vue";
+import { useShelf } from "../../stores/shelf";
 import { t } from "../../words";
 
 const props = defineProps<{ card: CardOut; format: string }>();
 const emit = defineEmits<{ laidAnew: [] }>();
 const desk = useDesk();
+const shelf = useShelf();
 const plan = computed(() => props.card.plan);
 
 type Open = "inks" | "gradient" | "ground" | "find" | "other";
@@ -93,9 +96,15 @@ const inUse = (key: string) =>
   plan.value.focal.some((piece) => piece.ink === key);
 function toggle(ink: InkModel) {
   const has = plan.value.inks.some((other) => other.key === ink.key);
-  if (!has) desk.push(t("card.cardInks.take", { name: ink.name }), { do: "take-ink", ink });
+  if (!has) desk.push(t("everywhere.common.addWhat", { what: ink.name }), { do: "take-ink", ink });
   else if (!inUse(ink.key))
     desk.push(t("card.cardInks.putBack", { name: ink.name }), { do: "put-ink-back", key: ink.key });
+}
+/** A new ink for the shelf, which comes on the card at once. */
+const making = ref(false);
+function added(key: string) {
+  const ink = shelf.shelf?.inks.find((one) => one.ink.key === key)?.ink;
+  if (ink) toggle(ink);
 }
 /** A moon or a sun of the card: it stays where the ground has a place for one. */
 const moon = computed(() =>
@@ -119,12 +128,12 @@ const replaces = computed(() => {
   if (plan.value.cuts.length) stays.push(t("card.cardInks.whatIsCut"));
   const stay = t("card.cardInks.and", { slice: stays.slice(0, -1).join(", "), at: stays.at(-1) ?? "" });
   return gone.length
-    ? t("card.cardInks.anotherGroundTakesThePlace", { gone: gone.join(t("card.cardInks.andThe")), stay }) +
+    ? t("card.cardInks.groundReplaces", { gone: gone.join(t("card.cardInks.andThe")), stay }) +
         (moon.value ? t("card.cardInks.moonStays", { name: moon.value.name }) : "")
     : t("card.cardInks.aGroundFromTheseInks");
 });
 function layGround(ground: string) {
-  desk.push(t("card.cardInks.layOutAnotherGround"), { do: "ground", ground });
+  desk.push(t("card.cardInks.groundEdit"), { do: "ground", ground });
   open.value = null;
   emit("laidAnew");
 }
@@ -148,18 +157,18 @@ function laidOut() {
   <div ref="opened">
     <DoRow :of="t('card.cardInks.rowInks')">
       <el-button :aria-expanded="open === 'inks'" @click="turn('inks')">
-        {{ open === "inks" ? t("card.cardInks.thatWillDo") : t("card.cardInks.otherInks") }}
+        {{ open === "inks" ? t("everywhere.action.done") : t("card.cardInks.chooseInks") }}
       </el-button>
       <el-button :aria-expanded="open === 'find'" @click="turn('find')">{{
-        t("card.cardInks.findAColour")
+        t("everywhere.common.findAColour")
       }}</el-button>
       <el-button v-if="plan.steps.length" :aria-expanded="open === 'other'" @click="turn('other')">{{
-        t("card.cardInks.otherColours")
+        t("everywhere.common.tryOtherColours")
       }}</el-button>
     </DoRow>
     <DoRow :of="t('card.cardInks.rowGround')">
       <el-button :aria-expanded="open === 'gradient'" @click="turn('gradient')">{{
-        t("card.cardInks.layOutAGradient")
+        t("card.cardInks.gradient")
       }}</el-button>
       <el-button :aria-expanded="open === 'ground'" @click="turn('ground')">{{
         t("card.cardInks.anotherGround")
@@ -171,14 +180,14 @@ function laidOut() {
         >{{ t("card.cardInks.fromAPicture") }}</el-button
       >
       <el-button v-if="banded" :disabled="!desk.pristine || evening.busy.value" @click="even">{{
-        t("card.cardInks.evenIt")
+        t("card.cardInks.smooth")
       }}</el-button>
     </DoRow>
   </div>
   <PictureBeside v-if="photo" :card="card" :photo="photo" @leave="seen = null" />
   <StillWorking
     v-if="looking.busy.value"
-    :what="t('card.cardInks.lookingAtThePicture')"
+    :what="t('card.cardInks.readingPicture')"
     :share="looking.share.value"
     @stop="looking.stop"
   />
@@ -195,7 +204,10 @@ function laidOut() {
     :kept="inUse"
     kinds
     @toggle="toggle"
-  />
+  >
+    <button type="button" class="word" @click="making = true">{{ t("everywhere.common.aNewOne") }}</button>
+  </InkPicker>
+  <AddInk v-if="open === 'inks' && making" @added="added" @close="making = false" />
   <FindColour v-if="open === 'find'" :card="card" @taken="open = null" />
   <OtherColours v-if="open === 'other'" :card="card" @taken="open = null" />
   <div v-if="open === 'ground'" class="layout">

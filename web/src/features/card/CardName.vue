@@ -20,7 +20,7 @@ function keep() {
   writing.value = false;
   const title = written.value.trim();
   const now = desk.card?.plan.title ?? props.title;
-  if (title && title !== now) desk.push(t("card.cardName.giveItAnotherName"), { do: "title", title });
+  if (title && title !== now) desk.push(t("card.cardName.renameEdit"), { do: "title", title });
   else written.value = now;
 }
 // Leaving the page with the words still open keeps them too.

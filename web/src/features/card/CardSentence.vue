@@ -18,6 +18,7 @@ import { NEW_MASKS, newMask, type Shape } from "../../logic/masks";
 import { useShelf } from "../../stores/shelf";
 import MaskSentence from "../mask/MaskSentence.vue";
 import StencilTiles from "../shelf/StencilTiles.vue";
+import AddOther from "../shelf/AddOther.vue";
 import CardInks from "./CardInks.vue";
 import FitSteps from "./FitSteps.vue";
 import FocalSentence from "./FocalSentence.vue";
@@ -57,11 +58,13 @@ function setFormat(key: string) {
   };
   const fold = f.fold === "top" ? ("top" as const) : ("left" as const);
   const size = { width_mm: f.width_mm, height_mm: f.height_mm };
-  resizing.set({ ...size, fold, reveals, mats: [] }, t("card.cardSentence.makeIt", { size: f.name }));
+  resizing.set({ ...size, fold, reveals, mats: [] }, t("everywhere.common.makeItWhat", { what: f.name }));
 }
+/** A stock that is not on the shelf yet, made here and put on the card. */
+const making = ref(false);
 function setStock(key: string) {
   const stock = shelf.shelf?.stocks.find((s) => s.stock.key === key)?.stock;
-  if (stock) desk.push(t("card.cardSentence.take", { name: stock.name }), { do: "stock", stock });
+  if (stock) desk.push(t("everywhere.common.addWhat", { what: stock.name }), { do: "stock", stock });
 }
 
 // One that was just taken is to be placed; the others keep to their names, so that the steps stay in sight.
@@ -83,14 +86,18 @@ const pieceKinds = computed(() =>
 );
 function makePiece(kind: PieceKind) {
   const label = PIECE_KINDS.find((one) => one.value === kind)?.label ?? kind;
-  desk.push(t("card.cardSentence.make", { label }), { do: "make-piece", kind, stock: plan.value.stock.key });
+  desk.push(t("everywhere.common.addWhat", { what: label }), {
+    do: "make-piece",
+    kind,
+    stock: plan.value.stock.key,
+  });
 }
 const size = computed(() => [props.card.reading.panel_width_mm, props.card.reading.panel_height_mm] as const);
 function addMask(shape: Shape) {
   const mask = newMask(shape, plan.value, ...size.value);
   desk.push(
-    t("card.cardSentence.take2", {
-      label: NEW_MASKS.find((m) => m.value === shape)?.label ?? t("card.cardSentence.aMask"),
+    t("everywhere.common.addWhat", {
+      what: NEW_MASKS.find((m) => m.value === shape)?.label ?? t("card.cardSentence.aMask"),
     }),
     { do: "add-mask", mask },
   );
@@ -99,7 +106,7 @@ function addFocal(kind: "image" | "sentiment") {
   const darkest = [...props.card.reading.inks].sort((a, b) => a.lightness - b.lightness)[0]?.key ?? null;
   const piece = newFocal(kind, plan.value, ...size.value, darkest);
   desk.push(
-    kind === "image" ? t("card.cardSentence.layAnImageDown") : t("card.cardSentence.layASentimentDown"),
+    kind === "image" ? t("card.cardSentence.addImageEdit") : t("card.cardSentence.addSentimentEdit"),
     { do: "add-focal", piece },
   );
 }
@@ -107,18 +114,18 @@ const FOCAL = [
   {
     value: "sentiment" as const,
     label: t("card.cardSentence.aSentiment"),
-    hint: t("card.cardSentence.cieloTellsWhereItIs"),
+    hint: t("card.cardSentence.sentimentHint"),
   },
   {
     value: "image" as const,
     label: t("card.cardSentence.anImage"),
-    hint: t("card.cardSentence.cieloTellsHowBusyThe"),
+    hint: t("card.cardSentence.imageHint"),
   },
 ];
 
 const choosingStencil = ref(false);
 function layStencil(stencil: string) {
-  desk.push(t("card.cardSentence.takeAStencilFromThe"), { do: "stencil", stencil });
+  desk.push(t("card.cardSentence.addStencilEdit"), { do: "stencil", stencil });
   choosingStencil.value = false;
 }
 const drawings = useFileDialog({ accept: ".svg,image/svg+xml", multiple: false, reset: true });
@@ -128,7 +135,7 @@ drawings.onChange((files) => files?.[0] && void bringDrawing(desk, files[0]));
 <template>
   <section class="card" :aria-label="t('card.cardSentence.theCard')">
     <p class="sentence">
-      <PieceSentence v-if="inFront" :card="card" :piece="inFront" @stock="setStock" />
+      <PieceSentence v-if="inFront" :card="card" :piece="inFront" @make="making = true" @stock="setStock" />
       <i18n-t v-else keypath="card.cardSentence.aCardInOn" scope="global">
         <template #cardFormat>
           <WordChoice
@@ -154,7 +161,13 @@ drawings.onChange((files) => files?.[0] && void bringDrawing(desk, files[0]));
           />
         </template>
         <template #stockWord>
-          <StockWord :text="plan.stock.name" :value="plan.stock.key" @choose="setStock" />
+          <StockWord
+            :text="plan.stock.name"
+            :value="plan.stock.key"
+            make
+            @choose="setStock"
+            @make="making = true"
+          />
         </template>
         <template #reveal>
           <RevealWords
@@ -182,7 +195,7 @@ drawings.onChange((files) => files?.[0] && void bringDrawing(desk, files[0]));
             :aria-expanded="openMask === mask.key"
             @click="openMask = openMask === mask.key ? null : mask.key"
           >
-            {{ t("card.cardSentence.the", { called: called(mask.key) }) }}
+            {{ t("everywhere.common.theWhat", { what: called(mask.key) }) }}
           </button></template
         >.
       </template>
@@ -202,6 +215,7 @@ drawings.onChange((files) => files?.[0] && void bringDrawing(desk, files[0]));
       @leave="resizing.leaveSteps"
       @keep="resizing.keep"
     />
+    <AddOther v-if="making" kind="stock" :units="units" @added="setStock" @close="making = false" />
     <SchoolsSentence v-if="plan.steps.length" :plan="plan" />
     <DoRow :of="t('card.cardSentence.masks')">
       <WordMenu
@@ -218,7 +232,7 @@ drawings.onChange((files) => files?.[0] && void bringDrawing(desk, files[0]));
     <div v-if="choosingStencil" class="layout">
       <StencilTiles :units="units" @choose="layStencil" />
     </div>
-    <DoRow :of="t('card.cardSentence.beside')">
+    <DoRow :of="t('everywhere.useWays.pieces')">
       <WordMenu
         :label="t('card.cardSentence.addAFocalPiece')"
         :text="t('card.cardSentence.layAFocalPieceDown')"

@@ -29,14 +29,14 @@ const called = computed(() => USED.find(({ value }) => value === props.piece.use
 const full = ref(false);
 function cut(what: CutOut) {
   const used = props.piece.used === "whole" ? "cuts" : props.piece.used;
-  const more = cutOut(props.piece, what);
+  const more = cutOut(props.piece, what, props.units);
   full.value = !more.length;
   if (full.value) return;
   const cuts = [...props.piece.cuts, ...more];
   emit(
     "put",
     { cuts, used },
-    t("card.cutFromPiece.cutFromIt2", { label: CUT_OUTS.find(({ value }) => value === what)?.label }),
+    t("card.cutFromPiece.cutEdit", { label: CUT_OUTS.find(({ value }) => value === what)?.label }),
   );
 }
 function change(key: string, part: Partial<Cut>, said: string) {
@@ -61,7 +61,7 @@ function leave(key: string) {
           <template #name>{{ one.name }}</template>
           <template #width>
             <WordLength
-              :label="t('card.cutFromPiece.theAcross', { name: one.name })"
+              :label="t('everywhere.common.theWhatAcross', { what: one.name })"
               :mm="one.width_mm"
               :units="units"
               :least="5"
@@ -78,7 +78,7 @@ function leave(key: string) {
           </template>
           <template #x>
             <WordLength
-              :label="t('card.cutFromPiece.theFromTheLeft', { name: one.name })"
+              :label="t('everywhere.common.whatFromTheLeft', { what: one.name })"
               :mm="one.x_mm"
               :units="units"
               @change="(mm) => change(one.key, { x_mm: mm }, t('card.cutFromPiece.cutItElsewhere'))"
@@ -86,7 +86,7 @@ function leave(key: string) {
           </template>
           <template #y>
             <WordLength
-              :label="t('card.cutFromPiece.theFromTheTop', { name: one.name })"
+              :label="t('everywhere.common.whatFromTheTop', { what: one.name })"
               :mm="one.y_mm"
               :units="units"
               @change="(mm) => change(one.key, { y_mm: mm }, t('card.cutFromPiece.cutItElsewhere'))"
@@ -94,7 +94,7 @@ function leave(key: string) {
           </template>
           <template #leaveIt>
             <button type="button" class="word quiet" @click="leave(one.key)">
-              {{ t("card.cutFromPiece.leaveIt") }}
+              {{ t("card.cutFromPiece.dropCut") }}
             </button>
           </template>
         </i18n-t></template

@@ -10,7 +10,7 @@ const props = defineProps<{ was: CardPart; now: CardPart; units: Units }>();
 const emit = defineEmits<{ fit: []; leave: []; keep: [] }>();
 const say = (card: CardPart) => {
   const { width, height } = panelSize(card);
-  return t("card.fitSteps.by", {
+  return t("card.cardSentence.by", {
     length: sayLength(width, props.units),
     length2: sayLength(height, props.units),
   });
@@ -32,12 +32,10 @@ onMounted(() => {
         </template>
         <template #was>{{ sizes.was }}</template>
       </i18n-t>
-      {{ t("card.fitSteps.fittedToItBandsAnd") }}
+      {{ t("card.fitSteps.hint") }}
     </p>
-    <el-button size="small" type="primary" @click="emit('fit')">{{
-      t("card.fitSteps.fitTheStepsToIt")
-    }}</el-button>
-    <el-button size="small" @click="emit('leave')">{{ t("card.fitSteps.leaveTheStepsAsThey") }}</el-button>
+    <el-button size="small" type="primary" @click="emit('fit')">{{ t("card.fitSteps.fit") }}</el-button>
+    <el-button size="small" @click="emit('leave')">{{ t("card.fitSteps.leave") }}</el-button>
     <el-button size="small" @click="emit('keep')">{{ t("card.fitSteps.keepTheOldSize") }}</el-button>
   </div>
 </template>

@@ -60,7 +60,7 @@ const SIZES = [
   {
     field: "y_mm",
     label: t("card.focalSentence.fromTheTop"),
-    after: t("card.focalSentence.fromTheTop2"),
+    after: t("card.focalSentence.topEnd"),
     said: t("card.focalSentence.move"),
     least: 0,
   },
@@ -77,7 +77,7 @@ const SIZES = [
           <template #inkOf>
             <WordChoice
               :label="t('card.focalSentence.inkOfTheSentiment')"
-              :text="inks.find((i) => i.value === piece.ink)?.label ?? t('card.focalSentence.noInkYet')"
+              :text="inks.find((i) => i.value === piece.ink)?.label ?? t('everywhere.common.noInkYet')"
               :value="piece.ink ?? null"
               :choices="inks"
               @choose="(ink) => set({ ink }, t('card.focalSentence.changeTheSentimentsInk'))"
@@ -94,7 +94,10 @@ const SIZES = [
             :least="size.least"
             @change="
               (mm) =>
-                set({ [size.field]: mm }, t('card.focalSentence.the2', { said: size.said, name: piece.name }))
+                set(
+                  { [size.field]: mm },
+                  t('card.focalSentence.setEdit', { said: size.said, name: piece.name }),
+                )
             "
             @draft="(mm) => draft(mm === null ? null : { [size.field]: mm })"
           />{{ size.after }}</template
@@ -104,16 +107,12 @@ const SIZES = [
         <i18n-t v-if="piece.kind === 'image'" keypath="card.focalSentence.it" scope="global">
           <template #it>
             <WordToggle
-              :label="t('card.focalSentence.it2')"
+              :label="t('card.focalSentence.stanceLabel')"
               :text="
-                piece.stands
-                  ? t('card.focalSentence.standsOnTheGround')
-                  : t('card.focalSentence.needNotStandOnAnything')
+                piece.stands ? t('card.focalSentence.standsOnTheGround') : t('card.focalSentence.floats')
               "
               :other="
-                piece.stands
-                  ? t('card.focalSentence.needNotStandOnAnything')
-                  : t('card.focalSentence.standsOnTheGround')
+                piece.stands ? t('card.focalSentence.floats') : t('card.focalSentence.standsOnTheGround')
               "
               @toggle="
                 set(
@@ -138,13 +137,13 @@ const SIZES = [
       type="button"
       class="word quiet"
       @click="
-        desk.push(t('card.focalSentence.takeTheAway', { name: piece.name }), {
+        desk.push(t('everywhere.common.removeWhat', { what: piece.name }), {
           do: 'take-focal-away',
           key: piece.key,
         })
       "
     >
-      {{ t("card.focalSentence.takeItAway") }}
+      {{ t("everywhere.common.removeIt") }}
     </button>
   </span>
 </template>

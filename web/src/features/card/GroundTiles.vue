@@ -91,7 +91,7 @@ const others = computed(() => (store.grounds ?? []).filter((ground) => !fitting.
               @load="here = new Set(here).add(picture(ground.key))"
             />
             <small v-if="!here.has(picture(ground.key))" class="drawing">{{
-              t("card.groundTiles.drawing")
+              t("everywhere.common.drawing")
             }}</small>
           </span>
           <b :id="`${id}-${ground.key}`">{{ ground.name }}</b>

@@ -5,6 +5,7 @@ import type { Disc, Edge, PlanModel } from "../../api/models";
 import WordChoice from "../../components/word/WordChoice.vue";
 import { useDesk } from "../../composables/useDesk";
 import { EDGE_CHOICES } from "../../logic/words";
+import { onRuler } from "../../logic/length";
 import { t } from "../../words";
 
 const props = defineProps<{ plan: PlanModel; width: number; height: number }>();
@@ -45,9 +46,9 @@ function disc(key: "moon" | "sun"): Disc {
   return {
     key,
     name: key,
-    x_mm: Math.round(width * 0.64),
-    y_mm: Math.round(height * 0.3),
-    diameter_mm: Math.round(Math.min(width, height) * 0.32),
+    x_mm: onRuler(width * 0.64, props.plan.units),
+    y_mm: onRuler(height * 0.3, props.plan.units),
+    diameter_mm: onRuler(Math.min(width, height) * 0.32, props.plan.units),
     named: [],
     part: "itself" as const,
     keeps: "inside",
@@ -56,14 +57,17 @@ function disc(key: "moon" | "sun"): Disc {
 }
 function layOut() {
   const key = round.value;
-  desk.push(t("card.layGradient.layOutTheGradient"), {
+  desk.push(t("card.layGradient.makeEdit"), {
     do: "gradient",
     wish: {
       inks: props.plan.inks,
       light_edge: light.value,
       seams: seams.value,
       disc: key === "none" ? null : (discs.value.find((one) => one.key === key) ?? disc(key)),
-      fade: fade.value === "none" ? null : { edge: fade.value, width_mm: Math.round(props.width * 0.3) },
+      fade:
+        fade.value === "none"
+          ? null
+          : { edge: fade.value, width_mm: onRuler(props.width * 0.3, props.plan.units) },
     },
   });
   emit("done");
@@ -112,9 +116,9 @@ function layOut() {
       </template>
     </i18n-t>
     <el-button type="primary" :disabled="!enough" @click="layOut">
-      {{ plan.steps.length ? t("card.layGradient.layItOutInPlace") : t("card.layGradient.layItOut") }}
+      {{ plan.steps.length ? t("card.layGradient.replaceSteps") : t("card.layGradient.make") }}
     </el-button>
-    <span v-if="!enough" class="quiet"> {{ t("card.layGradient.itTakesTwoToFive") }}</span>
+    <span v-if="!enough" class="quiet"> {{ t("card.layGradient.tooFewInks") }}</span>
   </div>
 </template>
 

@@ -15,13 +15,13 @@ const box = (mm: number) => `${Math.max(6, (mm / longest.value) * 30)}px`;
 </script>
 
 <template>
-  <nav class="parts" :aria-label="t('card.pieceRow.thePartsOfTheCard')">
+  <nav class="parts" :aria-label="t('everywhere.common.thePartsOfTheCard')">
     <RouterLink
       :to="{ name: 'desk', params: { id: whole } }"
       class="part"
       :class="{ here: !card.piece && !together }"
       @click="emit('together', false)"
-      >{{ t("card.pieceRow.thePanel") }}</RouterLink
+      >{{ t("everywhere.common.thePanel") }}</RouterLink
     >
     <RouterLink
       v-for="piece in card.pieces"

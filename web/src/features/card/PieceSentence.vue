@@ -17,7 +17,7 @@ import { useShelf } from "../../stores/shelf";
 import { t } from "../../words";
 
 const props = defineProps<{ card: CardOut; piece: Schemas["BesideOut"] }>();
-const emit = defineEmits<{ stock: [key: string] }>();
+const emit = defineEmits<{ stock: [key: string]; make: [] }>();
 const desk = useDesk();
 const shelf = useShelf();
 const router = useRouter();
@@ -41,11 +41,11 @@ function put(part: Partial<Schemas["BesideOut"]>, said: string) {
   desk.push(said, { do: "put-piece", piece: props.piece.key, put: placedPiece(part), said });
 }
 function thread() {
-  desk.push(t("card.pieceSentence.threadItBetweenTheFigures2"), { do: "thread", piece: props.piece.key });
+  desk.push(t("card.pieceSentence.threadEdit"), { do: "thread", piece: props.piece.key });
 }
 function takeAway() {
   // Of the whole, since the piece's own page goes with it.
-  useCard(wholeOf(props.card.id)).push(t("card.pieceSentence.takeTheAway", { name: props.piece.name }), {
+  useCard(wholeOf(props.card.id)).push(t("everywhere.common.removeWhat", { what: props.piece.name }), {
     do: "take-piece-away",
     piece: props.piece.key,
   });
@@ -60,7 +60,7 @@ function takeAway() {
         :label="t('card.pieceSentence.nameOfThePiece')"
         :text="piece.name"
         :value="piece.name"
-        @change="(name) => put({ name }, t('card.pieceSentence.callIt', { name }))"
+        @change="(name) => put({ name }, t('card.pieceSentence.renameEdit', { name }))"
       />
     </template>
     <template #asLarge>
@@ -94,7 +94,9 @@ function takeAway() {
         v-else
         :text="card.plan.stock.name"
         :value="card.plan.stock.key"
+        make
         @choose="(key) => emit('stock', key)"
+        @make="emit('make')"
       />
     </template>
     <template #belongs>
@@ -103,7 +105,7 @@ function takeAway() {
         ><i18n-t keypath="card.pieceSentence.cut" scope="global">
           <template #cut>
             <WordChoice
-              :label="t('card.pieceSentence.cut2')"
+              :label="t('card.pieceSentence.cutLabel')"
               :text="outlines.find((one) => one.value === piece.outline)?.label ?? piece.outline"
               :value="piece.outline"
               :choices="outlines"
@@ -114,7 +116,7 @@ function takeAway() {
         }}<i18n-t keypath="card.pieceSentence.itIsPutOnThe" scope="global">
           <template #fromThe>
             <WordLength
-              :label="t('card.pieceSentence.fromTheLeft')"
+              :label="t('everywhere.common.fromTheLeft')"
               :mm="piece.x_mm"
               :units="units"
               @change="(mm) => put({ x_mm: mm }, t('card.pieceSentence.moveThePiece'))"
@@ -122,7 +124,7 @@ function takeAway() {
           </template>
           <template #fromThe2>
             <WordLength
-              :label="t('card.pieceSentence.fromTheTop')"
+              :label="t('everywhere.common.fromTheTop')"
               :mm="piece.y_mm"
               :units="units"
               @change="(mm) => put({ y_mm: mm }, t('card.pieceSentence.moveThePiece'))"
@@ -158,12 +160,8 @@ function takeAway() {
           <template #hangsOver>
             <WordToggle
               :label="t('card.pieceSentence.hangsOver')"
-              :text="
-                piece.flush ? t('card.pieceSentence.isTrimmedFlush') : t('card.pieceSentence.hangsOver2')
-              "
-              :other="
-                piece.flush ? t('card.pieceSentence.hangsOver2') : t('card.pieceSentence.isTrimmedFlush')
-              "
+              :text="piece.flush ? t('card.pieceSentence.isTrimmedFlush') : t('card.pieceSentence.hangs')"
+              :other="piece.flush ? t('card.pieceSentence.hangs') : t('card.pieceSentence.isTrimmedFlush')"
               @toggle="put({ flush: !piece.flush }, t('card.pieceSentence.trimItFlushOrNot'))"
             />
           </template> </i18n-t
@@ -177,7 +175,7 @@ function takeAway() {
       <button type="button" class="word quiet" @click="takeAway">
         {{
           piece.belongs === "panel"
-            ? t("card.pieceSentence.takeThePieceAway")
+            ? t("everywhere.common.removeThePiece")
             : t("card.pieceSentence.leaveItPlain")
         }}
       </button>

@@ -18,10 +18,10 @@ const one = (side: (typeof SIDES)[number], mm: number): Reveals => ({ ...props.r
 </script>
 
 <template>
-  <i18n-t v-if="alike && !apart" keypath="card.revealWords.allRound" scope="global">
+  <i18n-t v-if="alike && !apart" keypath="card.revealWords.sameAllRound" scope="global">
     <template #left>
       <WordLength
-        :label="t('card.revealWords.allRound2', { label })"
+        :label="t('card.revealWords.choiceAllRound', { label })"
         :mm="reveals.left_mm"
         :units="units"
         :most="300"
@@ -31,7 +31,7 @@ const one = (side: (typeof SIDES)[number], mm: number): Reveals => ({ ...props.r
     </template>
     <template #eachSide>
       <button type="button" class="word quiet" @click="apart = true">
-        {{ t("card.revealWords.eachSideApart") }}
+        {{ t("card.revealWords.eachSide") }}
       </button>
     </template>
   </i18n-t>

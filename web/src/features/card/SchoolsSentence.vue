@@ -14,7 +14,7 @@ const desk = useDesk();
 const schools = computed(() => props.plan.schools);
 const powdered = computed(() => props.plan.inks.some(({ kind }) => kind === "powder" || kind === "clear"));
 const set = (part: Partial<PlanModel["schools"]>) =>
-  desk.push(t("card.schoolsSentence.doItAnotherWay"), { do: "schools", part });
+  desk.push(t("card.schoolsSentence.edit"), { do: "schools", part });
 const called = (list: readonly { value: string; label: string }[], value: string) =>
   list.find((one) => one.value === value)?.label ?? value;
 </script>
@@ -60,7 +60,7 @@ const called = (list: readonly { value: string; label: string }[], value: string
       <i18n-t v-if="powdered" keypath="card.schoolsSentence.powderComes" scope="global">
         <template #powderComes>
           <WordToggle
-            :label="t('card.schoolsSentence.powderComes2')"
+            :label="t('card.schoolsSentence.powderLabel')"
             :text="schools.emboss"
             :other="
               schools.emboss === 'first' ? t('card.schoolsSentence.last') : t('card.schoolsSentence.first')
@@ -74,10 +74,10 @@ const called = (list: readonly { value: string; label: string }[], value: string
       <WordToggle
         :label="t('card.schoolsSentence.inkThatStraysIs')"
         :text="
-          schools.strays === 'clean' ? t('card.schoolsSentence.cleanedOff') : t('card.schoolsSentence.letBe')
+          schools.strays === 'clean' ? t('card.schoolsSentence.cleanedOff') : t('card.schoolsSentence.left')
         "
         :other="
-          schools.strays === 'clean' ? t('card.schoolsSentence.letBe') : t('card.schoolsSentence.cleanedOff')
+          schools.strays === 'clean' ? t('card.schoolsSentence.left') : t('card.schoolsSentence.cleanedOff')
         "
         @toggle="set({ strays: schools.strays === 'clean' ? 'accept' : 'clean' })"
       />

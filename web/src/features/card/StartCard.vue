@@ -20,6 +20,8 @@ import { useSettings } from "../../stores/settings";
 import { useShelf } from "../../stores/shelf";
 import { useThings } from "../../stores/things";
 import WishFor from "../solving/WishFor.vue";
+import AddInk from "../shelf/AddInk.vue";
+import AddOther from "../shelf/AddOther.vue";
 import WhatDoYouHave from "../shelf/WhatDoYouHave.vue";
 import GroundTiles from "./GroundTiles.vue";
 import StartSizes from "./StartSizes.vue";
@@ -79,6 +81,8 @@ const { light, disc, roundMask, shownDisc, leftOut } = useStartMask(panel, () =>
 );
 /** An empty shelf asks what she has, until she has told. */
 const bare = ref(false);
+/** What is not on the shelf yet and is just being put there. */
+const making = ref<"ink" | "stock" | null>(null);
 watch(
   () => !!shelf.shelf && (!shelf.shelf.stocks.length || !shelf.shelf.inks.length),
   (empty) => (bare.value ||= empty),
@@ -182,12 +186,14 @@ async function start() {
         <StockWord
           :text="chosenStock?.stock.name ?? ''"
           :value="stock"
+          make
           @choose="(key) => shelf.lookOn(key)"
+          @make="making = 'stock'"
         />
       </template>
       <template #roundMask>
         <WordChoice
-          :label="t('card.startCard.roundMask')"
+          :label="t('card.layGradient.roundMask')"
           :text="DISCS.find((d) => d.value === disc)?.label ?? ''"
           :value="disc"
           :choices="DISCS"
@@ -198,7 +204,7 @@ async function start() {
         <i18n-t v-if="banded || light !== 'bottom'" keypath="card.startCard.aGradientLightAt" scope="global">
           <template #lightEdge>
             <WordChoice
-              :label="t('card.startCard.lightEdge')"
+              :label="t('card.layGradient.lightEdge')"
               :text="EDGE_CHOICES.find((e) => e.value === light)?.label ?? ''"
               :value="light"
               :choices="EDGE_CHOICES"
@@ -213,12 +219,19 @@ async function start() {
           v-model="title"
           class="name"
           :placeholder="t('card.startCard.aNewCard')"
-          :aria-label="t('card.startCard.nameOfTheCard')"
+          :aria-label="t('card.cardName.nameOfTheCard')"
           :maxlength="80"
           @keydown.enter="start"
         />
       </template>
     </i18n-t>
+    <AddOther
+      v-if="making === 'stock'"
+      kind="stock"
+      :units="units"
+      @added="(key) => shelf.lookOn(key)"
+      @close="making = null"
+    />
     <p v-for="words in leftOut" :key="words" class="low" role="status">{{ words }}</p>
     <p v-if="low.length" class="low" role="status">
       {{
@@ -233,7 +246,7 @@ async function start() {
     <h2>
       {{ t("card.startCard.ground") }}
       <span class="quiet">{{
-        picked.length ? t("card.startCard.asEachWouldLookWith") : t("card.startCard.eachInInksOfYours")
+        picked.length ? t("card.startCard.groundsWithInks") : t("card.startCard.groundsWithoutInks")
       }}</span>
     </h2>
     <GroundTiles
@@ -248,31 +261,28 @@ async function start() {
     />
     <h2>
       {{ t("card.startCard.inks") }}
-      <span class="quiet">{{ t("card.startCard.asTheyLookOn", { name: chosenStock?.stock.name }) }}</span>
+      <span class="quiet">{{ t("card.startCard.inksHint", { name: chosenStock?.stock.name }) }}</span>
     </h2>
     <InkPicker
       :stock-hex="chosenStock?.hex ?? '#fff'"
       :chosen="inks"
       kinds
       @toggle="(ink) => toggle(ink.key)"
-    />
-    <ul
-      v-if="warned.value.value?.length"
-      class="warned"
-      :aria-label="t('card.startCard.whatTheseInksCannotGive')"
     >
+      <button type="button" class="word" @click="making = 'ink'">{{ t("everywhere.common.aNewOne") }}</button>
+    </InkPicker>
+    <AddInk v-if="making === 'ink'" @added="toggle" @close="making = null" />
+    <ul v-if="warned.value.value?.length" class="warned" :aria-label="t('card.startCard.notWithThese')">
       <li v-for="warning in warned.value.value" :key="warning.message">
         <b>{{ warning.message }}</b> {{ warning.why }}
       </li>
     </ul>
     <div class="end">
       <el-button type="primary" :disabled="!ready || busy" @click="start">
-        {{ busy ? t("card.startCard.layingItOut") : t("card.startCard.layItOut") }}
+        {{ busy ? t("card.startCard.creating") : t("card.startCard.create") }}
       </el-button>
-      <el-button :disabled="!stock || busy" @click="startBare">{{
-        t("card.startCard.beginWithNothingLaid")
-      }}</el-button>
-      <el-button @click="emit('close')">{{ t("card.startCard.notNow") }}</el-button>
+      <el-button :disabled="!stock || busy" @click="startBare">{{ t("card.startCard.blank") }}</el-button>
+      <el-button @click="emit('close')">{{ t("everywhere.action.cancel") }}</el-button>
       <span class="quiet" aria-live="polite">{{ told }}</span>
     </div>
   </section>

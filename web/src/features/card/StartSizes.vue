@@ -31,7 +31,7 @@ const bleeds = computed(
 type How = "rim" | "card" | "own";
 const HOW: { value: How; label: string; hint?: string }[] = [
   { value: "rim", label: t("card.startSizes.usualRim"), hint: t("card.startSizes.usualRimHint") },
-  { value: "card", label: t("card.startSizes.asCard"), hint: t("card.startSizes.asCardHint") },
+  { value: "card", label: t("card.pieceSentence.asLargeAsTheCard"), hint: t("card.startSizes.asCardHint") },
   { value: "own", label: t("card.startSizes.ownPanel") },
 ];
 /** Her own size stays her own while it is spun past that of the card. */
@@ -57,7 +57,7 @@ function choose(key: string) {
   <i18n-t keypath="card.startSizes.aCardFolded" scope="global">
     <template #cardFormat>
       <WordChoice
-        :label="t('card.startSizes.cardFormat')"
+        :label="t('card.cardSentence.cardFormat')"
         :text="format?.name ?? t('card.startSizes.cardOfYourOwnSize')"
         :value="sizes.format ?? 'own'"
         :choices="choices"
@@ -68,7 +68,7 @@ function choose(key: string) {
       <i18n-t v-if="!sizes.format" keypath="card.startSizes.by" scope="global">
         <template #theCard>
           <WordLength
-            :label="t('card.startSizes.theCardWide')"
+            :label="t('everywhere.common.theCardWide')"
             :mm="sizes.width_mm"
             :units="units"
             :least="40"
@@ -78,7 +78,7 @@ function choose(key: string) {
         </template>
         <template #theCard2>
           <WordLength
-            :label="t('card.startSizes.theCardHigh')"
+            :label="t('everywhere.common.theCardHigh')"
             :mm="sizes.height_mm"
             :units="units"
             :least="40"

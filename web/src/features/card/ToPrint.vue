@@ -29,8 +29,8 @@ function open(way: Way) {
 
 <template>
   <WordMenu
-    :text="t('card.toPrint.otherwise')"
-    :label="t('card.toPrint.printOtherwise')"
+    :text="t('card.toPrint.more')"
+    :label="t('card.toPrint.moreLabel')"
     :choices="choices"
     @choose="open"
   />

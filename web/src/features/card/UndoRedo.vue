@@ -9,14 +9,14 @@ const desk = useDesk();
 <template>
   <el-button
     :disabled="!desk.undoes"
-    :title="desk.undoes ? t('card.undoRedo.undo', { undoes: desk.undoes }) : undefined"
+    :title="desk.undoes ? t('everywhere.common.undoWhat', { what: desk.undoes }) : undefined"
     @click="desk.undo()"
-    >{{ t("card.undoRedo.undo2") }}</el-button
+    >{{ t("everywhere.action.undo") }}</el-button
   >
   <el-button
     :disabled="!desk.redoes"
-    :title="desk.redoes ? t('card.undoRedo.redo', { redoes: desk.redoes }) : undefined"
+    :title="desk.redoes ? t('card.undoRedo.redoWhat', { redoes: desk.redoes }) : undefined"
     @click="desk.redo()"
-    >{{ t("card.undoRedo.redo2") }}</el-button
+    >{{ t("everywhere.action.redo") }}</el-button
   >
 </template>

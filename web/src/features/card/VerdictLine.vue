@@ -31,30 +31,32 @@ const pads = computed(() =>
     return name && usual ? [`${name}, ${usual}`] : [];
   }),
 );
-const putInOrder = () => desk.push(t("card.verdictLine.putItInWorkingOrder2"), { do: "order" });
+const putInOrder = () => desk.push(t("card.verdictLine.sortEdit"), { do: "order" });
 </script>
 
 <template>
   <p v-if="steps" class="verdict" role="status">
-    <template v-if="!desk.pristine">{{ t("card.verdictLine.lookingAtItAsIt") }}</template>
-    <i18n-t v-else-if="trouble" keypath="card.verdictLine.asItStands" scope="global">
+    <template v-if="!desk.pristine">{{ t("card.verdictLine.checking") }}</template>
+    <i18n-t v-else-if="trouble" keypath="card.verdictLine.troubles" scope="global">
       <template #troubleWill>
         <button type="button" class="word" :aria-expanded="listed" @click="listed = !listed">
           <b>{{
             t("card.verdictLine.willGoWrong", {
               trouble:
-                trouble === 1 ? t("card.verdictLine.oneThing") : t("card.verdictLine.things", { trouble }),
+                trouble === 1
+                  ? t("everywhere.common.oneThing")
+                  : t("everywhere.common.things", { count: trouble }),
             })
           }}</b>
         </button>
       </template>
     </i18n-t>
-    <template v-else>{{ t("card.verdictLine.nothingWillGoWrongThat") }}</template>{{ " " }}
+    <template v-else>{{ t("everywhere.common.noProblemsFound") }}</template>{{ " " }}
     <button v-if="steps > 1" type="button" class="word" @click="putInOrder">
-      {{ t("card.verdictLine.putItInWorkingOrder") }}</button>{{ " " }}
+      {{ t("card.verdictLine.sort") }}</button>{{ " " }}
     <button type="button" class="word" @click="emit('try')">
-      {{ t("card.verdictLine.tryAnotherWay") }}</button>{{ " " }}
-    <button type="button" class="word" @click="emit('before')">{{ t("card.verdictLine.asItWas") }}</button>
+      {{ t("card.verdictLine.vary") }}</button>{{ " " }}
+    <button type="button" class="word" @click="emit('before')">{{ t("everywhere.action.history") }}</button>
   </p>
   <ul
     v-if="listed && desk.pristine && trouble"
@@ -64,24 +66,24 @@ const putInOrder = () => desk.push(t("card.verdictLine.putItInWorkingOrder2"), {
     <li v-for="finding in troubles" :key="`${finding.step}${finding.code}${finding.message}`">
       <button v-if="finding.step" type="button" class="word" @click="emit('go', finding.step)">
         {{ t("card.verdictLine.step", { numberOf: numberOf(finding.step) }) }}</button><b v-else>{{
-        t("card.verdictLine.theCard")
+        t("card.cardSentence.theCard")
       }}</b
       >: {{ finding.message }}
     </li>
   </ul>
   <p v-if="card.measured.length" class="told" role="status">
-    {{ t("card.verdictLine.yourShelfHasSinceLearnt", { measured: card.measured.join(", ") }) }}{{ " "
+    {{ t("card.verdictLine.measuredSince", { measured: card.measured.join(", ") }) }}{{ " "
     }}<button
       type="button"
       class="word"
-      @click="desk.push(t('card.verdictLine.takeInWhatWasMeasured'), { do: 'take-measured-in' })"
+      @click="desk.push(t('card.verdictLine.measuredEdit'), { do: 'take-measured-in' })"
     >
-      {{ t("card.verdictLine.predictWithThat") }}
+      {{ t("everywhere.common.useIt") }}
     </button>
   </p>
   <i18n-t
     v-if="hand || pads.length"
-    keypath="card.verdictLine.predictedForTheHas"
+    keypath="card.verdictLine.predictedFor"
     tag="p"
     scope="global"
     class="verdict quiet"
@@ -96,11 +98,11 @@ const putInOrder = () => desk.push(t("card.verdictLine.putItInWorkingOrder2"), {
       <template v-if="pads.length">{{ t("card.verdictLine.yourPads", { pads: pads.join("; ") }) }}</template>
     </template>
     <template #routerLink>
-      <RouterLink class="word" :to="{ name: 'journal' }">{{ t("card.verdictLine.journal") }}</RouterLink>
+      <RouterLink class="word" :to="{ name: 'journal' }">{{ t("everywhere.useWays.journal") }}</RouterLink>
     </template>
   </i18n-t>
   <p v-if="desk.moves" class="told" role="status">
-    <template v-if="!desk.moves.length">{{ t("card.verdictLine.itIsInWorkingOrder") }}</template>
+    <template v-if="!desk.moves.length">{{ t("card.verdictLine.sortedAlready") }}</template>
     <template v-for="moved in desk.moves" :key="moved">{{ moved }}<br /></template>
   </p>
 </template>

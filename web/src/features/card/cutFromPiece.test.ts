@@ -62,7 +62,7 @@ it("tells where each is cut, leaves one, and with the last all of it is put on a
   expect(words).toContain("iscutfromit;putoniswhatisleftofit");
   await piece
     .findAll("button")
-    .find((button) => button.text() === "leave it")
+    .find((button) => button.text() === "don't cut it")
     ?.trigger("click");
   expect(put(piece)[0]).toEqual({ cuts: [], used: "whole" });
 });

@@ -114,13 +114,13 @@ function keep() {
     </p>
     <div v-if="!alone" class="does">
       <el-button @click="emit('turn', { bottom: square.top, top: square.bottom })">{{
-        t("crossings.crossingAnswer.turnTheOrder")
+        t("crossings.crossingAnswer.swap")
       }}</el-button>
       <el-button v-if="once.measured" @click="emit('forget')">{{
-        t("crossings.crossingAnswer.forgetMyReading")
+        t("crossings.crossingAnswer.deleteReading")
       }}</el-button>
       <el-button v-else-if="!writing" @click="writing = true">{{
-        t("crossings.crossingAnswer.iHaveMeasuredIt")
+        t("crossings.crossingAnswer.addReading")
       }}</el-button>
     </div>
     <BridgeWays v-if="!alone" :stock="chart.stock" :first="square.bottom" :second="square.top" />
@@ -133,9 +133,9 @@ function keep() {
           :aria-label="t('crossings.crossingAnswer.measured', { axis })"
       /></label>
       <el-button native-type="submit" type="primary" :disabled="!lab">{{
-        t("crossings.crossingAnswer.keepIt")
+        t("crossings.crossingAnswer.save")
       }}</el-button>
-      <el-button @click="writing = false">{{ t("crossings.crossingAnswer.notNow") }}</el-button>
+      <el-button @click="writing = false">{{ t("everywhere.action.cancel") }}</el-button>
     </form>
     <p v-if="writing" class="quiet">{{ t("crossings.crossingAnswer.onePassOfEachStraight") }}</p>
   </section>

@@ -39,7 +39,7 @@ const name = (key: string) => props.chart.inks.find((ink) => ink.key === key)?.n
         {{
           note.bottom === note.top
             ? name(note.top)
-            : t("crossings.crossingNotes.over", { name: name(note.top), name2: name(note.bottom) })
+            : t("crossings.crossingAnswer.over", { name: name(note.top), name2: name(note.bottom) })
         }}
       </el-button>
       {{ note.words }}

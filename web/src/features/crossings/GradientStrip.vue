@@ -62,7 +62,7 @@ const sorted = computed(() => props.strip?.light_to_dark.join() === props.sequen
         </template>
         <template #carriedInto>
           <WordLength
-            :label="t('crossings.gradientStrip.carriedIntoTheNext')"
+            :label="t('crossings.gradientStrip.overlap')"
             :mm="carryMm"
             :units="units"
             :least="0"
@@ -72,7 +72,7 @@ const sorted = computed(() => props.strip?.light_to_dark.join() === props.sequen
         </template> </i18n-t
       >{{ " "
       }}<el-button v-if="strip && !sorted" @click="emit('order', strip.light_to_dark)">{{
-        t("crossings.gradientStrip.layThemLightToDark")
+        t("crossings.gradientStrip.sort")
       }}</el-button>
     </p>
     <div v-if="strip" class="strip" :style="{ background: chart.stock_hex }">
@@ -96,14 +96,15 @@ const sorted = computed(() => props.strip?.light_to_dark.join() === props.sequen
       {{ t("crossings.gradientStrip.itChangesFastestAt", { length: sayLength(strip.steepest_mm, units) })
       }}{{ " "
       }}<NumbersFold>{{
-        t("crossings.gradientStrip.perMmCiede2000", { steepestPer: strip.steepest_per_mm.toFixed(1) })
-      }}</NumbersFold>
+        t("crossings.gradientStrip.steepestNumbers", { steepestPer: strip.steepest_per_mm.toFixed(1) })
+      }}</NumbersFold
+      >{{ " " }}
       <template v-if="strip.stark">
         <b>{{ t("crossings.gradientStrip.aStarkLineWouldShow") }}</b>{{ " " }}
         <el-button v-if="strip.even_carry_mm" @click="emit('carry', strip.even_carry_mm)">{{
-          t("crossings.gradientStrip.carryEachOn", { length: sayLength(strip.even_carry_mm, units) })
+          t("crossings.gradientStrip.overlapBy", { length: sayLength(strip.even_carry_mm, units) })
         }}</el-button>
-        <template v-else>{{ t("crossings.gradientStrip.noCarryWithinThisLength") }}</template>
+        <template v-else>{{ t("crossings.gradientStrip.noOverlapHelps") }}</template>
       </template>
       <template v-else>{{ t("crossings.gradientStrip.itIsEvenNoLine") }}</template>
     </p>

@@ -54,7 +54,7 @@ function walk(event: KeyboardEvent, row: string, from: number, many: number) {
             top: row.drying ? `${row.depth.get(entry) ?? 0}px` : undefined,
           }"
           :aria-label="
-            t('day.dayHours.cardStep', {
+            t('day.dayHours.stepHint', {
               card: entry.card,
               number: entry.number,
               at: at(entry.start_s),
@@ -71,7 +71,7 @@ function walk(event: KeyboardEvent, row: string, from: number, many: number) {
       </div>
     </div>
     <p class="told" aria-live="polite">
-      <i18n-t v-if="pointed" keypath="day.dayHours.cardStep2" scope="global">
+      <i18n-t v-if="pointed" keypath="day.dayHours.stepLabel" scope="global">
         <template #at>
           <b>{{ at(pointed.start_s) }}</b>
         </template>

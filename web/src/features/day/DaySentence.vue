@@ -94,7 +94,7 @@ const soonerBy = computed(() =>
     </i18n-t>
     <span v-if="looking" role="status" class="quiet"
       >{{ day ? t("day.daySentence.lookingForAShorterDay") : t("day.daySentence.planningTheDay") }} …
-      <el-button @click="emit('stop')">{{ t("day.daySentence.thatWillDo") }}</el-button></span
+      <el-button @click="emit('stop')">{{ t("everywhere.action.done") }}</el-button></span
     >
   </p>
 </template>

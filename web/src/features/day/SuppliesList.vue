@@ -42,7 +42,7 @@ async function note({ kind, key }: Supply, left: number) {
       <i18n-t
         v-for="supply in supplies"
         :key="`${supply.kind} ${supply.key}`"
-        keypath="day.suppliesList.onTheShelf"
+        keypath="day.suppliesList.left"
         tag="li"
         scope="global"
         :class="{ short: !supply.lasts }"
@@ -53,11 +53,11 @@ async function note({ kind, key }: Supply, left: number) {
         <template #wanted>{{ sayWanted(supply) }}</template>
         <template #left>
           <WordNumber
-            :label="t('day.suppliesList.onTheShelf2', { name: supply.name })"
+            :label="t('day.suppliesList.leftLabel', { name: supply.name })"
             :text="sayLeft(supply.left ?? PLENTY)"
             :value="supply.left ?? PLENTY"
             :show="sayLeft"
-            :hint="t('day.suppliesList.writeANumberOrPlenty')"
+            :hint="t('everywhere.common.writeANumberOrPlenty')"
             :read="readLeft"
             :tap="(left, by) => tapLeft(supply, left, by)"
             @change="(left) => note(supply, left)"

@@ -21,7 +21,7 @@ const side = (of: string) => `/api/journal/${props.entry}/panel.png?side=${of}&v
     <LineAcross
       v-else
       :left="{ src: side('photographed'), alt: t('journal.besidePrediction.thePanelAsPhotographed') }"
-      :right="{ src: side('predicted'), alt: t('journal.besidePrediction.thePanelAsPredicted') }"
+      :right="{ src: side('predicted'), alt: t('everywhere.common.thePanelAsPredicted') }"
       :size="size"
       :label="t('journal.besidePrediction.photographedOnTheLeftOf')"
     />

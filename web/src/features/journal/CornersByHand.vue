@@ -65,10 +65,8 @@ function key(event: KeyboardEvent, at: number) {
       />
     </div>
     <p class="does">
-      <el-button type="primary" @click="emit('keep', now)">{{
-        t("journal.cornersByHand.theseAreItsCorners")
-      }}</el-button>
-      <el-button @click="emit('leave')">{{ t("journal.cornersByHand.leaveThem") }}</el-button>
+      <el-button type="primary" @click="emit('keep', now)">{{ t("everywhere.action.done") }}</el-button>
+      <el-button @click="emit('leave')">{{ t("everywhere.action.cancel") }}</el-button>
     </p>
   </div>
 </template>

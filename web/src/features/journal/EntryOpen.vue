@@ -16,12 +16,14 @@ import BesidePrediction from "./BesidePrediction.vue";
 import CornersByHand from "./CornersByHand.vue";
 import LessonOffer from "./LessonOffer.vue";
 import WhatItTaught, { type Lesson } from "./WhatItTaught.vue";
+import { useUndoing } from "../../stores/undoing";
 import { t } from "../../words";
 
 type Entry = Schemas["JournalEntryOut"];
 const props = defineProps<{ entry: Entry }>();
 const emit = defineEmits<{ changed: [entry: Entry]; gone: []; leave: [] }>();
 const router = useRouter();
+const undoing = useUndoing();
 const { run, make, busy } = useDoing("journal");
 const path = computed(() => ({ params: { path: { entry: props.entry.id } } }));
 /** A new photograph has a new picture under the same address. */
@@ -42,10 +44,12 @@ async function seenAnew(asked: (work: string) => Promise<Entry>) {
 }
 /** What ends a sentence after words of hers, which may have ended it already. */
 const end = (words: string) => (/[.!?…]$/.test(words.trim()) ? "" : ".");
-const write = (part: Partial<Entry["facts"]>) =>
-  change(() =>
-    ask("put", "/api/journal/{entry}", { ...path.value, body: { ...props.entry.facts, ...part } }),
-  );
+async function write(part: Partial<Entry["facts"]>) {
+  const [of, before] = [path.value, props.entry.facts];
+  const put = (body: Entry["facts"]) => ask("put", "/api/journal/{entry}", { ...of, body });
+  if (await change(() => put({ ...before, ...part })))
+    undoing.did("journal", t("everywhere.common.changeWhat", { what: before.title }), () => put(before));
+}
 const worked = (work: string) => ({ params: { ...path.value.params, query: { work } } });
 const photos = useFileDialog({
   accept: "image/jpeg,image/png,image/webp,image/heic,.heic",
@@ -126,11 +130,11 @@ const apart = computed(
         v-else-if="entry.planned"
         class="alone"
         :src="`/api/journal/${entry.id}/picture.png`"
-        :alt="t('journal.entryOpen.asPredicted', { title: entry.facts.title })"
+        :alt="t('everywhere.common.titleAsPredicted', { title: entry.facts.title })"
       />
       <StillWorking
         v-if="looking"
-        :what="t('journal.entryOpen.lookingAtThePhotograph')"
+        :what="t('everywhere.common.readingThePhotograph')"
         :share="work.share.value"
         @stop="work.end()"
       />
@@ -138,13 +142,13 @@ const apart = computed(
         <el-button :disabled="busy" @click="photos.open()">{{
           entry.photographed
             ? t("journal.entryOpen.anotherPhotograph")
-            : t("journal.entryOpen.bringItsPhotographIn")
+            : t("everywhere.common.addItsPhotograph")
         }}</el-button>
         <el-button v-if="entry.planned" :disabled="busy" @click="practise">{{
-          t("journal.entryOpen.practiseWithACamera")
+          t("journal.entryOpen.simulatedPhoto")
         }}</el-button>
         <el-button v-if="entry.comparison && !cornering" @click="cornering = true">{{
-          t("journal.entryOpen.putItsCornersRight")
+          t("journal.entryOpen.fixCorners")
         }}</el-button>
       </p>
       <p class="quiet">{{ t("journal.entryOpen.layTheCardAloneOn") }}</p>
@@ -175,45 +179,44 @@ const apart = computed(
           role="radio"
           class="star"
           :aria-checked="entry.facts.rating === star"
-          :aria-label="t('journal.entryOpen.of5', { star })"
+          :aria-label="t('journal.entryOpen.stars', { star })"
           @click="write({ rating: entry.facts.rating === star ? 0 : star })"
         >
           {{ star <= entry.facts.rating ? "✸" : "✧" }}
         </button>
       </p>
-      <ul v-if="entry.differently.length" class="list" :aria-label="t('journal.entryOpen.doneDifferently')">
+      <ul v-if="entry.differently.length" class="list" :aria-label="t('everywhere.common.doneDifferently')">
         <li v-for="line in entry.differently" :key="line">
-          {{ t("journal.entryOpen.doneDifferently2") }} {{ line }}
+          {{ t("journal.entryOpen.doneDifferentlyHead") }} {{ line }}
         </li>
       </ul>
       <LessonOffer
         v-if="entry.used"
         data-test="used"
-        :take="t('journal.entryOpen.takeItOffTheShelf')"
+        :take="t('journal.entryOpen.deduct')"
         :back="t('journal.entryOpen.putItBack')"
         quiet
         :taken="entry.off_shelf"
         :busy="busy"
         @take="shelf"
       >
-        {{ entry.used
-        }}<template v-if="entry.off_shelf"> {{ t("journal.entryOpen.thatIsOffYourShelf") }}</template>
+        {{ entry.used }}<template v-if="entry.off_shelf"> {{ t("journal.entryOpen.deducted") }}</template>
       </LessonOffer>
       <LessonOffer
         v-if="entry.clocked"
         data-test="clocked"
-        :take="t('journal.entryOpen.reckonWithMyOwnTimes')"
-        :back="t('journal.entryOpen.reckonAsUsualAgain')"
+        :take="t('journal.entryOpen.useMyTimes')"
+        :back="t('journal.entryOpen.useUsualTimes')"
         :taken="entry.paced_in"
         :busy="busy"
         @take="pace"
       >
         <b>{{ entry.clocked }}</b> {{ entry.paces }}
-        <template v-if="entry.paced_in"> {{ t("journal.entryOpen.daysSheetsAndDryingsOf") }} </template>
+        <template v-if="entry.paced_in"> {{ t("journal.entryOpen.myTimesUsed") }} </template>
       </LessonOffer>
       <template v-if="entry.comparison">
-        <p v-if="!apart.length">{{ t("journal.entryOpen.noPartOfItCame") }}</p>
-        <ul v-else class="list" :aria-label="t('journal.entryOpen.whereItCameOutOtherwise')">
+        <p v-if="!apart.length">{{ t("journal.entryOpen.noneDiffer") }}</p>
+        <ul v-else class="list" :aria-label="t('journal.entryOpen.whereDiffer')">
           <li v-for="region in apart" :key="region.where">{{ region.words }}</li>
         </ul>
         <WhatItTaught :entry="entry" :comparison="entry.comparison" :busy="busy" @take="lesson" />
@@ -223,7 +226,7 @@ const apart = computed(
           <template #nextTime>
             <WordText
               :label="t('journal.entryOpen.nextTime')"
-              :text="entry.facts.next_time || t('journal.entryOpen.nothingToRemember')"
+              :text="entry.facts.next_time || t('everywhere.common.addANote')"
               :value="entry.facts.next_time"
               :longest="300"
               @change="(next_time) => write({ next_time })"
@@ -233,7 +236,7 @@ const apart = computed(
           <template #whatYou>
             <WordText
               :label="t('journal.entryOpen.whatYouThinkOfIt')"
-              :text="entry.facts.notes || t('journal.entryOpen.noWordsYet')"
+              :text="entry.facts.notes || t('everywhere.common.addANote')"
               :value="entry.facts.notes"
               :longest="600"
               @change="(notes) => write({ notes })"
@@ -242,8 +245,8 @@ const apart = computed(
           <template #end2>{{ end(entry.facts.notes) }}</template>
           <template #whereIt>
             <WordText
-              :label="t('journal.entryOpen.whereItLies')"
-              :text="entry.facts.lies || t('journal.entryOpen.whereItLies2')"
+              :label="t('journal.entryOpen.keptLabel')"
+              :text="entry.facts.lies || t('everywhere.common.addAPlace')"
               :value="entry.facts.lies"
               :longest="120"
               @change="(lies) => write({ lies })"
@@ -251,8 +254,8 @@ const apart = computed(
           </template>
           <template #whomIt>
             <WordText
-              :label="t('journal.entryOpen.whomItIsFor')"
-              :text="entry.facts.for_whom || t('journal.entryOpen.whomItIsFor2')"
+              :label="t('journal.entryOpen.forLabel')"
+              :text="entry.facts.for_whom || t('journal.entryOpen.forEmpty')"
               :value="entry.facts.for_whom"
               :longest="120"
               @change="(for_whom) => write({ for_whom })"
@@ -262,7 +265,7 @@ const apart = computed(
         }}<i18n-t keypath="journal.entryOpen.itWas" scope="global">
           <template #itWas>
             <WordToggle
-              :label="t('journal.entryOpen.itWas2')"
+              :label="t('journal.entryOpen.soldLabel')"
               :text="entry.facts.sold ? t('journal.entryOpen.sold') : t('journal.entryOpen.notSold')"
               :other="entry.facts.sold ? t('journal.entryOpen.notSold') : t('journal.entryOpen.sold')"
               @toggle="write({ sold: !entry.facts.sold })"
@@ -275,7 +278,7 @@ const apart = computed(
           t("journal.entryOpen.startACardFromIt")
         }}</el-button>
         <el-button v-if="entry.planned" tag="a" :href="`/api/journal/${entry.id}/page.html`" download>{{
-          t("journal.entryOpen.aPageToSend")
+          t("everywhere.common.saveWebPage")
         }}</el-button>
         <el-button
           v-if="entry.planned"
@@ -283,14 +286,14 @@ const apart = computed(
           :href="`/api/journal/${entry.id}/page.pdf`"
           target="_blank"
           rel="noopener"
-          >{{ t("journal.entryOpen.aPageToPrint") }}</el-button
+          >{{ t("journal.entryOpen.printPage") }}</el-button
         >
-        <el-button v-if="!sure" @click="sure = true">{{ t("journal.entryOpen.takeItOut") }}</el-button>
+        <el-button v-if="!sure" @click="sure = true">{{ t("everywhere.action.delete") }}</el-button>
         <template v-else>
-          <el-button type="primary" @click="takeOut">{{ t("journal.entryOpen.yesOutForGood") }}</el-button>
-          <el-button @click="sure = false">{{ t("journal.entryOpen.keepIt") }}</el-button>
+          <el-button type="primary" @click="takeOut">{{ t("journal.entryOpen.deleteConfirm") }}</el-button>
+          <el-button @click="sure = false">{{ t("everywhere.action.cancel") }}</el-button>
         </template>
-        <el-button @click="emit('leave')">{{ t("journal.entryOpen.backToAll") }}</el-button>
+        <el-button @click="emit('leave')">{{ t("everywhere.action.close") }}</el-button>
       </p>
     </div>
   </article>

@@ -24,7 +24,7 @@ const emit = defineEmits<{ choose: [] }>();
     <small
       >{{ sayDay(entry.made_at)
       }}<template v-if="entry.facts.rating">{{
-        t("journal.entryTile.of5", { rating: entry.facts.rating })
+        t("journal.entryTile.stars", { rating: entry.facts.rating })
       }}</template></small
     >
   </button>

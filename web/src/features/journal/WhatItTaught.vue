@@ -10,7 +10,7 @@ type Entry = Schemas["JournalEntryOut"];
 export type Lesson = Omit<Schemas["Lesson"], "taken_in">;
 defineProps<{ entry: Entry; comparison: NonNullable<Entry["comparison"]>; busy: boolean }>();
 const emit = defineEmits<{ take: [lesson: Lesson, takenIn: boolean] }>();
-const SAYS = { take: t("journal.whatItTaught.predictWithThat"), back: t("journal.whatItTaught.takeItBack") };
+const SAYS = { take: t("everywhere.common.useIt"), back: t("everywhere.action.undo") };
 const AFTER = t("journal.whatItTaught.cardsBegunFromNowOn");
 const BEFORE = t("journal.whatItTaught.nothingIsChangedByIt");
 </script>

@@ -18,12 +18,12 @@ const draft = (part: Partial<Schemas["Disc"]> | null) => emit("draft", part && {
   <i18n-t keypath="mask.discWords.isAcrossItsMiddle" scope="global">
     <template #diameter>
       <WordLength
-        :label="t('mask.discWords.theAcross', { called })"
+        :label="t('everywhere.common.theWhatAcross', { what: called })"
         :mm="mask.diameter_mm"
         :units="units"
         :least="3"
         :most="600"
-        @change="(mm) => set({ diameter_mm: mm }, t('mask.discWords.resizeThe', { called }))"
+        @change="(mm) => set({ diameter_mm: mm }, t('everywhere.common.resizeWhat', { what: called }))"
         @draft="(mm) => draft(mm === null ? null : { diameter_mm: mm })"
       />
     </template>

@@ -27,7 +27,7 @@ const pitch = (mm: number) => (mm < LEAST_PITCH_MM ? 0 : mm);
         :value="mask.scale"
         :least="0.03"
         :most="20"
-        @change="(scale) => set({ scale }, t('mask.drawnWords.resizeThe', { called }))"
+        @change="(scale) => set({ scale }, t('everywhere.common.resizeWhat', { what: called }))"
         @draft="(scale) => draft(scale === null ? null : { scale })"
       />
     </template>

@@ -32,7 +32,7 @@ const draft = (part: Partial<Schemas["EdgeMask"]> | null) =>
       <i18n-t v-if="mask.profile !== 'straight'" keypath="mask.edgeWords.rising" scope="global">
         <template #rising>
           <WordLength
-            :label="t('mask.edgeWords.rising2')"
+            :label="t('mask.edgeWords.risingLabel')"
             :mm="mask.height_mm"
             :units="units"
             :least="1"
@@ -45,7 +45,7 @@ const draft = (part: Partial<Schemas["EdgeMask"]> | null) =>
           <button
             type="button"
             class="word"
-            @click="set({ seed: mask.seed + 1 }, t('mask.edgeWords.takeAnotherEdge'))"
+            @click="set({ seed: mask.seed + 1 }, t('mask.edgeWords.changeTheEdge'))"
           >
             {{ t("mask.edgeWords.anotherOne") }}
           </button>

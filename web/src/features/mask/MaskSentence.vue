@@ -60,8 +60,8 @@ const instead = computed(() => [
     .filter((other) => other.key !== props.mask.key)
     .map((other) => ({
       value: `own ${other.key}`,
-      label: t("mask.maskSentence.the", { name: other.name }),
-      hint: t("mask.maskSentence.asOnThisCard"),
+      label: t("everywhere.common.theWhat", { what: other.name }),
+      hint: t("everywhere.common.asOnThisCard"),
     })),
   ...NEW_MASKS.map((mask) => ({ ...mask, value: `new ${mask.value}` })),
 ]);
@@ -75,28 +75,28 @@ function takeInstead(choice: string) {
       : newMask(key as Shape, plan.value, size.panel_width_mm, size.panel_height_mm);
   if (!other) return;
   const { key: own, x_mm, y_mm } = props.mask;
-  desk.push(t("mask.maskSentence.takeTheInPlaceOf", { name: other.name, called: called.value }), {
+  desk.push(t("mask.maskSentence.swapEdit", { name: other.name, called: called.value }), {
     do: "mask-instead",
     mask: { ...other, key: own, x_mm, y_mm },
   });
 }
 /** What the knife left besides this sheet, as it is asked for; it begins a sentence where no hold is offered before it. */
 const otherHalf = computed(() => {
-  if (isStencil(props.mask)) return t("mask.maskSentence.useItsPieceAsA");
+  if (isStencil(props.mask)) return t("mask.maskSentence.usePieceEdit");
   if (props.mask.shape === "edge") return t("mask.maskSentence.useItsOtherHalf");
   return props.mask.keeps === "inside"
     ? t("mask.maskSentence.useItsHoleAsA")
-    : t("mask.maskSentence.useItsPieceAsA2");
+    : t("mask.maskSentence.usePiece");
 });
 const HOLDS = [
   {
     value: "tape" as const,
-    label: t("mask.maskSentence.tape2"),
+    label: t("mask.maskSentence.tape"),
     hint: t("mask.maskSentence.atTheRimWhereNo"),
   },
   {
     value: "magnet" as const,
-    label: t("mask.maskSentence.aMagnet2"),
+    label: t("mask.maskSentence.magnet"),
     hint: t("mask.maskSentence.atTheRimWhereNo"),
   },
 ];
@@ -142,19 +142,19 @@ const HOLDS = [
       </template>
       <template #x>
         <WordLength
-          :label="t('mask.maskSentence.theFromTheLeft', { called })"
+          :label="t('everywhere.common.whatFromTheLeft', { what: called })"
           :mm="mask.x_mm"
           :units="units"
-          @change="(mm) => change({ ...mask, x_mm: mm }, t('mask.maskSentence.moveThe', { called }))"
+          @change="(mm) => change({ ...mask, x_mm: mm }, t('everywhere.common.moveWhat', { what: called }))"
           @draft="(mm) => draft(mm === null ? null : { ...mask, x_mm: mm })"
         />
       </template>
       <template #y>
         <WordLength
-          :label="t('mask.maskSentence.theFromTheTop', { called })"
+          :label="t('everywhere.common.whatFromTheTop', { what: called })"
           :mm="mask.y_mm"
           :units="units"
-          @change="(mm) => change({ ...mask, y_mm: mm }, t('mask.maskSentence.moveThe', { called }))"
+          @change="(mm) => change({ ...mask, y_mm: mm }, t('everywhere.common.moveWhat', { what: called }))"
           @draft="(mm) => draft(mm === null ? null : { ...mask, y_mm: mm })"
         />
       </template>
@@ -171,9 +171,9 @@ const HOLDS = [
         <i18n-t v-if="mask.shape !== 'disc'" keypath="mask.maskSentence.turned" scope="global">
           <template #turned>
             <WordAngle
-              :label="t('mask.maskSentence.turned2')"
+              :label="t('mask.maskSentence.turnedLabel')"
               :value="mask.angle_deg"
-              @change="(angle) => change(turned(angle), t('mask.maskSentence.turnThe', { called }))"
+              @change="(angle) => change(turned(angle), t('everywhere.common.turnWhat', { what: called }))"
               @draft="(angle) => draft(angle === null ? null : turned(angle))"
             />
           </template>
@@ -196,7 +196,7 @@ const HOLDS = [
     }}<i18n-t v-if="'flipped' in mask" keypath="mask.maskSentence.itLies" scope="global">
       <template #itLies>
         <WordToggle
-          :label="t('mask.maskSentence.itLies2')"
+          :label="t('mask.maskSentence.faceLabel')"
           :text="mask.flipped ? t('mask.maskSentence.turnedOver') : t('mask.maskSentence.thisSideUp')"
           :other="mask.flipped ? t('mask.maskSentence.thisSideUp') : t('mask.maskSentence.turnedOver')"
           @toggle="change(turnedOver(), t('mask.maskSentence.turnTheOver', { called }))"
@@ -254,15 +254,15 @@ const HOLDS = [
       <template v-for="hold in holds" :key="hold.key">
         <i18n-t keypath="mask.maskSentence.holdsIt" scope="global">
           <template #kind>{{
-            hold.kind === "tape" ? t("mask.maskSentence.tape") : t("mask.maskSentence.aMagnet")
+            hold.kind === "tape" ? t("mask.maskSentence.tapeHolds") : t("mask.maskSentence.magnetHolds")
           }}</template>
           <template #takeIt>
             <button
               type="button"
               class="word"
-              @click="desk.push(t('mask.maskSentence.takeTheHoldOff'), { do: 'let-go', key: hold.key })"
+              @click="desk.push(t('mask.maskSentence.unholdEdit'), { do: 'let-go', key: hold.key })"
             >
-              {{ t("mask.maskSentence.takeItOff") }}
+              {{ t("mask.maskSentence.unhold") }}
             </button>
           </template>
         </i18n-t>
@@ -288,8 +288,8 @@ const HOLDS = [
     >
       {{ otherHalf }}</button>{{ mask.shape === "tapes" ? "" : "." }} {{ " "
     }}<WordMenu
-      :label="t('mask.maskSentence.inItsPlace')"
-      :text="t('mask.maskSentence.takeAnotherInItsPlace')"
+      :label="t('mask.maskSentence.swapLabel')"
+      :text="t('mask.maskSentence.swap')"
       :choices="instead"
       @choose="takeInstead"
     />.{{ " "
@@ -297,13 +297,13 @@ const HOLDS = [
       type="button"
       class="word quiet"
       @click="
-        desk.push(t('mask.maskSentence.takeTheOut', { called }), { do: 'take-mask-out', key: mask.key })
+        desk.push(t('everywhere.common.removeWhat', { what: called }), { do: 'take-mask-out', key: mask.key })
       "
     >
       {{
         itsSteps
           ? t("mask.maskSentence.removeIt", { steps: itsSteps }, itsSteps)
-          : t("mask.maskSentence.takeItOut")
+          : t("everywhere.common.removeIt")
       }}</button
     >.
   </span>

@@ -20,17 +20,17 @@ const draft = (part: Partial<Schemas["Stencil"]> | null) => emit("draft", part &
     <template #motifChoice>
       <MotifChoice
         :value="mask.motif"
-        @choose="(motif) => set({ motif }, t('mask.stencilWords.changeTheMotif'))"
+        @choose="(motif) => set({ motif }, t('mask.motifWords.changeTheMotif'))"
       />
     </template>
     <template #motifAcross>
       <WordLength
-        :label="t('mask.stencilWords.motifAcross')"
+        :label="t('mask.motifWords.motifAcross')"
         :mm="mask.size_mm"
         :units="units"
         :least="3"
         :most="400"
-        @change="(mm) => set({ size_mm: mm }, t('mask.stencilWords.resizeTheMotif'))"
+        @change="(mm) => set({ size_mm: mm }, t('mask.motifWords.resizeTheMotif'))"
         @draft="(mm) => draft(mm === null ? null : { size_mm: mm })"
       />
     </template>
@@ -41,7 +41,7 @@ const draft = (part: Partial<Schemas["Stencil"]> | null) => emit("draft", part &
         :units="units"
         :least="4"
         :most="600"
-        @change="(mm) => set({ pitch_mm: mm }, t('mask.stencilWords.changeTheRepeat'))"
+        @change="(mm) => set({ pitch_mm: mm }, t('mask.drawnWords.changeTheRepeat'))"
         @draft="(mm) => draft(mm === null ? null : { pitch_mm: mm })"
       />
     </template>

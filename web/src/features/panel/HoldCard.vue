@@ -27,7 +27,7 @@ function set(event: Event) {
         :aria-label="t('panel.holdCard.asLongAsTheCard')"
         @input="set"
     /></label>
-    <el-button type="primary" @click="emit('done')">{{ t("panel.holdCard.itIsAsLongAs") }}</el-button>
+    <el-button type="primary" @click="emit('done')">{{ t("everywhere.action.done") }}</el-button>
   </div>
 </template>
 

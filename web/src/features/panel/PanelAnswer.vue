@@ -33,20 +33,20 @@ const emit = defineEmits<{
   wide: [];
 }>();
 const LOOKS = [
-  { value: "as predicted", label: t("panel.panelAnswer.asPredicted2") },
-  { value: "paler", label: t("panel.panelAnswer.paler"), hint: t("panel.panelAnswer.asPaleAsItMay") },
-  { value: "stronger", label: t("panel.panelAnswer.stronger"), hint: t("panel.panelAnswer.asStrongAsItMay") },
+  { value: "as predicted", label: t("panel.panelAnswer.predicted") },
+  { value: "paler", label: t("panel.panelAnswer.paler"), hint: t("panel.panelAnswer.palestHint") },
+  { value: "stronger", label: t("panel.panelAnswer.stronger"), hint: t("panel.panelAnswer.strongestHint") },
   { value: "wet", label: t("panel.panelAnswer.stillWet"), hint: t("panel.panelAnswer.beforeTheLastInkHas") },
 ];
 const SHOWN = {
-  paler: t("panel.panelAnswer.asPaleAsItMay2"),
-  stronger: t("panel.panelAnswer.asStrongAsItMay2"),
+  paler: t("panel.panelAnswer.palestHead"),
+  stronger: t("panel.panelAnswer.strongestHead"),
   wet: t("panel.panelAnswer.whileTheLastInkIs"),
 } as const;
 const shelf = useShelf();
 const looks = computed(() => [...LOOKS, ...sightChoices(shelf.shelf?.sights ?? []).slice(1)]);
 const shown = computed(() =>
-  props.sight === USUAL ? (props.look ?? t("panel.panelAnswer.asPredicted2")) : props.sight,
+  props.sight === USUAL ? (props.look ?? t("panel.panelAnswer.predicted")) : props.sight,
 );
 function lookAs(value: string) {
   const eyes = shelf.shelf?.sights.some(({ key }) => key === value);
@@ -107,7 +107,7 @@ const change = computed(() => {
       <span v-else class="quiet">
         {{
           t("panel.panelAnswer.pointAtThePanelTo", {
-            shown: look ? SHOWN[look] : t("panel.panelAnswer.asPredicted"),
+            shown: look ? SHOWN[look] : t("panel.panelAnswer.predictedHead"),
             steps:
               steps === card.plan.steps.length
                 ? t("panel.panelAnswer.whenAllIsDone")
@@ -116,11 +116,11 @@ const change = computed(() => {
         }}
       </span>
     </div>
-    <i18n-t v-if="!whole" keypath="panel.panelAnswer.showIt" tag="span" scope="global" class="look">
+    <i18n-t v-if="!whole" keypath="panel.panelAnswer.showAs" tag="span" scope="global" class="look">
       <template #showIt>
         <WordChoice
-          :label="t('panel.panelAnswer.showIt2')"
-          :text="looks.find(({ value }) => value === shown)?.label ?? t('panel.panelAnswer.asPredicted2')"
+          :label="t('panel.panelAnswer.showLabel')"
+          :text="looks.find(({ value }) => value === shown)?.label ?? t('panel.panelAnswer.predicted')"
           :value="shown"
           :choices="looks"
           @choose="lookAs"
@@ -128,7 +128,7 @@ const change = computed(() => {
       </template>
     </i18n-t>
     <button v-if="!whole" type="button" class="word tilt" :aria-pressed="tilted" @click="emit('tilt')">
-      {{ tilted ? t("panel.panelAnswer.layItFlat") : t("panel.panelAnswer.tiltItToTheLight") }}
+      {{ tilted ? t("everywhere.common.layItFlat") : t("everywhere.common.tiltItToTheLight") }}
     </button>
     <button v-if="!whole" type="button" class="word tilt" :aria-pressed="real" @click="emit('real')">
       {{ real ? t("panel.panelAnswer.fitItIn") : t("panel.panelAnswer.realSize") }}

@@ -198,7 +198,7 @@ function tap(event: MouseEvent) {
         <img
           v-if="shown"
           :src="shown"
-          :alt="t('panel.panelTable.thePanelAsPredicted')"
+          :alt="t('everywhere.common.thePanelAsPredicted')"
           draggable="false"
           data-test="panel"
           :data-settled="settled"
@@ -240,6 +240,8 @@ function tap(event: MouseEvent) {
             v-if="choosing"
             :mask="choosing.mask"
             :chosen="choosing.openings"
+            :width="card.reading.panel_width_mm"
+            :height="card.reading.panel_height_mm"
             @choose="(keys) => emit('openings', keys)"
           />
           <PrintsOver

@@ -29,7 +29,7 @@ const inside = computed(() => {
     class="print"
     :thing="place"
     :drawn-at="drawn.find((other) => other.key === place.key)"
-    :called="t('panel.printsOver.print', { key: Number(place.key) + 1 })"
+    :called="t('panel.printsOver.printKey', { key: Number(place.key) + 1 })"
     :placing="placing"
   >
     <path :d="outlines(props.step)[Number(place.key)]" />
@@ -44,7 +44,7 @@ const inside = computed(() => {
       role="checkbox"
       tabindex="0"
       :aria-checked="!inside.only.length || inside.only.includes(i)"
-      :aria-label="t('panel.printsOver.print2', { i: i + 1 })"
+      :aria-label="t('panel.printsOver.printNumber', { i: i + 1 })"
       @pointerdown.stop
       @click="emit('toggle', i)"
       @keydown.enter="emit('toggle', i)"

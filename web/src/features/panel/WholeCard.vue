@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The whole card put together, with all its pieces. */
+import { capital } from "../../logic/capital";
 import PictureHere from "../../components/PictureHere.vue";
 import { computed } from "vue";
 import type { CardOut } from "../../api/models";
@@ -23,11 +24,7 @@ const drawnPlain = computed(() => {
     ? unknown
       ? t("panel.wholeCard.theBaseAndAre", { which })
       : t("panel.wholeCard.theBaseIs")
-    : t(
-        "panel.wholeCard.are",
-        { which: `${which[0]?.toUpperCase()}${which.slice(1)}` },
-        unknown === 1 && mats.length === 1 ? 1 : 2,
-      );
+    : t("panel.wholeCard.are", { which: capital(which) }, unknown === 1 && mats.length === 1 ? 1 : 2);
   return t("panel.wholeCard.drawnPlainUnderPiecesTake", { called });
 });
 </script>
@@ -37,7 +34,7 @@ const drawnPlain = computed(() => {
     <figcaption v-if="drawnPlain">{{ drawnPlain }}</figcaption>
     <PictureHere
       :src="`/api/cards/${wholeOf(card.id)}/assembled.png?revision=${card.revision}&dpi=90`"
-      :alt="t('panel.wholeCard.theWholeCardPutTogether')"
+      :alt="t('everywhere.common.theFinishedCard')"
       data-test="together"
     />
   </figure>

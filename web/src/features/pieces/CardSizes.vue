@@ -9,6 +9,7 @@ import { FOLDS } from "../../logic/startSizes";
 import FitSteps from "../card/FitSteps.vue";
 import RevealWords from "../card/RevealWords.vue";
 import LayerStock from "./LayerStock.vue";
+import { sayLength } from "../../logic/length";
 import { t } from "../../words";
 
 const props = defineProps<{ card: CardPart; units: Units }>();
@@ -29,7 +30,7 @@ function addMat() {
   const reveals = { left_mm: mm, top_mm: mm, right_mm: mm, bottom_mm: mm };
   set(
     { mats: [...props.card.mats, { stock: t("pieces.cardSizes.matCard"), reveals }] },
-    t("pieces.cardSizes.addAMat2"),
+    t("pieces.cardSizes.addMatEdit"),
   );
 }
 const MOST_MATS = 4;
@@ -49,7 +50,7 @@ const TURNED = [
   <i18n-t keypath="pieces.cardSizes.theCardIsBy" scope="global">
     <template #theCard>
       <WordLength
-        :label="t('pieces.cardSizes.theCardWide')"
+        :label="t('everywhere.common.theCardWide')"
         :mm="card.width_mm"
         :units="units"
         :least="40"
@@ -60,7 +61,7 @@ const TURNED = [
     </template>
     <template #theCard2>
       <WordLength
-        :label="t('pieces.cardSizes.theCardHigh')"
+        :label="t('everywhere.common.theCardHigh')"
         :mm="card.height_mm"
         :units="units"
         :least="40"
@@ -122,7 +123,7 @@ const TURNED = [
           class="word quiet"
           @click="set({ mats: card.mats.filter((_, at) => at !== i) }, t('pieces.cardSizes.takeAMatAway'))"
         >
-          {{ t("pieces.cardSizes.takeItAway") }}</button
+          {{ t("everywhere.common.removeIt") }}</button
         >{{ " " }}
       </template>
     </template>
@@ -134,6 +135,11 @@ const TURNED = [
     <template #largerBy>
       <WordLength
         :label="t('pieces.cardSizes.largerBy')"
+        :text="
+          card.trim_mm
+            ? t('pieces.cardSizes.larger', { length: sayLength(card.trim_mm, units) })
+            : t('pieces.cardSizes.finishedSize')
+        "
         :mm="card.trim_mm"
         :units="units"
         :most="40"
@@ -146,6 +152,11 @@ const TURNED = [
     <template #liftedBy>
       <WordLength
         :label="t('pieces.cardSizes.liftedBy')"
+        :text="
+          card.raised_mm
+            ? t('pieces.cardSizes.onFoam', { length: sayLength(card.raised_mm, units) })
+            : t('pieces.cardSizes.flat')
+        "
         :mm="card.raised_mm"
         :units="units"
         :most="10"

@@ -49,7 +49,7 @@ const use = computed(() => USES.find((u) => u.value === props.cut.use));
           :mm="cut.width_mm"
           :units="units"
           :least="3"
-          @change="(mm) => set({ width_mm: mm }, t('pieces.cutSentence.resizeThe', { name: cut.name }))"
+          @change="(mm) => set({ width_mm: mm }, t('everywhere.common.resizeWhat', { what: cut.name }))"
         />
       </template>
       <template #height>
@@ -58,7 +58,7 @@ const use = computed(() => USES.find((u) => u.value === props.cut.use));
           :mm="cut.height_mm"
           :units="units"
           :least="3"
-          @change="(mm) => set({ height_mm: mm }, t('pieces.cutSentence.resizeThe', { name: cut.name }))"
+          @change="(mm) => set({ height_mm: mm }, t('everywhere.common.resizeWhat', { what: cut.name }))"
         />
       </template>
       <template #includes>
@@ -91,25 +91,25 @@ const use = computed(() => USES.find((u) => u.value === props.cut.use));
       </template>
       <template #x>
         <WordLength
-          :label="t('pieces.cutSentence.theFromTheLeft', { name: cut.name })"
+          :label="t('everywhere.common.whatFromTheLeft', { what: cut.name })"
           :mm="cut.x_mm"
           :units="units"
-          @change="(mm) => set({ x_mm: mm }, t('pieces.cutSentence.moveThe', { name: cut.name }))"
+          @change="(mm) => set({ x_mm: mm }, t('everywhere.common.moveWhat', { what: cut.name }))"
         />
       </template>
       <template #y>
         <WordLength
-          :label="t('pieces.cutSentence.theFromTheTop', { name: cut.name })"
+          :label="t('everywhere.common.whatFromTheTop', { what: cut.name })"
           :mm="cut.y_mm"
           :units="units"
-          @change="(mm) => set({ y_mm: mm }, t('pieces.cutSentence.moveThe', { name: cut.name }))"
+          @change="(mm) => set({ y_mm: mm }, t('everywhere.common.moveWhat', { what: cut.name }))"
         />
       </template>
       <template #turned>
         <WordAngle
           :label="t('pieces.cutSentence.turned')"
           :value="cut.angle_deg"
-          @change="(n) => set({ angle_deg: n }, t('pieces.cutSentence.turnThe', { name: cut.name }))"
+          @change="(n) => set({ angle_deg: n }, t('everywhere.common.turnWhat', { what: cut.name }))"
         />
       </template> </i18n-t
     >{{ " "
@@ -117,10 +117,10 @@ const use = computed(() => USES.find((u) => u.value === props.cut.use));
       type="button"
       class="word quiet"
       @click="
-        desk.push(t('pieces.cutSentence.takeTheAway', { name: cut.name }), { do: 'drop-cut', key: cut.key })
+        desk.push(t('everywhere.common.removeWhat', { what: cut.name }), { do: 'drop-cut', key: cut.key })
       "
     >
-      {{ t("pieces.cutSentence.takeItAway") }}
+      {{ t("everywhere.common.removeIt") }}
     </button>
   </span>
 </template>

@@ -46,8 +46,8 @@ function take(key: string) {
     </template>
     <template #it>
       <WordChoice
-        :label="t('pieces.layerStock.fromTheShelf', { label })"
-        :text="t('pieces.layerStock.fromTheShelf2')"
+        :label="t('pieces.layerStock.choiceFromShelf', { label })"
+        :text="t('pieces.layerStock.fromShelf')"
         :value="null"
         :choices="choices"
         @choose="take"

@@ -43,7 +43,7 @@ const useful = () => props.nested.offcuts.filter((offcut) => offcut.width_mm * o
     <figcaption>
       <i18n-t v-if="nested.alike > 1" keypath="pieces.nestedSheet.likeThis" scope="global">
         <template #sheets>
-          <b>{{ t("pieces.nestedSheet.sheets", { alike: nested.alike }) }}</b>
+          <b>{{ t("everywhere.common.sheets", { count: nested.alike }) }}</b>
         </template>
       </i18n-t>
       {{ t("pieces.nestedSheet.usedLost", { percent: percent(nested.used), percent2: percent(nested.waste) })

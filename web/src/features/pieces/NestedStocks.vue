@@ -11,7 +11,7 @@ defineProps<{ stocks: Schemas["StockNeededOut"][]; units: Units; cards: number }
   <h2>
     {{
       t("pieces.nestedStocks.howTheyLieOnThe", {
-        cards: cards === 1 ? t("pieces.nestedStocks.oneCard") : t("pieces.nestedStocks.cards", { cards }),
+        cards: cards === 1 ? t("everywhere.common.oneCard") : t("everywhere.common.cards", { count: cards }),
       })
     }}
   </h2>
@@ -24,7 +24,7 @@ defineProps<{ stocks: Schemas["StockNeededOut"][]; units: Units; cards: number }
             count:
               stock.count === 1
                 ? t("pieces.nestedStocks.oneSheet")
-                : t("pieces.nestedStocks.sheets", { count: stock.count }),
+                : t("everywhere.common.sheets", { count: stock.count }),
             name: stock.sheet.name,
             larger: stock.larger ? `; ${stock.larger}` : "",
           })

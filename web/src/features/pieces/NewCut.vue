@@ -11,7 +11,7 @@ const desk = useDesk();
 function add(use: Cut["use"]) {
   const { plan, reading } = props.card;
   const cut = newCut(use, plan, reading.panel_width_mm, reading.panel_height_mm);
-  desk.push(t("pieces.newCut.cut2", { label: USES.find((u) => u.value === use)?.label ?? use }), {
+  desk.push(t("pieces.newCut.cutEdit", { label: USES.find((u) => u.value === use)?.label ?? use }), {
     do: "add-cut",
     cut,
   });

@@ -1,18 +1,21 @@
 <script setup lang="ts">
 /** How thick the pile is, and the envelope it goes into. */
-import type { CardPart, Schemas } from "../../api/models";
+import type { CardPart, Schemas, Units } from "../../api/models";
 import WordChoice from "../../components/word/WordChoice.vue";
 import { useDesk } from "../../composables/useDesk";
 import { ENVELOPES } from "../../logic/cuts";
+import { sayLength } from "../../logic/length";
 import { t } from "../../words";
 
-defineProps<{ card: CardPart; pileMm: number; envelope: Schemas["PiecesOut"]["envelope"] }>();
+defineProps<{ card: CardPart; pileMm: number; units: Units; envelope: Schemas["PiecesOut"]["envelope"] }>();
 const desk = useDesk();
 </script>
 
 <template>
   <i18n-t keypath="pieces.pileSentence.thePileIsMmThick" tag="p" scope="global" class="sentence">
-    <template #pileMm>{{ pileMm.toFixed(1) }}</template>
+    <template #thick>{{
+      units === "in" ? sayLength(pileMm, units) : t("pieces.pileSentence.mm", { mm: pileMm.toFixed(1) })
+    }}</template>
     <template #envelope>
       <WordChoice
         :label="t('pieces.pileSentence.envelope')"

@@ -13,8 +13,8 @@ const emit = defineEmits<{ count: [count: number]; sheet: [key: string] }>();
   <i18n-t keypath="pieces.sheetWords.forCutFromSheets" scope="global">
     <template #cards>
       <WordCount
-        :label="t('pieces.sheetWords.cards')"
-        :text="count === 1 ? t('pieces.sheetWords.oneCard') : t('pieces.sheetWords.cards2', { count })"
+        :label="t('everywhere.useWays.cards')"
+        :text="count === 1 ? t('everywhere.common.oneCard') : t('everywhere.common.cards', { count })"
         :value="count"
         :most="200"
         @change="(n) => emit('count', n)"

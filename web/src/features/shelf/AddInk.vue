@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A new ink: by eye, typed, read, or from a photograph; then, where it helps, a second pass and one over black. */
-import { computed, reactive, ref } from "vue";
+import { computed, nextTick, onMounted, reactive, ref } from "vue";
 import { ask } from "../../api/client";
 import type { InkModel, Schemas } from "../../api/models";
 import StockWord from "../../components/StockWord.vue";
@@ -11,6 +11,7 @@ import { apart, type Lab } from "../../logic/colour";
 import { INK_KINDS } from "../../logic/thingWords";
 import { useShelf } from "../../stores/shelf";
 import { useThings } from "../../stores/things";
+import { useUndoing } from "../../stores/undoing";
 import ColourField from "./ColourField.vue";
 import ColourPhoto from "./ColourPhoto.vue";
 import ColourRead from "./ColourRead.vue";
@@ -21,9 +22,16 @@ const props = defineProps<{ powder?: boolean }>();
 const emit = defineEmits<{ close: []; added: [key: string] }>();
 const shelf = useShelf();
 const things = useThings();
+const undoing = useUndoing();
 const { run, busy } = useDoing("add-ink");
 
 const name = ref("");
+const field = ref<{ focus(): void } | null>(null);
+onMounted(async () => {
+  // The word it was chosen from takes the focus back first.
+  await nextTick();
+  field.value?.focus();
+});
 const kind = ref<Schemas["InkModel"]["kind"]>(props.powder ? "powder" : "dye");
 const way = ref<"eye" | "typed" | "read" | "photo">("eye");
 const WAYS = [
@@ -76,6 +84,10 @@ async function keep() {
   if (!body || missing.value) return;
   await run(async () => {
     const made = await ask("post", "/api/things", { body: { ink: body, facts: FRESH } });
+    const { kind, key, name: what } = made;
+    undoing.did("shelf", t("everywhere.common.addWhat", { what }), () =>
+      ask("post", "/api/things/delete", { body: { things: [{ kind, key }] } }),
+    );
     await things.again();
     emit("added", made.key);
     name.value = "";
@@ -84,7 +96,7 @@ async function keep() {
 }
 /** What is still wanted before it can be kept. */
 const missing = computed(() => {
-  if (!name.value.trim()) return t("shelf.addInk.itWantsAName");
+  if (!name.value.trim()) return t("shelf.addInk.noName");
   return labs.once ? "" : t("shelf.addInk.chooseColour");
 });
 /** The inks of the shelf that come nearest to it, to be held beside it. */
@@ -95,7 +107,7 @@ const nearest = computed(() => {
     Math.min(...ink.swatches.map(({ lab }) => (lab ? apart(lab, to) : Infinity)));
   return [...(shelf.shelf?.inks ?? [])].sort((a, b) => farOf(a.ink) - farOf(b.ink)).slice(0, 3);
 });
-const FRESH: Schemas["FactsModel"] = { since: "", place: "", note: "" };
+const FRESH: Schemas["FactsModel"] = { since: "", place: "", note: "", named: [] };
 </script>
 
 <template>
@@ -103,6 +115,7 @@ const FRESH: Schemas["FactsModel"] = { since: "", place: "", note: "" };
     <i18n-t keypath="shelf.addInk.isAItsSwatch" tag="p" scope="global" class="sentence">
       <template #elInput>
         <el-input
+          ref="field"
           v-model="name"
           class="name"
           :placeholder="t('shelf.addInk.itsName')"
@@ -196,11 +209,11 @@ const FRESH: Schemas["FactsModel"] = { since: "", place: "", note: "" };
           <template v-else-if="fit.value.value">
             {{
               fit.value.value.residual < 0.5
-                ? t("shelf.addInk.itsSwatchesAreMet")
-                : t("shelf.addInk.itsSwatchesAreMetBut", { residual: fit.value.value.residual.toFixed(1) })
+                ? t("shelf.addInk.goodEnough")
+                : t("shelf.addInk.offBy", { residual: fit.value.value.residual.toFixed(1) })
             }}
             <template v-if="fit.value.value.further[0]">{{
-              t("shelf.addInk.whatWouldHelpMost", {
+              t("shelf.addInk.helpMost", {
                 words: fit.value.value.further[0].words,
                 tells: fit.value.value.further[0].tells.toFixed(0),
               })
@@ -211,9 +224,9 @@ const FRESH: Schemas["FactsModel"] = { since: "", place: "", note: "" };
     </div>
     <p class="does">
       <el-button type="primary" :disabled="!!missing || busy" @click="keep">{{
-        t("shelf.addInk.putItOnTheShelf")
+        t("everywhere.common.addToMyShelf")
       }}</el-button>
-      <el-button @click="emit('close')">{{ t("shelf.addInk.thatWillDo") }}</el-button>
+      <el-button @click="emit('close')">{{ t("everywhere.action.done") }}</el-button>
       <span v-if="missing" class="quiet">{{ missing }}</span>
     </p>
   </section>
@@ -238,14 +251,10 @@ const FRESH: Schemas["FactsModel"] = { since: "", place: "", note: "" };
 }
 .two {
   display: grid;
-  grid-template-columns: minmax(300px, 480px) minmax(260px, 1fr);
-  gap: 30px;
+  /* Side by side where there is room for both, also in the narrow column of the Desk. */
+  grid-template-columns: repeat(auto-fit, minmax(min(300px, 100%), 1fr));
+  gap: 14px 30px;
   margin-top: 10px;
-}
-@media (max-width: 760px) {
-  .two {
-    grid-template-columns: 1fr;
-  }
 }
 .ways {
   margin-top: 12px;
@@ -257,7 +266,7 @@ const FRESH: Schemas["FactsModel"] = { since: "", place: "", note: "" };
   outline: 1px solid var(--hairline);
 }
 .brushed span {
-  width: 120px;
+  width: min(120px, 45%);
   height: 110px;
 }
 .nearest {

@@ -10,6 +10,7 @@ import { hexOf, type Lab } from "../../logic/colour";
 import type { ThingKind } from "../../logic/things";
 import { SURFACES } from "../../logic/thingWords";
 import { useThings } from "../../stores/things";
+import { useUndoing } from "../../stores/undoing";
 import ColourField from "./ColourField.vue";
 import ColourTyped from "./ColourTyped.vue";
 import { t } from "../../words";
@@ -17,6 +18,7 @@ import { t } from "../../words";
 const props = defineProps<{ kind: Exclude<ThingKind, "ink" | "stencil">; units: Units }>();
 const emit = defineEmits<{ close: []; added: [key: string] }>();
 const things = useThings();
+const undoing = useUndoing();
 const { run, busy } = useDoing("add-thing");
 const name = ref("");
 const lab = ref<Lab | null>(null);
@@ -31,13 +33,13 @@ const SHEETS: { label: string; lab: Lab }[] = [
 ];
 /** What is still wanted before it can be kept. */
 const missing = computed(() => {
-  if (!name.value.trim()) return t("shelf.addInk.itWantsAName");
-  return props.kind === "stock" && !lab.value ? t("shelf.addOther.chooseColour") : "";
+  if (!name.value.trim()) return t("shelf.addInk.noName");
+  return props.kind === "stock" && !lab.value ? t("shelf.addInk.chooseColour") : "";
 });
 const surface = ref<Schemas["PaperModel"]["surface"]>("uncoated");
 const size = ref(props.units === "in" ? 50.8 : 50);
 const typed = ref(false);
-const FACTS: Schemas["FactsModel"] = { since: "", place: "", note: "" };
+const FACTS: Schemas["FactsModel"] = { since: "", place: "", note: "", named: [] };
 
 async function keep() {
   const called = name.value.trim();
@@ -60,6 +62,10 @@ async function keep() {
             facts: FACTS,
           };
     const made = await ask("post", "/api/things", { body });
+    const { kind, key, name: what } = made;
+    undoing.did("shelf", t("everywhere.common.addWhat", { what }), () =>
+      ask("post", "/api/things/delete", { body: { things: [{ kind, key }] } }),
+    );
     await things.again();
     emit("added", made.key);
     emit("close");
@@ -73,7 +79,7 @@ async function keep() {
       <el-input
         v-model="name"
         class="name"
-        :placeholder="t('shelf.addOther.itsName')"
+        :placeholder="t('shelf.addInk.itsName')"
         :aria-label="t('shelf.addOther.nameOfThe', { kind })"
         :maxlength="80"
       />
@@ -141,9 +147,9 @@ async function keep() {
     </div>
     <p class="does">
       <el-button type="primary" :disabled="!!missing || busy" @click="keep">{{
-        t("shelf.addOther.putItOnTheShelf")
+        t("everywhere.common.addToMyShelf")
       }}</el-button>
-      <el-button @click="emit('close')">{{ t("shelf.addOther.notNow") }}</el-button>
+      <el-button @click="emit('close')">{{ t("everywhere.action.cancel") }}</el-button>
       <span v-if="missing" class="quiet">{{ missing }}</span>
     </p>
   </section>

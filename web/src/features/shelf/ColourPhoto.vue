@@ -45,7 +45,7 @@ function choose(box: Schemas["BoxOut"]) {
         t("shelf.colourPhoto.printTheSheet")
       }}</el-button>
       <el-button type="primary" :disabled="busy" @click="photos.open()">{{
-        busy ? t("shelf.colourPhoto.lookingAtIt") : t("shelf.colourPhoto.bringInItsPhotograph")
+        busy ? t("everywhere.common.readingThePhotograph") : t("everywhere.common.addItsPhotograph")
       }}</el-button>
     </p>
     <p v-if="warning" role="alert">{{ warning }}</p>

@@ -11,7 +11,7 @@ const written = ref(props.lab?.map((value) => value.toFixed(1)).join(" ") ?? "")
 const wrong = ref("");
 watch(written, (text) => {
   const lab = readColour(text);
-  wrong.value = lab ? "" : t("shelf.colourTyped.writeItAsA0b1c2Or");
+  wrong.value = lab ? "" : t("shelf.colourTyped.example");
   if (lab) emit("choose", lab);
 });
 </script>
@@ -20,7 +20,7 @@ watch(written, (text) => {
   <div class="typed">
     <el-input v-model="written" :aria-label="t('shelf.colourTyped.typed', { label })" spellcheck="false" />
     <p class="quiet" role="status">
-      {{ wrong || t("shelf.colourTyped.readAsLabOfD50") }}
+      {{ wrong || t("shelf.colourTyped.hint") }}
     </p>
   </div>
 </template>

@@ -43,18 +43,18 @@ const SHOWN = 40;
     <p class="sentence" role="status">
       <template v-if="!preview">{{ t("shelf.filesIn.lookingThrough", { name: file.name }) }}</template>
       <template v-else-if="preview.taken"
-        >{{ t("shelf.filesIn.takenNewChanged", { count: count("add"), count2: count("change") }) }}{{ " "
-        }}<i18n-t keypath="shelf.filesIn.wereAsTheyAreHere" scope="global">
+        >{{ t("shelf.filesIn.imported", { count: count("add"), count2: count("change") }) }}{{ " "
+        }}<i18n-t keypath="shelf.filesIn.unchanged" scope="global">
           <template #count>{{ count("same") }}</template>
           <template #rowsWere>
             <template v-if="wrong.length">{{
-              t("shelf.filesIn.rowsWereLeftOut", { length: wrong.length })
+              t("shelf.filesIn.skipped", { length: wrong.length })
             }}</template>
           </template>
         </i18n-t></template
       >
       <template v-else
-        ><i18n-t keypath="shelf.filesIn.wouldAddAndChange" scope="global">
+        ><i18n-t keypath="shelf.filesIn.preview" scope="global">
           <template #name>{{ file.name }}</template>
           <template #count>
             <b>{{ count("add") }}</b>
@@ -64,7 +64,7 @@ const SHOWN = 40;
           </template>
           <template #count3>{{ count("same") }}</template>
           <template #andBe>
-            <i18n-t v-if="wrong.length" keypath="shelf.filesIn.andBeUsed" scope="global">
+            <i18n-t v-if="wrong.length" keypath="shelf.filesIn.problems" scope="global">
               <template #length>
                 <b>{{ wrong.length }}</b>
               </template>
@@ -72,7 +72,7 @@ const SHOWN = 40;
             </i18n-t>
           </template>
         </i18n-t>
-        {{ t("shelf.filesIn.nothingIsTakenYet") }}</template
+        {{ t("shelf.filesIn.notSavedYet") }}</template
       >
     </p>
     <ul v-if="wrong.length" class="wrong">
@@ -88,10 +88,10 @@ const SHOWN = 40;
         type="primary"
         :disabled="busy || !coming"
         @click="look(true)"
-        >{{ t("shelf.filesIn.take", { coming, one }, coming) }}</el-button
+        >{{ t("shelf.filesIn.import", { coming, one }, coming) }}</el-button
       >
       <el-button @click="emit('close')">{{
-        preview?.taken ? t("shelf.filesIn.thatWillDo") : t("shelf.filesIn.takeNothing")
+        preview?.taken ? t("everywhere.action.done") : t("everywhere.action.cancel")
       }}</el-button>
     </p>
   </section>

@@ -20,7 +20,8 @@ const images = computed(() => [
 </script>
 
 <template>
-  <i18n-t keypath="shelf.ownSentence.isAcross" scope="global">
+  <i18n-t keypath="shelf.ownSentence.what" scope="global">
+    <template #name><slot /></template>
     <template #across>
       <WordLength
         :label="t('shelf.ownSentence.across')"
@@ -32,47 +33,45 @@ const images = computed(() => [
         @change="(mm) => emit('own', { size_mm: mm })"
       />
     </template>
-    <template #itPrints>
-      <i18n-t v-if="thing.kind === 'stamp'" keypath="shelf.ownSentence.itPrintsDrawn" scope="global">
-        <template #madeOf>
-          <WordChoice
-            :label="t('shelf.ownSentence.madeOf')"
-            :text="calledIn(STAMP_OF, own.of ?? '')"
-            :value="own.of ?? ''"
-            :choices="STAMP_OF"
-            @choose="(of) => emit('own', { of })"
-          />
-        </template>
-        <template #whatIt>
-          <WordChoice
-            :label="t('shelf.ownSentence.whatItPrints')"
-            :text="calledIn(STAMP_MAKES, own.makes ?? '')"
-            :value="own.makes ?? ''"
-            :choices="STAMP_MAKES"
-            @choose="(makes) => emit('own', { makes })"
-          />
-        </template>
-        <template #itsImage>
-          <WordChoice
-            :label="t('shelf.ownSentence.itsImage')"
-            :text="calledIn(images, own.image ?? '')"
-            :value="own.image ?? ''"
-            :choices="images"
-            @choose="(image) => emit('own', { image })"
-          />
-        </template>
-      </i18n-t>
+  </i18n-t>
+  {{ " "
+  }}<i18n-t v-if="thing.kind === 'stamp'" keypath="shelf.ownSentence.stamp" scope="global">
+    <template #madeOf>
+      <WordChoice
+        :label="t('shelf.ownSentence.madeOf')"
+        :text="calledIn(STAMP_OF, own.of ?? '')"
+        :value="own.of ?? ''"
+        :choices="STAMP_OF"
+        @choose="(of) => emit('own', { of })"
+      />
+    </template>
+    <template #whatIt>
+      <WordChoice
+        :label="t('shelf.ownSentence.whatItPrints')"
+        :text="calledIn(STAMP_MAKES, own.makes ?? '')"
+        :value="own.makes ?? ''"
+        :choices="STAMP_MAKES"
+        @choose="(makes) => emit('own', { makes })"
+      />
+    </template>
+    <template #itsImage>
+      <WordChoice
+        :label="t('shelf.ownSentence.itsImage')"
+        :text="calledIn(images, own.image ?? '')"
+        :value="own.image ?? ''"
+        :choices="images"
+        @choose="(image) => emit('own', { image })"
+      />
+    </template>
+  </i18n-t>
+  <i18n-t v-else keypath="shelf.ownSentence.tool" scope="global"
+    ><template #makes>
       <WordText
-        v-else
         :label="t('shelf.ownSentence.whatItMakes')"
         may-be-empty
         :text="own.makes || t('shelf.ownSentence.asYouLike')"
         :value="own.makes ?? ''"
         @change="(makes) => emit('own', { makes })"
-      />
-    </template>
-    <template #kind>
-      <template v-if="thing.kind !== 'stamp'">.</template>
-    </template>
-  </i18n-t>
+      /> </template
+  ></i18n-t>
 </template>

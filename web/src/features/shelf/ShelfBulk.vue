@@ -7,12 +7,14 @@ import { useDoing } from "../../composables/useDoing";
 import type { Thing } from "../../logic/things";
 import { useNotices } from "../../stores/notices";
 import { useThings } from "../../stores/things";
+import { useUndoing } from "../../stores/undoing";
 import { t } from "../../words";
 
 const props = defineProps<{ things: Thing[]; single?: boolean }>();
 const emit = defineEmits<{ done: [] }>();
 const store = useThings();
 const notices = useNotices();
+const undoing = useUndoing();
 const { run } = useDoing("bulk");
 const sure = ref(false);
 const keys = computed(() => props.things.map(({ kind, key }) => ({ kind, key })));
@@ -20,31 +22,53 @@ const away = computed(() => props.things.every((thing) => thing.away));
 const names = computed(() =>
   props.things.length === 1
     ? props.things[0]?.name
-    : t("shelf.shelfBulk.things", { length: props.things.length }),
+    : t("everywhere.common.things", { count: props.things.length }),
 );
-async function act(action: () => Promise<unknown>) {
-  if (await run(action)) emit("done");
+/** True when it was done. */
+async function act(action: () => Promise<unknown>): Promise<boolean> {
+  const done = await run(action);
+  if (done) emit("done");
   await store.again();
+  return done;
 }
 async function putAway(to: boolean) {
   const things = keys.value;
-  const called = names.value;
-  await act(() => ask("post", "/api/things/put-away", { body: { things, away: to } }));
+  const called = names.value ?? "";
+  const put = (away: boolean) => ask("post", "/api/things/put-away", { body: { things, away } });
+  if (!(await act(() => put(to)))) return;
+  const said = to
+    ? t("shelf.shelfBulk.archiveWhat", { called })
+    : t("shelf.shelfBulk.bringBackWhat", { called });
+  undoing.did("shelf", said, () => put(!to));
   if (to)
-    notices.say("away", t("shelf.shelfBulk.putAway2", { called }), {
-      label: t("shelf.shelfBulk.bringBack"),
-      go: () => act(() => ask("post", "/api/things/put-away", { body: { things, away: false } })),
+    notices.say("away", t("everywhere.common.wasArchived", { what: called }), {
+      label: t("everywhere.common.bringBack"),
+      go: () => act(() => put(false)),
     });
+}
+/** What cannot be undone, and what was done before it to things that may be gone by it. */
+async function forGood(action: () => Promise<unknown>) {
+  if (await act(action)) undoing.forget("shelf");
 }
 const merge = () => {
   const [keep, gone] = props.things;
   if (keep && gone)
-    void act(() =>
+    void forGood(() =>
       ask("post", "/api/things/merge", { body: { kind: keep.kind, keep: keep.key, gone: gone.key } }),
     );
 };
-const note = (place: string) =>
-  act(() => ask("post", "/api/things/note", { body: { things: keys.value, place } }));
+async function note(place: string) {
+  const before = props.things.map(({ kind, key, facts }) => ({ path: { kind, key }, facts }));
+  const what = names.value ?? "";
+  if (await act(() => ask("post", "/api/things/note", { body: { things: keys.value, place } })))
+    undoing.did("shelf", t("everywhere.common.changeWhat", { what }), () =>
+      Promise.all(
+        before.map(({ path, facts }) =>
+          ask("put", "/api/things/{kind}/{key}", { params: { path }, body: { facts } }),
+        ),
+      ),
+    );
+}
 const mergeable = computed(
   () =>
     props.things.length === 2 &&
@@ -57,7 +81,7 @@ const mergeable = computed(
   <p class="sentence bulk" role="group" :aria-label="t('shelf.shelfBulk.withWhatIsChosen')">
     <b>{{ names }}</b>:
     <el-button size="small" :disabled="!things.length" @click="putAway(!away)">{{
-      away ? t("shelf.shelfBulk.bringBack") : t("shelf.shelfBulk.putAway")
+      away ? t("everywhere.common.bringBack") : t("everywhere.action.archive")
     }}</el-button>
     <WordText
       v-if="!single"
@@ -72,21 +96,21 @@ const mergeable = computed(
     }}</el-button>
     <template v-if="things.length && things.every((t) => t.can_delete)">
       <el-button v-if="!sure" size="small" @click="sure = true">{{
-        t("shelf.shelfBulk.deleteForGood")
+        t("everywhere.action.delete")
       }}</el-button>
       <template v-else>
-        <span role="alert">{{ t("shelf.shelfBulk.goneForGoodWithWhat") }}</span>
+        <span role="alert">{{ t("shelf.shelfBulk.deleteWarning") }}</span>
         <el-button
           size="small"
           type="primary"
-          @click="act(() => ask('post', '/api/things/delete', { body: { things: keys } }))"
-          >{{ t("shelf.shelfBulk.delete", { names }) }}</el-button
+          @click="forGood(() => ask('post', '/api/things/delete', { body: { things: keys } }))"
+          >{{ t("shelf.shelfBulk.deleteConfirm", { names }) }}</el-button
         >
-        <el-button size="small" @click="sure = false">{{ t("shelf.shelfBulk.keep") }}</el-button>
+        <el-button size="small" @click="sure = false">{{ t("everywhere.action.cancel") }}</el-button>
       </template>
     </template>
     <el-button size="small" @click="emit('done')">{{
-      single ? t("shelf.shelfBulk.close") : t("shelf.shelfBulk.doneChoosing")
+      single ? t("everywhere.action.close") : t("everywhere.action.done")
     }}</el-button>
   </p>
 </template>

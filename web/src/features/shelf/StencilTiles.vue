@@ -25,10 +25,10 @@ const {
     v-if="!designs"
     within
     :state="state"
-    :what="t('shelf.stencilTiles.theShelfOfStencils')"
+    :what="t('everywhere.common.yourStencils')"
     @again="again"
   />
-  <ul v-else ref="list" class="tiles" :aria-label="t('shelf.stencilTiles.stencilsAndMasks')">
+  <ul v-else ref="list" class="tiles" :aria-label="t('everywhere.common.stencilsAndMasks')">
     <li v-for="design in designs" :key="design.key">
       <button type="button" class="tile" @click="emit('choose', design.key)">
         <span class="picture"><DesignPicture :design="design" /></span>

@@ -19,8 +19,8 @@ const stock = computed(() => props.thing.stock as Schemas["StockModel"]);
 </script>
 
 <template>
-  {{ " "
-  }}<i18n-t keypath="shelf.stockSentence.isThickAnd" scope="global">
+  <i18n-t keypath="shelf.stockSentence.what" scope="global">
+    <template #name><slot /></template>
     <template #surface>
       <WordChoice
         :label="t('shelf.stockSentence.surface')"

@@ -38,7 +38,7 @@ watch(busy, (still) => still || work.end());
 function take(recipe: Schemas["RecipeOut"]) {
   const steps = stepsOf(recipe);
   const after = lastOfGround(props.card.plan.steps)?.id ?? null;
-  desk.push(t("solving.findColour.layAColourThatWas"), {
+  desk.push(t("solving.findColour.addEdit"), {
     do: "lay-recipe",
     inks: recipe.layers.map((layer) => layer.ink),
     after,
@@ -49,7 +49,7 @@ function take(recipe: Schemas["RecipeOut"]) {
 </script>
 
 <template>
-  <section class="find" :aria-label="t('solving.findColour.findAColour')">
+  <section class="find" :aria-label="t('everywhere.common.findAColour')">
     <i18n-t keypath="solving.findColour.theColourYouWantOn" tag="p" scope="global">
       <template #name>{{ card.plan.stock.name }}</template>
       <template #typed>
@@ -78,7 +78,7 @@ function take(recipe: Schemas["RecipeOut"]) {
       @stop="stop"
     />
     <p v-else-if="found && !found.reachable" role="status">
-      {{ t("solving.findColour.yourShelfCannotReachIt") }}
+      {{ t("solving.findColour.outOfReach") }}
     </p>
     <ul
       v-if="found"
@@ -93,14 +93,14 @@ function take(recipe: Schemas["RecipeOut"]) {
         <span class="words"
           >{{ sayRecipe(recipe) }}: {{ sayNear(recipe.difference) }}.
           <NumbersFold>{{
-            t("solving.findColour.awaySureToCiede2000", {
+            t("solving.findColour.recipeNumbers", {
               difference: recipe.difference.toFixed(1),
               band: recipe.band.toFixed(1),
             })
           }}</NumbersFold></span
         >
         <el-button size="small" :disabled="busy" @click="take(recipe)">{{
-          t("solving.findColour.layIt")
+          t("solving.findColour.add")
         }}</el-button>
       </li>
     </ul>

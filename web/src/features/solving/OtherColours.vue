@@ -74,7 +74,7 @@ function take(key: string) {
 </script>
 
 <template>
-  <section class="ways" :aria-label="t('solving.otherColours.otherColours')">
+  <section class="ways" :aria-label="t('everywhere.common.tryOtherColours')">
     <i18n-t keypath="solving.otherColours.on" tag="p" scope="global">
       <template #stockWord>
         <StockWord :text="tried.name" :value="tried.key" @choose="on" />
@@ -88,12 +88,10 @@ function take(key: string) {
     />
     <p v-else-if="stopped" role="status">
       {{ t("solving.otherColours.stopped") }}{{ " "
-      }}<button type="button" class="word" @click="again">{{ t("solving.otherColours.lookAgain") }}</button>
+      }}<button type="button" class="word" @click="again">{{ t("everywhere.common.tryAgain") }}</button>
     </p>
     <p v-else-if="!ways?.length" role="status">
-      {{
-        t("solving.otherColours.noOtherInksOfThe", { stock: stock ? t("solving.otherColours.there") : "" })
-      }}
+      {{ t("solving.otherColours.none", { stock: stock ? t("solving.otherColours.there") : "" }) }}
     </p>
     <p v-else class="quiet">{{ t("solving.otherColours.theSameLightAndDark") }}</p>
     <ProposalTiles :proposals="proposals" @take="take" />

@@ -26,7 +26,7 @@ const shown = ref(true);
       <img :src="laid" :alt="t('solving.pictureBeside.theGroundLaidFromIt')" />
       <figcaption>{{ t("solving.pictureBeside.theGroundNow") }}</figcaption>
     </figure>
-    <el-button size="small" @click="emit('leave')">{{ t("solving.pictureBeside.thatWillDo") }}</el-button>
+    <el-button size="small" @click="emit('leave')">{{ t("everywhere.action.done") }}</el-button>
   </section>
 </template>
 

@@ -86,7 +86,7 @@ function take(key: string) {
         {{ t("solving.showIt.noInkOfYourShelf", { level }) }}
       </span>
       <span v-else>{{ t("solving.showIt.soThatItStandsOut", { level }) }}</span>
-      <button type="button" class="word" @click="level = null">{{ t("solving.showIt.notNow") }}</button>
+      <button type="button" class="word" @click="level = null">{{ t("solving.showIt.cancel") }}</button>
     </p>
     <ProposalTiles v-if="!asked.busy.value" :proposals="proposals" @take="take" />
   </section>

@@ -9,7 +9,7 @@ const emit = defineEmits<{ stop: [] }>();
   <p class="working" role="status">
     <span>{{ what }}</span>
     <progress :aria-label="what" :value="share ?? undefined" max="1" />
-    <button type="button" class="word" @click="emit('stop')">{{ t("solving.stillWorking.stop") }}</button>
+    <button type="button" class="word" @click="emit('stop')">{{ t("everywhere.action.stop") }}</button>
   </p>
 </template>
 

@@ -22,8 +22,8 @@ const choices = computed(() => [
     .filter(({ key }) => key !== props.step.mask)
     .map((mask) => ({
       value: `own ${mask.key}`,
-      label: t("step.againWith.the", { called: called(mask.key) }),
-      hint: t("step.againWith.asOnThisCard"),
+      label: t("everywhere.common.theWhat", { what: called(mask.key) }),
+      hint: t("everywhere.common.asOnThisCard"),
     })),
   ...NEW_MASKS.map((mask) => ({ ...mask, value: `new ${mask.value}` })),
 ]);
@@ -46,7 +46,7 @@ function again(choice: string) {
       };
   }
   if (mask) {
-    const said = t("step.againWith.doItAllAgainWith2", { name: mask.name });
+    const said = t("step.againWith.repeatEdit", { name: mask.name });
     desk.push(said, { do: "spell-again", step: props.step.id, mask });
     // What comes next comes after it all.
     const last = desk.card?.plan.steps.findLast((made) => made.do === "lift-mask" && made.mask === mask.key);
@@ -57,8 +57,8 @@ function again(choice: string) {
 
 <template>
   <WordMenu
-    :text="t('step.againWith.allAgainWith')"
-    :label="t('step.againWith.doItAllAgainWith')"
+    :text="t('step.againWith.label')"
+    :label="t('step.againWith.label')"
     :choices="choices"
     @choose="again"
   />

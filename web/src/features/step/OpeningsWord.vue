@@ -2,44 +2,54 @@
 /** The openings that are inked: taken and left on the panel; one alone can be given a name. */
 import { computed } from "vue";
 import type { Step } from "../../api/models";
+import { ask } from "../../api/client";
 import WordText from "../../components/word/WordText.vue";
 import { useDesk } from "../../composables/useDesk";
+import { useDoing } from "../../composables/useDoing";
+import { openingsOf, withName } from "../../logic/openings";
 import { regionOf } from "../../logic/prints";
 import { t } from "../../words";
 
 const props = defineProps<{ step: Step; text: string }>();
 const emit = defineEmits<{ all: [] }>();
 const desk = useDesk();
-const one = computed(() => {
+const { run } = useDoing("names");
+/** The openings that are inked, where they are some and not all, and the sheet they are of. */
+const some = computed(() => {
   const region = regionOf(props.step);
-  if (region?.over !== "inside" || region.openings?.length !== 1) return null;
-  const read = desk.saved?.reading.masks.find(({ key }) => key === region.mask);
-  return read?.openings.find(({ key }) => key === region.openings?.[0]) ?? null;
-});
-/** With no name of the maker's it goes by its place again. */
-function call(name: string) {
-  const region = regionOf(props.step);
+  const keys = region?.over === "inside" ? (region.openings ?? []) : [];
   const mask = desk.card?.plan.masks.find(({ key }) => region?.over === "inside" && key === region.mask);
-  const opening = one.value?.key;
-  if (!mask || !opening) return;
-  const others = (mask.named ?? []).filter((other) => other.opening !== opening);
-  const named = name ? [...others, { opening, name }] : others;
-  desk.push(
-    name ? t("step.openingsWord.callItTheOpening", { name }) : t("step.openingsWord.callItByItsPlace"),
-    {
-      do: "mask",
-      mask: { ...mask, named },
-    },
-  );
+  return mask && keys.length ? { keys, mask } : null;
+});
+/** What they go by: a name of the maker's, or of one alone also its place. */
+const called = computed(() => {
+  if (!some.value) return "";
+  const { keys, mask } = some.value;
+  const sorted = [...keys].sort().join();
+  const named = mask.named?.find((one) => openingsOf(one).sort().join() === sorted);
+  if (named || keys.length > 1) return named?.name ?? "";
+  const read = desk.saved?.reading.masks.find(({ key }) => key === mask.key);
+  return read?.openings.find(({ key }) => key === keys[0])?.called ?? "";
+});
+/** With no name of the maker's they go by their places again. The name is kept with the stencil of the shelf too, for other cards. */
+function call(name: string) {
+  if (!some.value) return;
+  const { keys, mask } = some.value;
+  const named = withName(mask.named ?? [], keys, name);
+  desk.push(name ? t("step.openingsWord.callThem", { name }) : t("step.openingsWord.callItByItsPlace"), {
+    do: "mask",
+    mask: { ...mask, named },
+  });
+  void run(() => ask("put", "/api/stencils/named", { body: { name: mask.name, named } }));
 }
 </script>
 
 <template>
   <WordText
-    v-if="one"
+    v-if="some"
     :label="t('step.openingsWord.whatYouCallItNothing')"
     :text="text"
-    :value="one.called"
+    :value="called"
     :longest="80"
     may-be-empty
     @change="call"
@@ -51,7 +61,7 @@ function call(name: string) {
     :title="t('step.openingsWord.tapOpeningsOnThePanel')"
     @click="emit('all')"
   >
-    {{ t("step.openingsWord.takeAllAgain") }}
+    {{ t("step.openingsWord.all") }}
   </button>
 </template>
 

@@ -34,7 +34,7 @@ const others = computed(() =>
 );
 const choices = computed(() =>
   props.step.refers
-    ? [...others.value, { value: "none", label: t("step.printRefers.byItself") }]
+    ? [...others.value, { value: "none", label: t("step.printRefers.unrelated") }]
     : others.value,
 );
 function set(choice: string) {

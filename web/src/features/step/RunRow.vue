@@ -70,14 +70,14 @@ function play() {
     <RunOfProofs :chosen="chosen" :findings="findings" @choose="(to) => emit('choose', to)" />
     <div class="moving">
       <el-button :disabled="!steps.length" :aria-pressed="playing" @click="play">
-        {{ playing ? t("step.runRow.stop") : t("step.runRow.playIt") }}
+        {{ playing ? t("everywhere.action.stop") : t("step.runRow.playIt") }}
       </el-button>
       <div v-if="steps.length" class="taken">
         <el-button tag="a" :href="`/api/cards/${id}/run-of-proofs.png`" download>{{
-          t("step.runRow.asAFilm")
+          t("step.runRow.animation")
         }}</el-button>
         <el-button tag="a" :href="`/api/cards/${wholeOf(id)}/page.html`" download>{{
-          t("step.runRow.asAPage")
+          t("everywhere.common.saveWebPage")
         }}</el-button>
         <el-button :disabled="busy" @click="share">{{ t("step.runRow.share") }}</el-button>
         <ToPrint :id="id" />
@@ -102,7 +102,7 @@ function play() {
   display: flex;
   flex-direction: column;
   align-items: flex-start;
-  padding: 0 6px;
+  padding: 0 12px 0 6px;
   border-left: 1px solid var(--hairline);
 }
 .taken {
@@ -110,7 +110,7 @@ function play() {
   align-items: baseline;
 }
 .moving :deep(.el-button) {
-  padding: 6px 8px;
+  padding: 6px;
 }
 @media (max-width: 620px) {
   .taken {

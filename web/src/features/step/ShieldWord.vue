@@ -16,7 +16,11 @@ const FRESH = [
     label: t("step.shieldWord.aStraightEdgeOfPaper"),
     hint: t("step.shieldWord.everythingOnOneSideOf"),
   },
-  { value: "new:moon" as const, label: t("step.shieldWord.aRoundMask"), hint: t("step.shieldWord.onePlace") },
+  {
+    value: "new:moon" as const,
+    label: t("everywhere.common.aRoundMask"),
+    hint: t("step.shieldWord.onePlace"),
+  },
   {
     value: "new:tapes" as const,
     label: t("step.shieldWord.twoSheetsOfPaper"),
@@ -26,8 +30,8 @@ const FRESH = [
 const choices = computed(() => [
   ...(desk.card?.plan.masks ?? []).map((mask) => ({
     value: mask.key,
-    label: t("step.shieldWord.the", {
-      called: desk.saved?.reading.masks.find(({ key }) => key === mask.key)?.called ?? mask.name,
+    label: t("everywhere.common.theWhat", {
+      what: desk.saved?.reading.masks.find(({ key }) => key === mask.key)?.called ?? mask.name,
     }),
   })),
   ...FRESH,

@@ -25,12 +25,12 @@ const laterThan = (id: string) =>
     .filter((step) => step.id !== id && !wishes(id).some((wish) => wish.then === step.id))
     .map((step) => ({
       value: step.id,
-      label: t("step.stepList.step", { numberOf: numberOf(step.id) }),
+      label: t("everywhere.common.stepNumber", { number: numberOf(step.id) }),
       hint: props.words(step.id).slice(0, 60),
     }));
 function takeAway(piece: string) {
   emit("choose", null);
-  desk.push(t("step.stepList.takeThePieceAway"), { do: "take-piece-away", piece });
+  desk.push(t("step.stepList.removePieceEdit"), { do: "take-piece-away", piece });
 }
 
 /** What is thrown goes everywhere: part of the panel can be covered for its time. */
@@ -45,18 +45,15 @@ const sheds = (key: string) =>
 function instead(of: Step, what: string) {
   const choice = others(of).find((one) => one.value === what);
   if (choice)
-    desk.push(
-      t("step.stepList.atStepInstead", { label: choice.label.toLowerCase(), numberOf: numberOf(of.id) }),
-      {
-        do: "step",
-        step: inPlaceOf(of, choice.make()),
-      },
-    );
+    desk.push(t("step.stepList.swapEdit", { label: choice.label.toLowerCase(), numberOf: numberOf(of.id) }), {
+      do: "step",
+      step: inPlaceOf(of, choice.make()),
+    });
 }
 function again(of: Step) {
   if (!plan.value) return;
   const step = againOf(of, newStepId(plan.value));
-  desk.push(t("step.stepList.doStepAgain", { numberOf: numberOf(of.id) }), {
+  desk.push(t("step.stepList.repeatEdit", { numberOf: numberOf(of.id) }), {
     do: "add-step",
     after: of.id,
     step,
@@ -66,7 +63,7 @@ function again(of: Step) {
 /** To stand before the step that stands so many places on. */
 function move(id: string, at: number) {
   const to = at > numberOf(id) - 1 ? at + 1 : at;
-  desk.push(t("step.stepList.moveStep", { numberOf: numberOf(id) }), {
+  desk.push(t("step.runOfProofs.moveStep", { numberOf: numberOf(id) }), {
     do: "move-step",
     step: id,
     before: steps.value[to]?.id ?? null,
@@ -84,7 +81,7 @@ function takeSpellOut(built: boolean) {
   const { lay, lift, wipes, inside } = spell.value;
   const gone = [lay, ...lift, ...wipes, ...(built ? inside.map((step) => step.id) : [])];
   emit("choose", null);
-  desk.push(t("step.stepList.takeTheOut", { calledMask: calledMask.value ?? t("step.stepList.mask") }), {
+  desk.push(t("everywhere.common.removeWhat", { what: calledMask.value ?? t("step.stepList.mask") }), {
     do: "take-steps-out",
     steps: gone,
   });
@@ -97,7 +94,7 @@ function takeOut(id: string) {
   }
   const number = numberOf(id);
   emit("choose", steps.value[number]?.id ?? steps.value[number - 2]?.id ?? null);
-  desk.push(t("step.stepList.takeOutStep", { number }), { do: "take-step-out", step: id });
+  desk.push(t("step.stepList.removeEdit", { number }), { do: "take-step-out", step: id });
 }
 </script>
 
@@ -110,9 +107,9 @@ function takeOut(id: string) {
       t("step.stepList.later")
     }}</el-button>
     <el-button v-if="step.do === 'put-on'" size="small" @click="takeAway(step.piece)">{{
-      t("step.stepList.takeThePieceAwayAltogether")
+      t("everywhere.common.removeThePiece")
     }}</el-button>
-    <el-button v-else size="small" @click="takeOut(step.id)">{{ t("step.stepList.takeOut") }}</el-button>
+    <el-button v-else size="small" @click="takeOut(step.id)">{{ t("everywhere.action.remove") }}</el-button>
     <el-button
       v-if="step.do === 'stick-on'"
       size="small"
@@ -120,7 +117,7 @@ function takeOut(id: string) {
       >{{ t("step.stepList.spreadThemEvenly") }}</el-button
     >
     <el-button v-if="step.do === 'brush' || step.do === 'water'" size="small" @click="again(step)">{{
-      t("step.stepList.doItAgain")
+      t("step.stepList.repeat")
     }}</el-button>
     <span v-if="step.do === 'lay-mask' && lifted(step.id)" class="after"
       ><AgainWith :step="step" @choose="(id) => emit('choose', id)"
@@ -129,12 +126,12 @@ function takeOut(id: string) {
     <span v-if="thrown(step)" class="after"><ShieldWord :step="step" /></span>
     <span v-if="steps.length > 1" class="after"
       ><WordMenu
-        :text="t('step.stepList.keepBefore')"
-        :label="t('step.stepList.keepItBefore')"
+        :text="t('step.stepList.mustPrecede')"
+        :label="t('step.stepList.mustPrecedeLabel')"
         :choices="laterThan(step.id)"
         @choose="
           (then) =>
-            desk.push(t('step.stepList.keepOneStepBeforeAnother'), {
+            desk.push(t('step.stepList.mustPrecedeEdit'), {
               do: 'wish',
               first: step.id,
               then,
@@ -143,8 +140,8 @@ function takeOut(id: string) {
     /></span>
     <span v-if="step.do !== 'put-on'" class="after"
       ><WordMenu
-        :text="t('step.stepList.instead')"
-        :label="t('step.stepList.instead')"
+        :text="t('step.stepList.swap')"
+        :label="t('step.stepList.swap')"
         :choices="others(step)"
         @choose="(what) => instead(step, what)"
     /></span>

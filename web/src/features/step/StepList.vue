@@ -81,10 +81,10 @@ const { addable, add } = useNewSteps((id) => emit("choose", id));
 
 <template>
   <p v-if="plan && !steps.length" class="begin">
-    {{ t("step.stepList.nothingIsPlannedYet") }}{{ " "
+    {{ t("step.stepList.empty") }}{{ " "
     }}<WordMenu
-      :text="t('step.stepList.beginWithAStep')"
-      :label="t('step.stepList.begin')"
+      :text="t('step.stepList.start')"
+      :label="t('step.stepList.startLabel')"
       :choices="addable(undefined)"
       @choose="(what) => add(undefined, what)"
     />

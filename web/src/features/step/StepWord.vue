@@ -2,6 +2,7 @@
 /** One word of a step's sentence that can be changed in place. A kind of word that has no way to be changed is an error. */
 import { computed } from "vue";
 import type { Part, Schemas, Step } from "../../api/models";
+import { NEW } from "../../components/word/choice";
 import WordAngle from "../../components/word/WordAngle.vue";
 import WordChoice from "../../components/word/WordChoice.vue";
 import WordCount from "../../components/word/WordCount.vue";
@@ -26,6 +27,8 @@ import ShadeWord from "./ShadeWord.vue";
 import { t } from "../../words";
 
 const props = defineProps<{ step: Step; part: Part }>();
+/** An ink that is not on the shelf yet is wanted here; with its key it is taken. */
+const emit = defineEmits<{ make: [take: (key: string) => void] }>();
 const desk = useDesk();
 const shelf = useShelf();
 
@@ -64,6 +67,7 @@ function takeSheet(choice: string) {
 }
 /** An ink of the shelf comes on the card with it, and its tool where it has one of its own. */
 function takeInk(key: string) {
+  if (key === NEW) return emit("make", takeInk);
   const ink =
     desk.card?.plan.inks.find((one) => one.key === key) ??
     shelf.shelf?.inks.find((one) => one.ink.key === key)?.ink;
@@ -129,7 +133,7 @@ function choose(key: string) {
     :mm="number"
     :units="units"
     :least="LEAST[part.field] ?? 0"
-    @change="(mm) => write(mm, t('step.stepWord.change', { label: label.toLowerCase() }))"
+    @change="(mm) => write(mm, t('everywhere.common.changeWhat', { what: label.toLowerCase() }))"
     @draft="draft"
   />
   <WordCount
@@ -138,7 +142,7 @@ function choose(key: string) {
     :label="label"
     :value="spots.length"
     :most="80"
-    @change="(n) => write(withSpots(spots, n, panel), t('step.stepWord.stickOnSoMany', { n }))"
+    @change="(n) => write(withSpots(spots, n, panel), t('everywhere.common.stickOn', { what: n }))"
   />
   <WordCount
     v-else-if="part.kind === 'count'"
@@ -146,7 +150,7 @@ function choose(key: string) {
     :label="label"
     :value="number"
     :most="20"
-    @change="(n) => write(n, t('step.stepWord.makeIt', { n }))"
+    @change="(n) => write(n, t('everywhere.common.makeItWhat', { what: n }))"
     @draft="draft"
   />
   <WordNumber
@@ -203,8 +207,8 @@ function choose(key: string) {
     v-else-if="part.kind === 'flipped'"
     :label="t('step.stepWord.itIs')"
     :text="part.text"
-    :other="t('step.stepWord.asItWasDrawn')"
-    @toggle="write(!value, t('step.stepWord.mirrorIt'))"
+    :other="t('step.stepWord.unmirrored')"
+    @toggle="write(!value, t('step.printActions.mirrorIt'))"
   />
   <button
     v-else-if="part.kind === 'prints'"

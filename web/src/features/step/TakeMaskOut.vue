@@ -14,7 +14,7 @@ onMounted(() => {
 </script>
 
 <template>
-  <div ref="box" class="ask" role="group" :aria-label="t('step.takeMaskOut.takeTheOut', { called })">
+  <div ref="box" class="ask" role="group" :aria-label="t('step.takeMaskOut.label', { called })">
     <p>
       <i18n-t keypath="step.takeMaskOut.plannedWithThe" scope="global">
         <template #length>
@@ -29,12 +29,12 @@ onMounted(() => {
       {{ t("step.takeMaskOut.withoutItTheirInkGoes") }}
     </p>
     <el-button size="small" type="primary" @click="emit('only')">{{
-      t("step.takeMaskOut.takeOnlyTheMaskOut")
+      t("step.takeMaskOut.maskOnly")
     }}</el-button>
     <el-button size="small" @click="emit('all')">{{
-      t("step.takeMaskOut.takeOutToo", {}, built.length)
+      t("step.takeMaskOut.withSteps", {}, built.length)
     }}</el-button>
-    <el-button size="small" @click="emit('leave')">{{ t("step.takeMaskOut.leaveIt") }}</el-button>
+    <el-button size="small" @click="emit('leave')">{{ t("everywhere.action.cancel") }}</el-button>
   </div>
 </template>
 

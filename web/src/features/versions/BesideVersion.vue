@@ -53,13 +53,13 @@ const afters = computed(() => [
   { value: "all", label: t("versions.besideVersion.whenAllIsDone") },
   ...props.card.plan.steps.map((_, at) => ({
     value: String(at + 1),
-    label: t("versions.besideVersion.afterStep", { at: at + 1 }),
+    label: t("versions.besideVersion.afterStepChoice", { at: at + 1 }),
   })),
 ]);
 const sayAfter = (side: "was" | "now") =>
   after.value[side] === null
     ? t("versions.besideVersion.whenAllIsDone")
-    : t("versions.besideVersion.afterStep2", { after: after.value[side] });
+    : t("versions.besideVersion.afterStepShown", { after: after.value[side] });
 const choose = (side: "was" | "now", value: string) =>
   (after.value = { ...after.value, [side]: value === "all" ? null : Number(value) });
 function picture(side: "was" | "now") {
@@ -69,13 +69,13 @@ function picture(side: "was" | "now") {
 const sides = computed(() => [
   {
     side: "was" as const,
-    called: t("versions.besideVersion.asItWas"),
+    called: t("versions.besideVersion.before"),
     src: picture("was"),
     standing: compared.value?.was,
   },
   {
     side: "now" as const,
-    called: t("versions.besideVersion.asItIsNow"),
+    called: t("versions.besideVersion.now"),
     src: picture("now"),
     standing: compared.value?.now,
   },
@@ -97,49 +97,41 @@ const vary = () =>
 </script>
 
 <template>
-  <section class="beside" :aria-label="t('versions.besideVersion.asItWasAndAs')">
+  <section class="beside" :aria-label="t('versions.besideVersion.label')">
     <p class="head">
       <i18n-t v-if="trying" keypath="versions.besideVersion.whatYouChangeIsSeen" scope="global">
         <template #tryWhat>
           <b>{{ t("versions.besideVersion.tryWhatYouLike") }}</b>
         </template>
       </i18n-t>
-      <b v-else>{{ t("versions.besideVersion.asItWasAndAs2") }}</b>
+      <b v-else>{{ t("versions.besideVersion.intro") }}</b>
     </p>
     <p class="decide">
       <template v-if="trying">
         <el-button type="primary" :disabled="same" @click="emit('leave')">{{
-          t("versions.besideVersion.takeIt")
+          t("versions.besideVersion.keep")
         }}</el-button>
-        <el-button v-if="!same" @click="bringBack">{{
-          t("versions.besideVersion.leaveItAsItWas")
-        }}</el-button>
-        <el-button v-else @click="emit('leave')">{{ t("versions.besideVersion.backToThePanel") }}</el-button>
+        <el-button v-if="!same" @click="bringBack">{{ t("everywhere.action.cancel") }}</el-button>
+        <el-button v-else @click="emit('leave')">{{ t("everywhere.action.close") }}</el-button>
       </template>
       <template v-else>
         <el-button type="primary" :disabled="same" @click="bringBack">{{
-          t("versions.besideVersion.bringThisOneBack")
+          t("versions.besideVersion.bringBack")
         }}</el-button>
-        <el-button :loading="busy" @click="vary">{{
-          t("versions.besideVersion.beginAnotherCardFromIt")
-        }}</el-button>
-        <el-button @click="emit('leave')">{{ t("versions.besideVersion.backToThePanel") }}</el-button>
+        <el-button :loading="busy" @click="vary">{{ t("versions.besideVersion.copy") }}</el-button>
+        <el-button @click="emit('leave')">{{ t("everywhere.action.close") }}</el-button>
       </template>
       <button type="button" class="word" :aria-pressed="across" @click="across = !across">
-        {{
-          across
-            ? t("versions.besideVersion.layThemSideBySide")
-            : t("versions.besideVersion.layOneOverTheOther")
-        }}
+        {{ across ? t("versions.besideVersion.sideBySide") : t("versions.besideVersion.overlaid") }}
       </button>
     </p>
     <LineAcross
       v-if="across"
       class="over"
-      :left="{ src: picture('was'), alt: t('versions.besideVersion.thePanelAsItWas') }"
-      :right="{ src: picture('now'), alt: t('versions.besideVersion.thePanelAsItIs') }"
+      :left="{ src: picture('was'), alt: t('versions.besideVersion.altBefore') }"
+      :right="{ src: picture('now'), alt: t('versions.besideVersion.altNow') }"
       :size="size"
-      :label="t('versions.besideVersion.asItWasOnThe')"
+      :label="t('versions.besideVersion.divider')"
     />
     <div class="pair">
       <div v-for="one in sides" :key="one.side" class="one">
@@ -147,14 +139,12 @@ const vary = () =>
           v-if="!across"
           :src="one.src"
           :alt="
-            one.side === 'was'
-              ? t('versions.besideVersion.thePanelAsItWas')
-              : t('versions.besideVersion.thePanelAsItIs')
+            one.side === 'was' ? t('versions.besideVersion.altBefore') : t('versions.besideVersion.altNow')
           "
           @load="drawn[one.side] = true"
         />
         <p v-if="!across && !drawn[one.side]" class="quiet">
-          {{ t("versions.besideVersion.itIsBeingDrawn") }}
+          {{ t("everywhere.common.drawing") }}
         </p>
         <p>
           <b>{{ one.called }}</b>,
@@ -169,13 +159,9 @@ const vary = () =>
       </div>
     </div>
     <p v-if="same" role="status">
-      {{
-        trying
-          ? t("versions.besideVersion.nothingIsChangedYet")
-          : t("versions.besideVersion.theTwoAreTheSame")
-      }}
+      {{ trying ? t("versions.besideVersion.unchanged") : t("versions.besideVersion.theTwoAreTheSame") }}
     </p>
-    <ul v-else-if="compared" :aria-label="t('versions.besideVersion.whatIsOtherwiseNow')">
+    <ul v-else-if="compared" :aria-label="t('versions.besideVersion.changes')">
       <li v-for="line in compared.differences" :key="line">{{ line }}</li>
     </ul>
   </section>

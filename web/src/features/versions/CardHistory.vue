@@ -20,28 +20,28 @@ const picture = (number: number) => `/api/cards/${props.card.id}/picture.png?rev
 </script>
 
 <template>
-  <section class="history" :aria-label="t('versions.cardHistory.howItWasBefore')">
+  <section class="history" :aria-label="t('everywhere.action.history')">
     <p class="head">
       <i18n-t keypath="versions.cardHistory.tapOneToLayIt" scope="global">
         <template #howIt>
-          <b>{{ t("versions.cardHistory.howItWasBefore2") }}</b>
+          <b>{{ t("versions.cardHistory.intro") }}</b>
         </template> </i18n-t
       >{{ " "
       }}<button type="button" class="word" @click="emit('leave')">
-        {{ t("versions.cardHistory.backToThePanel") }}
+        {{ t("everywhere.action.close") }}
       </button>
     </p>
-    <PageState v-if="!versions" state="asking" :what="t('versions.cardHistory.whatItWas')" />
+    <PageState v-if="!versions" state="asking" :what="t('versions.cardHistory.what')" />
     <ol v-else>
       <li v-for="(version, at) in versions" :key="version.number">
         <button type="button" :disabled="at === 0" @click="emit('beside', version.number)">
           <PictureHere :src="picture(version.number)" alt="" loading="lazy" />
-          <span>{{ at === 0 ? t("versions.cardHistory.asItStandsNow") : version.said }}</span>
+          <span>{{ at === 0 ? t("versions.cardHistory.now") : version.said }}</span>
           <span class="quiet">{{ sayWhen(version.made_at) }}</span>
         </button>
       </li>
     </ol>
-    <p v-if="versions?.length === 1" class="quiet">{{ t("versions.cardHistory.nothingWasChangedYet") }}</p>
+    <p v-if="versions?.length === 1" class="quiet">{{ t("versions.besideVersion.unchanged") }}</p>
   </section>
 </template>
 

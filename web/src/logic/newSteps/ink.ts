@@ -3,7 +3,7 @@ import { t } from "../../words";
 import type { Kit, NewStep } from "./kit";
 
 export function inkSteps(kit: Kit): NewStep[] {
-  const { plan, reading, w, h, short, colour, darkest, white, lay, whole, liesHere } = kit;
+  const { plan, reading, w, h, short, mark, colour, darkest, white, lay, whole, liesHere } = kit;
   const list: NewStep[] = [
     {
       value: "brush",
@@ -14,7 +14,7 @@ export function inkSteps(kit: Kit): NewStep[] {
           over: "band",
           edge: "top",
           start_mm: 0,
-          end_mm: Math.round(h / 3),
+          end_mm: mark(h / 3),
           lead_in_mm: 0,
           carry_mm: 15,
         }),
@@ -33,7 +33,7 @@ export function inkSteps(kit: Kit): NewStep[] {
           over: "slant",
           angle_deg: 30,
           start_mm: 0,
-          end_mm: Math.round(h / 3),
+          end_mm: mark(h / 3),
           lead_in_mm: 0,
           carry_mm: 20,
         }),
@@ -43,7 +43,7 @@ export function inkSteps(kit: Kit): NewStep[] {
       label: t("logic.newSteps.darkenTheEdges"),
       hint: t("logic.newSteps.fromAllFourEdgesOr"),
       make: () =>
-        lay(darkest, "large-brush", { over: "vignette", reach_mm: Math.round(short * 0.6), origin: "edges" }),
+        lay(darkest, "large-brush", { over: "vignette", reach_mm: mark(short * 0.6), origin: "edges" }),
     },
     {
       value: "patches",
@@ -53,7 +53,7 @@ export function inkSteps(kit: Kit): NewStep[] {
         lay(
           colour,
           "sponge",
-          { over: "patches", size_mm: Math.round(short * 0.25), cover: 0.6 },
+          { over: "patches", size_mm: mark(short * 0.25), cover: 0.6 },
           { touch: "medium" },
         ),
     },

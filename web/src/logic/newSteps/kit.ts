@@ -1,5 +1,6 @@
 /** What every new step is made with: measures that suit the panel, and the inks that are meant. */
 import type { Brush, CardOut, InkModel, Mask, Schemas, ShelfOut, Step } from "../../api/models";
+import { onRuler } from "../length";
 import { liesAfter } from "../steps";
 
 export interface NewStep {
@@ -34,6 +35,7 @@ export function kitOf(card: CardOut, after: Step | undefined, shelved: Shelved) 
   const w = reading.panel_width_mm;
   const h = reading.panel_height_mm;
   const short = Math.min(w, h);
+  const mark = (mm: number) => onRuler(mm, plan.units);
   const colours = plan.inks.filter((ink) => !ASIDE.has(ink.kind));
   /** With no colour beside the card yet the first of the shelf is taken: another is a tap away. */
   const first = colours.length ? undefined : shelved.inks.find((ink) => !ASIDE.has(ink.kind));
@@ -79,6 +81,7 @@ export function kitOf(card: CardOut, after: Step | undefined, shelved: Shelved) 
     w,
     h,
     short,
+    mark,
     colour,
     darkest,
     powder,

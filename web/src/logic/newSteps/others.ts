@@ -61,7 +61,7 @@ export function waterSteps({ whole }: Kit): NewStep[] {
 export function stuckSteps({ w, h }: Kit): NewStep[] {
   return STUCK_CHOICES.map(({ value, label, hint }) => ({
     value: `stick-${value}`,
-    label: t("logic.newSteps.stickOn", { what: label }),
+    label: t("everywhere.common.stickOn", { what: label }),
     hint: hint ?? t("logic.newSteps.whenAllElseIsDone"),
     make: () => threeOf(value, { width: w, height: h }),
   }));

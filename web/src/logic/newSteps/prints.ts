@@ -5,10 +5,10 @@ import { t } from "../../words";
 import type { Kit, NewStep } from "./kit";
 
 export function printSteps(kit: Kit): NewStep[] {
-  const { plan, shelved, w, h, short, colour, darkest, white, lay, print } = kit;
+  const { plan, shelved, w, h, short, mark, colour, darkest, white, lay, print } = kit;
   /** An image in the middle; one that stands on the bottom edge, where it does not float. */
   const stamped = (motif: string, path: string, stands: boolean) => {
-    const image = newPrint(motif as Schemas["BuiltIn"]["motif"], Math.round(short * 0.4), w / 2, h / 2);
+    const image = newPrint(motif as Schemas["BuiltIn"]["motif"], mark(short * 0.4), w / 2, h / 2);
     if (!stands) return image;
     const on = inARow(image, 1, { width: w, height: h }, shapeOf(image.image, path));
     return { ...on, stands: "stands" as const };
@@ -32,7 +32,7 @@ export function printSteps(kit: Kit): NewStep[] {
         lay(
           darkest,
           "pen",
-          { ...newPrint("fern", Math.round(short * 0.4), w / 2, h / 2), line_mm: 0.6 },
+          { ...newPrint("fern", mark(short * 0.4), w / 2, h / 2), line_mm: 0.6 },
           { touch: "full", passes: 1, onto: "dry" },
         ),
     },
@@ -47,7 +47,7 @@ export function printSteps(kit: Kit): NewStep[] {
           {
             over: "motifs",
             motif: "leaf",
-            size_mm: Math.round(short * 0.25),
+            size_mm: mark(short * 0.25),
             count: 5,
             gap_mm: 1.5,
             arrangement: "scattered",
@@ -66,9 +66,9 @@ export function printSteps(kit: Kit): NewStep[] {
           {
             over: "words",
             text: t("logic.newSteps.thankYou"),
-            x_mm: Math.round(w / 2),
-            y_mm: Math.round(h > w / 2 ? h * 0.85 : h / 2),
-            height_mm: Math.min(9, Math.round(h * 3.5) / 10),
+            x_mm: w / 2,
+            y_mm: h > w / 2 ? mark(h * 0.85) : h / 2,
+            height_mm: mark(Math.min(9, h * 0.35)),
             face: "script",
             angle_deg: 0,
             round_mm: null,
