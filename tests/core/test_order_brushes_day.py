@@ -100,9 +100,9 @@ def test_a_wish_is_kept_and_one_that_cannot_be_is_named() -> None:
     of = plan(lay("pale", top(40)), lay("yellow", low(40)), wishes=(Wish("s2", "s1"),))
     assert standing(of) == ["s2", "s1"]
     against = plan(lay("pale"), lay("dark"), wishes=(Wish("s2", "s1"),))
-    with pytest.raises(Contradiction, match="step 2 before step 1: You asked for it") as refused:
+    with pytest.raises(Contradiction, match="Step 2 before step 1: You asked for it") as refused:
         ordered(against)
-    assert "step 1 before step 2" in refused.value.reason
+    assert "Step 1 before step 2" in refused.value.reason
     assert "Drop the wish" in refused.value.mend
     circle = plan(lay("pale", top(20)), lay("yellow", low(20)), wishes=(Wish("s2", "s1"), Wish("s1", "s2")))
     with pytest.raises(Contradiction, match="can't all be kept"):

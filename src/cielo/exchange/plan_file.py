@@ -146,14 +146,19 @@ def write_plan(plan: Plan) -> bytes:
         if not piece["wishes"]:
             del piece["wishes"]
     for mask in [*document["masks"], *(mask for piece in document.get("pieces", []) for mask in piece["masks"])]:
-        for one in mask["named"]:
-            if not one["others"]:
-                del one["others"]
-        if not mask["named"]:  # nor a sheet whose openings have no names
-            del mask["named"]
-        if mask["part"] == "itself":
-            del mask["part"]
+        _leave_out_the_usual(mask)
     return (json.dumps(document, indent=2, ensure_ascii=False) + "\n").encode()
+
+
+def _leave_out_the_usual(mask: dict[str, Any]) -> None:
+    """Drops from a mask of a plan file what says nothing: no names, no others of a name, a sheet that is not a part."""
+    for one in mask["named"]:
+        if not one["others"]:
+            del one["others"]
+    if not mask["named"]:
+        del mask["named"]
+    if mask["part"] == "itself":
+        del mask["part"]
 
 
 def plan_schema() -> dict[str, Any]:
