@@ -52,7 +52,7 @@ def measure(name: str, plan: Plan) -> None:
     changes = [seconds(partial(picture, variant, grid)) for variant in variants]
     forget()
     picture(plan, grid)
-    pngs = [seconds(partial(panel_png, variant, 100, packed=False)) for variant in variants]
+    pngs = [seconds(partial(panel_png, variant, 100)) for variant in variants]
     references = [seconds(lambda: reference_xyz(plan, grid)) for _ in range(1 + TIMES // 8)]
     advice = [seconds(partial(judge, variant)) for variant in variants]
     print(f"{name}: panel {grid.columns} x {grid.rows} px at 100 px/in, {len(plan.steps)} steps; medians")

@@ -39,7 +39,7 @@ def test_keys_change_where_the_picture_does_and_nowhere_else(plan: Plan) -> None
     moved = replace(plan, steps=(*plan.steps[:n], *plan.steps[n + 1 :]))
     for done, key in enumerate(proof_keys(moved)):
         if key in keys:
-            assert panel_png(moved, 12, done, packed=False) == panel_png(plan, 12, keys.index(key), packed=False)
+            assert panel_png(moved, 12, done) == panel_png(plan, 12, keys.index(key))
 
 
 @pytest.mark.parametrize("change", ["card", "stock", "inks", "masks"])

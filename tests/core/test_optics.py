@@ -11,13 +11,12 @@ from cielo.core.materials import Ink, MeasuredCrossing, Paper, Swatch
 from cielo.core.optics.confidence import uncertainty
 from cielo.core.optics.difference import ciede2000
 from cielo.core.optics.films import film_of
+from cielo.core.optics.gamut import hex_from_lab, is_in_gamut
 from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.learn import learn
 from cielo.core.optics.refine import TRAPPING
 from cielo.core.optics.scattering import saturating
 from cielo.core.optics.spectra import (
-    hex_from_lab,
-    is_in_gamut,
     lab_from_hex,
     lab_from_reflectance,
     smooth_reflectance,

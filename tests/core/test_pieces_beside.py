@@ -15,7 +15,7 @@ from cielo.core.geometry.envelopes import pile_mm
 from cielo.core.geometry.pieces import pieces_of
 from cielo.core.geometry.putting_on import piece_shape
 from cielo.core.materials import MeasuredCrossing, Stock
-from cielo.core.optics.spectra import hex_from_lab
+from cielo.core.optics.gamut import hex_from_lab
 from cielo.core.order.arrange import in_order
 from cielo.core.plan import (
     Belongs,

@@ -4,13 +4,15 @@ import json
 from io import BytesIO
 from pathlib import Path
 
+import cv2
+import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from PIL import Image
 from pypdf import PdfReader
 
-from cielo.app.pictures import panel_png
+from cielo.app.pictures import deep_png, panel_png
 from cielo.app.sheets import run_sheet
 from cielo.core.plan import Fade
 from cielo.core.sequence.gradient import GradientWish
@@ -29,6 +31,24 @@ def test_plans_come_back_equal(edge: str, fade: Fade | None) -> None:
     plan = gradient(GradientWish(edge, disc=MOON, fade=fade))  # type: ignore[arg-type]
     assert read_plan(write_plan(plan)) == plan
     assert write_plan(read_plan(write_plan(plan))) == write_plan(plan)
+
+
+def test_a_picture_says_that_it_is_srgb_and_how_large() -> None:
+    made = Image.open(BytesIO(panel_png(gradient(), 30)))
+    assert made.info["srgb"] == 0
+    assert made.info["dpi"] == pytest.approx((30, 30), abs=0.02)
+
+
+def test_a_deep_picture_is_the_same_picture_in_finer_steps() -> None:
+    """Read back by OpenCV, which did not write it."""
+    deep = cv2.imdecode(np.frombuffer(deep_png(gradient(), 20), np.uint8), cv2.IMREAD_UNCHANGED)
+    plain = cv2.imdecode(np.frombuffer(panel_png(gradient(), 20), np.uint8), cv2.IMREAD_UNCHANGED)
+    assert deep is not None
+    assert plain is not None
+    assert deep.dtype == np.uint16
+    assert np.abs(deep / 257 - plain).max() <= 1.02
+    assert len(np.unique(deep)) > 4 * len(np.unique(plain))
+    assert Image.open(BytesIO(deep_png(gradient(), 20))).info["srgb"] == 0
 
 
 def test_the_published_schema_is_the_one_the_code_has() -> None:

@@ -7,11 +7,12 @@ from cielo.core.advice.crossing_checks import Crossing, cross_all
 from cielo.core.bounds import Lab
 from cielo.core.materials import Ink, MeasuredCrossing, Stock, Swatch
 from cielo.core.optics.films import film_of
+from cielo.core.optics.gamut import hex_from_lab
 from cielo.core.optics.hue import say_colour
 from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.learn import learn
 from cielo.core.optics.lights import LIGHTS, lab_under
-from cielo.core.optics.spectra import Array, hex_from_lab
+from cielo.core.optics.spectra import Array
 from cielo.core.sequence.lightness import light_to_dark
 from cielo.core.simulation.strip import Strip, gradient_strip
 from cielo.core.units import Units

@@ -10,7 +10,7 @@ from cielo.core.geometry.pieces import pieces_of
 from cielo.core.geometry.placings import placings_of
 from cielo.core.materials import Ink
 from cielo.core.notes import Remembered
-from cielo.core.optics.spectra import hex_from_lab
+from cielo.core.optics.gamut import hex_from_lab
 from cielo.core.order.reasons import reasons
 from cielo.core.plan import Belongs, Brush, Piece, Plan, PutOn, pieces_made, plan_of_piece, run_of, with_all_put_on
 from cielo.core.say import laid_out, say, say_minutes

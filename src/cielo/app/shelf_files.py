@@ -7,7 +7,8 @@ from typing import Literal
 from cielo.app.keeping_safe import backup_before
 from cielo.app.things import ensure_thing, list_things, write_thing
 from cielo.core.materials import Ink, InkKind, Paper, Stock, Swatch
-from cielo.core.optics.spectra import hex_from_lab, lab_from_hex
+from cielo.core.optics.gamut import hex_from_lab
+from cielo.core.optics.spectra import lab_from_hex
 from cielo.core.shelf import Facts, ThingKind, a_thing
 from cielo.errors import BadInput
 from cielo.exchange.gpl import Palette, read_gpl, write_gpl

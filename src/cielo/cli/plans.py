@@ -52,9 +52,10 @@ def render(
     step: Annotated[int | None, typer.Option(help="after this many steps; all if left out")] = None,
     piece: Annotated[str | None, typer.Option(help="a piece of the card by its key, not the panel")] = None,
     together: Annotated[bool, typer.Option("--together", help="the whole card put together, up to 300 dots per inch")] = False,
+    deep: Annotated[bool, typer.Option("--deep", help="16 bits to a channel, for a print shop; the ground alone")] = False,
 ) -> None:
     """Save the predicted panel, a piece of the card, or the whole card, as a PNG."""
-    from cielo.app.pictures import assembled_png, panel_png
+    from cielo.app.pictures import assembled_png, deep_png, panel_png
     from cielo.core.plan import plan_of_piece
 
     if together:
@@ -62,9 +63,10 @@ def render(
             write_file(out, assembled_png(plan_of(plan), dpi))
         return
     with About(plan), typer.progressbar(length=100, label="Drawing", file=sys.stderr) as bar:
+        drawn = deep_png if deep else panel_png
         write_file(
             out,
-            panel_png(
+            drawn(
                 plan_of_piece(plan_of(plan), piece) if piece else plan_of(plan),
                 dpi,
                 step,

@@ -7,9 +7,9 @@ from pydantic import Field
 from cielo.core.bounds import Key
 from cielo.core.optics.confidence import uncertainty
 from cielo.core.optics.films import film_of
+from cielo.core.optics.gamut import hex_from_lab, is_in_gamut
 from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.learn import learn
-from cielo.core.optics.spectra import hex_from_lab, is_in_gamut
 from cielo.exchange.materials_model import CrossingModel, InkFacts, PaperModel, Strict
 
 Strength = Annotated[float, Field(ge=0, le=20)]

@@ -166,7 +166,7 @@ def picture(
 ) -> Response:
     """The panel of one card of the batch after some steps, as it is really made; tilted to a lamp where one is held."""
     plan = bench.stand_at_bench(store, card_id, number).plan
-    png = panel_png(plan, dpi, min(steps, len(plan.steps)), packed=False, lamp_mm=place_of(lamp))
+    png = panel_png(plan, dpi, min(steps, len(plan.steps)), lamp_mm=place_of(lamp))
     return Response(png, media_type="image/png", headers={"cache-control": "no-store"})
 
 

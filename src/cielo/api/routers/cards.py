@@ -33,7 +33,7 @@ from cielo.app.proofs import proof_keys
 from cielo.app.reading import read_aloud
 from cielo.app.sheets import card_page, placing_template, run_sheet, templates
 from cielo.app.shelf import find_inks, find_stock
-from cielo.core.optics.spectra import hex_from_lab, is_in_gamut
+from cielo.core.optics.gamut import hex_from_lab, is_in_gamut
 from cielo.core.simulation.grid import for_screen
 from cielo.core.simulation.point import ask
 from cielo.exchange.card_page import write_html, write_pdf
@@ -212,7 +212,7 @@ def saved_picture(
     """The panel after some or all steps, at one revision, or as pale or strong as it may well come out, or still wet,
     or tilted to a lamp held above a place of it; it never changes, so it may be kept."""
     plan = cards.card_at(store, card_id, revision)
-    png = panel_png(plan, for_screen(plan.card, dpi), steps, packed=False, look=look, lamp_mm=place_of(lamp))
+    png = panel_png(plan, for_screen(plan.card, dpi), steps, look=look, lamp_mm=place_of(lamp))
     return Response(png, media_type="image/png", headers=KEPT)
 
 
@@ -221,7 +221,7 @@ def proof(card_id: CardId, key: ProofKey, steps: Annotated[int, Query(ge=0, le=1
     """The small picture after a step, by what it depends on (the reading's ``proof``): kept for as long as that stays the same."""
     plan = cards.open_card(store, card_id).revision.plan
     steps = min(steps, len(plan.steps))
-    png = panel_png(plan, SMALL_PROOF_DPI, steps, packed=False)
+    png = panel_png(plan, SMALL_PROOF_DPI, steps)
     as_asked = proof_keys(plan)[steps] == key
     return Response(png, media_type="image/png", headers=KEPT if as_asked else {"cache-control": "no-store"})
 
@@ -230,7 +230,7 @@ def proof(card_id: CardId, key: ProofKey, steps: Annotated[int, Query(ge=0, le=1
 def preview(plan: PlanModel, dpi: Dpi = 60, steps: StepsDone = None) -> Response:
     """The panel of a plan that is not saved, while something is being dragged."""
     meant = plan.to_core()
-    return Response(panel_png(meant, for_screen(meant.card, dpi), steps, packed=False), media_type="image/png")
+    return Response(panel_png(meant, for_screen(meant.card, dpi), steps), media_type="image/png")
 
 
 @router.get("/{card_id}/ask")

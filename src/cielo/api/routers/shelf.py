@@ -23,9 +23,9 @@ from cielo.app.day import MOST_CARDS
 from cielo.core.geometry.formats import FORMATS
 from cielo.core.geometry.motifs import NAMES, STANDING, motif_rings
 from cielo.core.materials import TOOLS, WATER_TOOLS
+from cielo.core.optics.gamut import hex_from_lab
 from cielo.core.optics.layering import lab_of_stack
 from cielo.core.optics.sight import SIGHTS
-from cielo.core.optics.spectra import hex_from_lab
 from cielo.exchange.materials_model import InkModel, StockModel
 from cielo.store.backups import backup_is_old, last_backup
 

@@ -26,7 +26,7 @@ from cielo.api.schemas.solving import (
 from cielo.app import solving
 from cielo.app.card_sizes import CardWish
 from cielo.core.bounds import Key
-from cielo.core.optics.spectra import hex_from_lab
+from cielo.core.optics.gamut import hex_from_lab
 from cielo.core.solvers.wish import Wish, unknown_words
 from cielo.exchange.materials_model import InkModel
 from cielo.exchange.plan_file import PlanModel

@@ -29,7 +29,7 @@ from cielo.app import shelf_files, swatches, things
 from cielo.app.shelf import find_stock
 from cielo.core.bounds import Key
 from cielo.core.materials import InkKind, Stock
-from cielo.core.optics.spectra import hex_from_lab
+from cielo.core.optics.gamut import hex_from_lab
 from cielo.core.shelf import OwnThing, ThingKind
 from cielo.core.units import Units
 from cielo.errors import BadInput

@@ -12,7 +12,7 @@ from cielo.app.reading import Reading
 from cielo.core.bounds import MOST_INKS, Key, Name, Side
 from cielo.core.geometry.putting_on import piece_shape
 from cielo.core.geometry.shapes import rings_mm
-from cielo.core.optics.spectra import hex_from_lab
+from cielo.core.optics.gamut import hex_from_lab
 from cielo.core.plan import Belongs, Card, Cut, Disc, Edge, Fade, Fold, OwnImage, Used, pieces_made, run_of
 from cielo.core.sequence.gradient import GradientWish, SeamSchool
 from cielo.core.units import Units

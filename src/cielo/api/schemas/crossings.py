@@ -9,11 +9,11 @@ from cielo.app.crossings import Chart, Taken
 from cielo.core.advice.crossing_checks import Mark
 from cielo.core.bounds import Key
 from cielo.core.materials import Ink
+from cielo.core.optics.gamut import hex_from_lab
 from cielo.core.optics.hue import say_colour
 from cielo.core.optics.layering import reflectance_of_stack
 from cielo.core.optics.lights import LIGHTS
 from cielo.core.optics.sight import SIGHTS, taken_for_one
-from cielo.core.optics.spectra import hex_from_lab
 from cielo.core.optics.water import frees, reflectance_after_water, reflectance_while_wet
 from cielo.core.sequence.lightness import lightness_on
 from cielo.core.simulation.strip import PER_MM, Strip

@@ -7,7 +7,7 @@ from pydantic import BaseModel
 
 from cielo.app.learnt import Learnt, Titles
 from cielo.app.used import used_for
-from cielo.core.optics.spectra import hex_from_lab
+from cielo.core.optics.gamut import hex_from_lab
 from cielo.core.say import say_pad, say_pad_beside, say_pair, say_used
 from cielo.core.sequence.durations import techniques_of
 from cielo.core.sequence.pace import Took, paces_of, say_clocked, say_paces

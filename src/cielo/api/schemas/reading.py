@@ -5,7 +5,7 @@ from typing import Any, Literal, Self
 from pydantic import BaseModel, ConfigDict
 
 from cielo.app.reading import Reading
-from cielo.core.optics.spectra import hex_from_lab
+from cielo.core.optics.gamut import hex_from_lab
 from cielo.exchange.plan_file import PlanModel
 
 

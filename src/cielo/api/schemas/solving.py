@@ -6,7 +6,7 @@ from pydantic import BaseModel, Field
 
 from cielo.api.schemas.cards import Body, CardOut, RevisionNumber
 from cielo.core.bounds import MOST_INKS, Key, Side
-from cielo.core.optics.spectra import hex_from_lab
+from cielo.core.optics.gamut import hex_from_lab
 from cielo.core.plan import Touch
 from cielo.core.solvers.bridge import Bridge
 from cielo.core.solvers.show import Level

@@ -10,7 +10,7 @@ from cielo.app.shelf_files import Preview
 from cielo.app.things import ShelfThing
 from cielo.core.bounds import Key, Name
 from cielo.core.materials import Ink, Stock
-from cielo.core.optics.spectra import hex_from_lab
+from cielo.core.optics.gamut import hex_from_lab
 from cielo.core.plan import NamedOpening
 from cielo.core.shelf import Facts, OwnThing, ThingKind
 from cielo.exchange.materials_model import InkFacts, InkModel, PaperModel, StockModel

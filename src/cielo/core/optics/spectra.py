@@ -113,23 +113,6 @@ def srgb_from_lab(lab: Any) -> Array:
     return srgb_encoded(xyz_from_lab(lab) @ srgb_matrix())
 
 
-def hex_from_lab(lab: Any) -> str:
-    """CIE Lab of D50 (3,) to the nearest sRGB, as ``#rrggbb``; each channel clipped to what the screen shows."""
-    return _hex_of(*(float(part) for part in lab))
-
-
-@lru_cache(maxsize=8192)
-def _hex_of(light: float, red: float, yellow: float) -> str:
-    channels = np.clip(srgb_from_lab((light, red, yellow)), 0.0, 1.0)
-    return "#" + "".join(f"{round(float(c) * 255):02x}" for c in channels)
-
-
-def is_in_gamut(lab: Any, tolerance: float = 0.002) -> bool:
-    """Whether sRGB can show the colour; the tolerance is half a step of an 8 bit channel."""
-    channels = srgb_from_lab(lab)
-    return bool(np.all(channels >= -tolerance) and np.all(channels <= 1 + tolerance))
-
-
 def lab_from_hex(text: str, field: str = "hex") -> Array:
     """``#rrggbb`` (sRGB) to CIE Lab of D50, shape (3,). Raises BadInput when it is not such a text."""
     digits = text.removeprefix("#")

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from cielo.core.bounds import Lab
-from cielo.core.optics.spectra import hex_from_lab
+from cielo.core.optics.gamut import hex_from_lab
 
 # A4 less a printer's margins fits on Letter too.
 WIDTH_MM, HEIGHT_MM = 190.0, 250.0

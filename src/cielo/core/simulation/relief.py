@@ -35,7 +35,8 @@ from cielo.core.simulation.cover import kept_if_small
 from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.maps import layings
 from cielo.core.simulation.noise import noise
-from cielo.core.simulation.run import Rgb, encode, seen_xyz
+from cielo.core.simulation.run import seen_xyz
+from cielo.core.simulation.screen import Rgb, encode
 from cielo.core.simulation.smooth import softened
 
 Map = NDArray[np.float32]

@@ -30,7 +30,6 @@ A brush lays films; an ink whose swatches are dabs is brushed as the film of its
 
 from collections.abc import Callable, Sequence
 from dataclasses import replace
-from functools import lru_cache
 from typing import Any
 
 import numpy as np
@@ -39,7 +38,6 @@ from numpy.typing import NDArray
 from cielo.core.compiled import njit, prange
 from cielo.core.keeping import KEPT
 from cielo.core.optics.layering import MOST_HINDRANCE
-from cielo.core.optics.spectra import srgb_encoded, srgb_matrix
 from cielo.core.optics.stock import INTERNAL_REFLECTION, sheet_of
 from cielo.core.optics.water import WET_DENSER
 from cielo.core.parallel import one_at_a_time
@@ -52,8 +50,8 @@ from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.inks import KNOTS, STRONGEST, inks_of
 from cielo.core.simulation.laydown import FAINTEST, Map
 from cielo.core.simulation.maps import Laying, layings
+from cielo.core.simulation.screen import Rgb, encode
 
-Rgb = NDArray[np.uint8]
 Progress = Callable[[float], None]
 
 
@@ -156,20 +154,6 @@ def groups_of(laid: Sequence[Laying]) -> list[int]:
     for at, laying in enumerate(laid):
         groups.append(groups[-1] if at and laying.into_wet else at)
     return groups
-
-
-def encode(xyz: NDArray[np.float32]) -> Rgb:
-    """XYZ of D50 (rows, columns, 3) to 8 bit sRGB of the same shape; what a screen cannot show is clipped."""
-    rgb = np.empty(xyz.shape, dtype=np.uint8)
-    with one_at_a_time:
-        _encode(xyz, srgb_matrix().astype(np.float32), _encoding_table(), rgb)
-    return rgb
-
-
-@lru_cache(maxsize=1)
-def _encoding_table() -> NDArray[np.uint8]:
-    linear = np.linspace(0, 1, 1 << 14)
-    return np.asarray(np.round(255 * srgb_encoded(linear)), dtype=np.uint8)
 
 
 @njit(parallel=True, fastmath=True, cache=True)
@@ -328,16 +312,3 @@ def _at(curve: Any, position: Any) -> Any:  # pragma: no cover - compiled
     below = int(position)
     part = position - np.float32(below)
     return curve[below] * (1 - part) + curve[below + 1] * part
-
-
-@njit(parallel=True, fastmath=True, cache=True)
-def _encode(xyz: Any, matrix: Any, table: Any, rgb: Any) -> None:  # pragma: no cover - compiled
-    last = np.float32(len(table) - 1)
-    for row in prange(xyz.shape[0]):
-        for column in range(xyz.shape[1]):
-            for channel in range(3):
-                linear = np.float32(0)
-                for axis in range(3):
-                    linear += xyz[row, column, axis] * matrix[axis, channel]
-                linear = min(max(linear, np.float32(0)), np.float32(1))
-                rgb[row, column, channel] = table[int(linear * last + np.float32(0.5))]

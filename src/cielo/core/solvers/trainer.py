@@ -15,8 +15,9 @@ import numpy as np
 from cielo.core.bounds import Lab
 from cielo.core.materials import Ink, Stock
 from cielo.core.optics.difference import ciede2000
+from cielo.core.optics.gamut import hex_from_lab
 from cielo.core.optics.hue import say_colour
-from cielo.core.optics.spectra import Array, hex_from_lab
+from cielo.core.optics.spectra import Array
 from cielo.core.sequence.lightness import seen_on
 from cielo.core.solvers.bridge import bridges
 from cielo.core.solvers.recipes import colours_of
