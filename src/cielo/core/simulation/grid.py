@@ -53,6 +53,19 @@ class Grid:
             yield slice(first, last), replace(self, rows=last - first, top_mm=top)
 
 
+# What a mark covers is measured, and what lies under water is read, at this resolution, so that the answer is the same for every part and
+# size of picture.
+READING_PIXELS_PER_INCH = 40
+
+
+def reading_grid(grid: Grid) -> Grid:
+    """The whole panel that a grid shows, or shows a part of, at the resolution of reading."""
+    width, height = grid.panel_width_mm, grid.panel_height_mm
+    columns = max(1, round(width / MM_PER_INCH * READING_PIXELS_PER_INCH))
+    rows = max(1, round(height / MM_PER_INCH * READING_PIXELS_PER_INCH))
+    return Grid(width, height, width / columns, height / rows, rows, columns)
+
+
 def grid_of(card: Card, pixels_per_inch: float) -> Grid:
     """The grid of a card's whole panel. Raises TooLarge beyond MOST_PIXELS pixels."""
     width, height = card.panel_width_mm, card.panel_height_mm

@@ -53,6 +53,7 @@ from cielo.core.plan import (
     masks_on,
 )
 from cielo.core.simulation.cover import kept_if_small, kept_with, left_open, to_cover_mm, to_edge_mm
+from cielo.core.simulation.dabs import patched
 from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.halo import halo
 from cielo.core.simulation.openings import chosen_openings, shaded
@@ -66,7 +67,7 @@ from cielo.core.simulation.profiles import (
     vignette,
 )
 from cielo.core.simulation.spots import covered, random_spots
-from cielo.core.simulation.textures import flaked, still_printing, textured, tooth
+from cielo.core.simulation.textures import flaked, still_printing, textured, thickness, tooth
 from cielo.errors import BadInput
 
 Map = NDArray[np.float32]
@@ -108,6 +109,7 @@ def _made_alone(plan: Plan, step: Brush, masks: frozenset[str], grid: Grid) -> M
         lying,
         plan.stock.paper.surface,
         plan.ink(step.ink).kind in RESIST_KINDS,
+        thickness(plan.ink(step.ink).kind, TOOLS[step.tool]),
         grid,
     )
 
@@ -195,14 +197,16 @@ def _mask_of(plan: Plan, region: Region) -> Mask | None:
 
 
 @kept
-def _strength_map(step: Brush, shape: Mask | None, lying: tuple[Mask, ...], surface: Surface, melts: bool, grid: Grid) -> Map:
+def _strength_map(
+    step: Brush, shape: Mask | None, lying: tuple[Mask, ...], surface: Surface, melts: bool, thick: float, grid: Grid
+) -> Map:
     tool = TOOLS[step.tool]
     if step.touch in ("second", "third"):
         first, share = TOUCH_STRENGTH["first"], TOUCH_STRENGTH[step.touch] / TOUCH_STRENGTH["first"]
         strength = textured(tool, first * step.passes, step.seed, grid) * still_printing(share, step.seed, grid)
     else:
         strength = textured(tool, step.strength, step.seed, grid, wet=step.onto == "wet")
-    strength = strength * _share(step.region, shape, lying, tool.softness_mm, step.seed, grid)
+    strength = strength * np.float32(thick) * _share(step.region, shape, lying, tool.softness_mm, step.seed, grid)
     if step.fade is not None:
         strength = strength * along(step.fade.edge, fade_profile(distance_from_mm(step.fade.edge, grid), step.fade))
     if melts:  # powder clings wherever there is watermark ink, however it came there, and melts into one whole film
@@ -228,7 +232,8 @@ def _water_map(step: Water, shape: Mask | None, lying: tuple[Mask, ...], grid: G
 
 
 def _share(region: Region, shape: Mask | None, lying: tuple[Mask, ...], softness_mm: float, seed: int, grid: Grid) -> Map:
-    """w: what part of the strength a region takes, 0..1, broadcasting to (rows, columns)."""
+    """w: what part of the strength a region takes, 0..1, broadcasting to (rows, columns); where patches lie over each other a little
+    more."""
     match region:
         case Whole() | WetArea() | Bare():
             return np.ones((grid.rows, grid.columns), dtype=np.float32)
@@ -243,9 +248,7 @@ def _share(region: Region, shape: Mask | None, lying: tuple[Mask, ...], softness
         case Vignette():
             return vignette(region, max(region.reach_mm / REACHES, softness_mm), grid)
         case Patches():
-            density = -np.log1p(-min(region.cover, 0.9995)) / (np.pi / 4 * region.size_mm**2)
-            spots = random_spots(seed, density, region.size_mm, grid.panel_width_mm, grid.panel_height_mm)
-            return covered(spots, grid, 2 * softness_mm)
+            return patched(seed, region.cover, region.size_mm, 2 * softness_mm, grid)
         case Pressed():
             assert shape is not None
             # The tool inks the sheet, and the sheet the panel: its edges print as sharp as they are cut.

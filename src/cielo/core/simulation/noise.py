@@ -4,18 +4,20 @@ Normal random numbers on a lattice of ``spacing_mm``, blended by cubic B-splines
 unit variance. Symbols: W (place, lattice) the splines' weights along one axis; L the lattice; noise = Wy L Wx^T.
 """
 
+from collections.abc import Callable
 from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
 
-from cielo.core.simulation.grid import Grid
-from cielo.core.simulation.smooth import share_below
+from cielo.core.simulation.grid import Grid, reading_grid
 
 Map = NDArray[np.float32]
 
 # Standard deviation of the blend of unit normals, over all places between lattice points: (151 / 315) in two axes.
 _BLENDED = 151 / 315
+# Between so many of its values a rank is blended.
+RANK_KNOTS = 1025
 
 
 def noise(seed: int, spacing_mm: float, grid: Grid, stretch: float = 1.0) -> Map:
@@ -26,9 +28,14 @@ def noise(seed: int, spacing_mm: float, grid: Grid, stretch: float = 1.0) -> Map
     return np.asarray((wy @ lattice @ wx.T) / np.float32(_BLENDED), dtype=np.float32)
 
 
-def evenly(field: Map) -> Map:
-    """Unit normal noise to 0..1, each value as likely as the other."""
-    return share_below(field)
+def ranked(field_on: Callable[[Grid], Map], grid: Grid) -> Map:
+    """A field at a grid's places as its rank over the whole panel, 0..1: what lies below a rank covers that share of the panel, whatever
+    the throw. The ranks are those of one raster of reading, so every part and size of picture has the same.
+    """
+    values = np.sort(field_on(reading_grid(grid)), axis=None)
+    ranks = (np.arange(len(values)) + 0.5) / len(values)
+    knots = np.unique(np.round(np.linspace(0, len(values) - 1, RANK_KNOTS)).astype(int))
+    return np.asarray(np.interp(field_on(grid), values[knots], ranks[knots]), dtype=np.float32)
 
 
 @lru_cache(maxsize=64)

@@ -4,6 +4,7 @@ Spots are an array (spot, 3): x, y, radius, mm. Their number is Poisson, their p
 the Boolean model, 1 - exp(-density area) (Matheron 1975, from memory).
 """
 
+from math import erf
 from typing import Any
 
 import numpy as np
@@ -38,27 +39,43 @@ def covered(spots: Spots, grid: Grid, softness_mm: float) -> Map:
     """Share covered by the union of spots, (rows, columns), 0..1; each edge is ``softness_mm`` or a pixel wide."""
     bare = np.ones((grid.rows, grid.columns), dtype=np.float32)
     soft = max(softness_mm, grid.pixel_width_mm)
-    _draw(spots, np.ones(len(spots)), _COVER, soft, *_frame(grid), bare)
+    _draw(spots, shown_area(spots[:, 2], soft), _COVER, soft, *_frame(grid), bare)
     return 1 - bare
 
 
-def dropped(spots: Spots, grid: Grid, softness_mm: float) -> Map:
-    """Ink of full drops that add where they overlap, (rows, columns): paler in the middle, darker at the rim, 1 on average."""
+def added(spots: Spots, grid: Grid, softness_mm: float) -> Map:
+    """How many spots lie over each place, (rows, columns); each edge is ``softness_mm`` or a pixel wide."""
     out = np.zeros((grid.rows, grid.columns), dtype=np.float32)
-    _draw(spots, np.ones(len(spots)), _DROP, max(softness_mm, grid.pixel_width_mm), *_frame(grid), out)
+    soft = max(softness_mm, grid.pixel_width_mm)
+    _draw(spots, shown_area(spots[:, 2], soft), _ADD, soft, *_frame(grid), out)
     return out
+
+
+def shown_area(radius_mm: NDArray[np.float64], soft_mm: float) -> NDArray[np.float64]:
+    """What a disc is taken times so that its softly drawn edge, which reaches beyond it, adds nothing to its area; same shape, 0..1.
+
+    A ramp of ``soft_mm`` across the rim of radius r holds pi (r^2 + soft^2 / 12), and where r < soft / 2 pi (r + soft / 2)^3 / (3 soft).
+    """
+    half = soft_mm / 2
+    drawn = np.where(radius_mm >= half, radius_mm**2 + soft_mm**2 / 12, (radius_mm + half) ** 3 / (3 * soft_mm))
+    return np.asarray(radius_mm**2 / np.maximum(drawn, 1e-12))
 
 
 def rims(spots: Spots, freed_mm2: NDArray[np.float64], grid: Grid) -> Map:
-    """What water carried to the rim of each drop, (rows, columns): a ring that holds ``freed_mm2`` (strength times mm2) of each."""
+    """What water carried to the rim of each drop, (rows, columns): a ring that holds ``freed_mm2`` (strength times mm2) of each.
+
+    The ring is as wide as a pixel at least, and its amplitude the one with which a normal curve round a circle of radius r holds that:
+    2 pi (sigma^2 exp(-z^2) + r sigma sqrt(pi / 2) (1 + erf z)), z = r / (sigma sqrt 2).
+    """
     out = np.zeros((grid.rows, grid.columns), dtype=np.float32)
-    sigma = RIM_SHARE * spots[:, 2]
-    amplitude = freed_mm2 / np.maximum(2 * np.pi * spots[:, 2] * sigma * np.sqrt(2 * np.pi), 1e-9)
-    _draw(spots, amplitude, _RING, 0.0, *_frame(grid), out)
+    r, sigma = spots[:, 2], np.maximum(RIM_SHARE * spots[:, 2], 0.6 * max(grid.pixel_width_mm, grid.pixel_height_mm))
+    z = r / (sigma * np.sqrt(2))
+    held = 2 * np.pi * (sigma**2 * np.exp(-(z**2)) + r * sigma * np.sqrt(np.pi / 2) * (1 + np.vectorize(erf, otypes=[float])(z)))
+    _rings(spots, sigma, freed_mm2 / held, *_frame(grid), out)
     return out
 
 
-_COVER, _DROP, _RING = 0, 1, 2
+_COVER, _ADD = 0, 1
 
 
 def _frame(grid: Grid) -> tuple[float, float, float, float]:
@@ -72,21 +89,33 @@ def _draw(
     rows, columns = out.shape
     for k in range(spots.shape[0]):
         cx, cy, r = spots[k, 0], spots[k, 1], spots[k, 2]
-        reach = r * (1 + 4 * RIM_SHARE) if kind == _RING else r + soft
+        reach = r + soft
         row0, row1 = max(0, int((cy - reach - top) / height)), min(rows, int((cy + reach - top) / height) + 2)
         col0, col1 = max(0, int((cx - reach - left) / width)), min(columns, int((cx + reach - left) / width) + 2)
         for row in range(row0, row1):
             dy = top + (row + 0.5) * height - cy
             for column in range(col0, col1):
                 dx = left + (column + 0.5) * width - cx
-                d = np.sqrt(dx * dx + dy * dy)
-                if kind == _RING:
-                    z = (d - r) / (RIM_SHARE * r)
-                    out[row, column] += weights[k] * np.exp(-0.5 * z * z)
-                    continue
-                inside = min(max((r - d) / soft + 0.5, 0.0), 1.0)
+                inside = min(max((r - np.sqrt(dx * dx + dy * dy)) / soft + 0.5, 0.0), 1.0) * weights[k]
                 if kind == _COVER:
-                    out[row, column] *= 1 - inside * weights[k]
+                    out[row, column] *= 1 - inside
                 else:
-                    q = min(d / r, 1.0)
-                    out[row, column] += weights[k] * inside * (0.8 + 0.6 * q**4)
+                    out[row, column] += inside
+
+
+@njit(cache=True, fastmath=True)
+def _rings(
+    spots: Any, sigmas: Any, weights: Any, left: float, top: float, width: float, height: float, out: Any
+) -> None:  # pragma: no cover - compiled
+    rows, columns = out.shape
+    for k in range(spots.shape[0]):
+        cx, cy, r = spots[k, 0], spots[k, 1], spots[k, 2]
+        reach = r + 4 * sigmas[k]
+        row0, row1 = max(0, int((cy - reach - top) / height)), min(rows, int((cy + reach - top) / height) + 2)
+        col0, col1 = max(0, int((cx - reach - left) / width)), min(columns, int((cx + reach - left) / width) + 2)
+        for row in range(row0, row1):
+            dy = top + (row + 0.5) * height - cy
+            for column in range(col0, col1):
+                dx = left + (column + 0.5) * width - cx
+                z = (np.sqrt(dx * dx + dy * dy) - r) / sigmas[k]
+                out[row, column] += weights[k] * np.exp(-0.5 * z * z)
