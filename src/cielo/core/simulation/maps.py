@@ -10,11 +10,14 @@ w          (rows, columns)  how wet the water left each place, 0..1
 f          ()               share of that ink a full drop sets free, by kind (optics.water)
 b          ()               share of what is free that a cloth takes up
 ring_k     (rows, columns)  the rim of drop k, integral 1 over the panel, 1/mm2
-m_k        ()               ink free under drop k: f s w integrated over it, mm2
+m_k        ()               ink that settles at the rim of drop k, mm2: its share of f s w over the panel, what is blotted taken off
 =========  ===============  ================================================================================
 
-s' = s (1 - f w) + (1 - b) sum_k m_k ring_k. Whatever is not blotted is found again at the rims, so no ink is lost. A wash has no
-drops: what it frees and nobody takes up settles where it was. Ink under melted powder is not reached.
+s' = s (1 - f w) + (1 - b) sum_k m_k ring_k, with s as it lies when the water comes: earlier waters have moved it already. Whatever is not
+blotted is found again at the rims, so no ink is lost. A wash has no drops: s' = s (1 - f w b), for what it frees and nobody takes up
+settles where it was. Ink under melted powder is not reached.
+
+What each drop frees is worked out for the whole panel, on the grid of reading; every picture, of a part or in another size, is given that.
 """
 
 from functools import partial
@@ -30,15 +33,11 @@ from cielo.core.plan import Brush, Plan, Water, masks_on
 from cielo.core.sequence.drying import wants_min
 from cielo.core.sequence.durations import passing_min
 from cielo.core.simulation.cover import LARGEST_KEPT, kept_with, left_open
-from cielo.core.simulation.grid import Grid, grid_of
+from cielo.core.simulation.grid import Grid, reading_grid
 from cielo.core.simulation.laydown import covers, strength_laid, water_laid, water_spots
 from cielo.core.simulation.spots import rims
 
 Map = NDArray[np.float32]
-
-# Ink under a drop is read off a map of this resolution, so that the answer is the same for every part and size of picture.
-READING_PIXELS_PER_INCH = 40
-
 
 # Drops left to dry run out past where they fell: their rims settle at so many radii. Common practice, no source.
 BLOOMS = 1.3
@@ -62,11 +61,24 @@ class Laying(NamedTuple):
 PRINTS = ("first", "second", "third")
 
 
+# What settles at the rims, mm2 of each drop, (drop,), by the step of water and the step that laid the ink.
+Settling = dict[tuple[str, str], NDArray[np.float64]]
+
+
 def layings(plan: Plan, grid: Grid) -> list[Laying]:
     """Every laying of a plan in working order, as later water left it. Do not write to the maps.
 
     Embossing powder sticks to watermark ink, and to whatever slow ink is still open where it falls; minutes count (sequence.drying).
     """
+    settling: Settling = {}
+    reading = reading_grid(grid)
+    if grid != reading and any(isinstance(step, Water) for step in plan.steps):
+        _followed(plan, reading, settling, finds=True)
+    return _followed(plan, grid, settling, finds=grid == reading)
+
+
+def _followed(plan: Plan, grid: Grid, settling: Settling, *, finds: bool) -> list[Laying]:
+    """``layings``; ``finds``: on the grid of reading, where what settles is worked out and written to ``settling``."""
     laid: list[Laying] = []
     wet: list[
         tuple[Map, bool, float, str]
@@ -87,7 +99,7 @@ def layings(plan: Plan, grid: Grid) -> list[Laying]:
             laid.append(Laying(step, strength, step.onto == "wet" and bool(wet)))
             wet.append((strength, ink.stays_open, wants_min(plan, step), step.id))
         elif isinstance(step, Water):
-            laid = _after_water(plan, step, on, grid, laid)
+            laid = _after_water(plan, step, on, grid, laid, settling, finds)
     not_dry = {by for *_, by in wet}
     return [laying._replace(still_wet=laying.step.id in not_dry) for laying in laid]
 
@@ -97,82 +109,89 @@ def _clinging(strength: Map, *still_open: Map) -> Map:
     return np.asarray(np.maximum(strength, np.minimum(np.max(still_open, axis=0), 1)))
 
 
-def _after_water(plan: Plan, step: Water, on: frozenset[str], grid: Grid, laid: list[Laying]) -> list[Laying]:
+def _after_water(
+    plan: Plan, step: Water, on: frozenset[str], grid: Grid, laid: list[Laying], settling: Settling, finds: bool
+) -> list[Laying]:
     after: list[Laying] = []
-    powders: list[Laying] = []  # those above, from the top down
+    powders: list[Map] = []  # those above, from the top down
     for laying in reversed(laid):
-        kind = plan.ink(laying.step.ink).kind
-        strength = _washed(plan, step, on, grid, laying, powders) if frees(plan.ink(laying.step.ink)) > 0 else laying.strength
-        after.append(laying._replace(strength=strength))
-        if kind in RESIST_KINDS:
-            powders.append(laying)
+        ink = plan.ink(laying.step.ink)
+        after.append(laying)
+        if frees(ink) > 0:
+            key = (step.id, laying.step.id)
+            washed, settles = _washed(plan, step, on, grid, laying, tuple(powders), None if finds else settling.get(key))
+            after[-1] = laying._replace(strength=washed)
+            if finds and settles is not None:
+                settling[key] = settles
+        if ink.kind in RESIST_KINDS:
+            powders.append(laying.strength)
     return after[::-1]
 
 
-def _washed(plan: Plan, step: Water, on: frozenset[str], grid: Grid, laying: Laying, above: list[Laying]) -> Map:
-    """A laying as water left it under the powders ``above``.
+def _washed(
+    plan: Plan,
+    step: Water,
+    on: frozenset[str],
+    grid: Grid,
+    laying: Laying,
+    powders: tuple[Map, ...],
+    settles: NDArray[np.float64] | None,
+) -> tuple[Map, NDArray[np.float64] | None]:
+    """A laying as water left it under the ``powders`` above, and what settles at the rim of each drop, mm2, (drop,); None of a wash.
 
-    Kept by the very maps it comes from, which are themselves kept: so a change of one laying does not draw the rims of all the others
-    anew.
+    ``settles`` is found where it is None. Kept by the very maps it comes from, which are themselves kept: so a change of one laying does
+    not draw the rims of all the others anew.
     """
     wet = water_laid(plan, step, on, grid)
     free = frees(plan.ink(laying.step.ink))
-    shields = tuple(left_open(mask, grid) for mask in covers(plan, on))
-    made_of = (laying.strength, wet, *(powder.strength for powder in above))
+    made_of = (laying.strength, wet, *powders)
+    given = None if settles is None else settles.tobytes()
     # Kept with the maps it comes from, so that those are not taken for others.
-    key = ("washed", free, step.blot, step.seed, covers(plan, on), *(id(made) for made in made_of))
+    key = ("washed", free, step.blot, step.seed, covers(plan, on), given, *(id(made) for made in made_of))
     before = KEPT.get(key)
     if before is not None:
         return before[1]  # type: ignore[no-any-return]
-    spots = water_spots(step, grid)
-    if spots is None and not step.blot:
-        return laying.strength
     reached = wet
-    for powder in above:
-        reached = reached * (1 - np.minimum(powder.strength, 1))
-    washed = laying.strength * (1 - np.float32(free) * reached)
-    if spots is not None:
-        left = free * (1 - (BLOTTED if step.blot else 0.0))
-        freed = left * _under_drops(plan, step, on, laying.step, [p.step for p in above])
-        if not step.blot:
-            spots = spots * np.array([1, 1, BLOOMS])
-        settled = rims(spots, freed, grid)
-        if shields:
-            settled = settled * np.prod(shields, axis=0) * np.float32(_held_back(plan, on, spots, freed))
-        washed = washed + settled
+    for powder in powders:
+        reached = reached * (1 - np.minimum(powder, 1))
+    freed = np.asarray(laying.strength * (np.float32(free) * np.minimum(reached, 1)), np.float32)
+    answer: tuple[Map, NDArray[np.float64] | None]
+    drops = water_spots(step, grid)
+    if drops is None:
+        answer = np.asarray(laying.strength - freed * np.float32(BLOTTED if step.blot else 0.0), np.float32), None
+    else:
+        rings = drops if step.blot else drops * np.array([1, 1, BLOOMS])
+        if settles is None:
+            settles = _settling(drops, rings, freed, 1 - (BLOTTED if step.blot else 0.0), _let_through(plan, on, grid), grid)
+        settled = rims(rings, settles, grid) * _let_through(plan, on, grid)
+        answer = np.asarray(laying.strength - freed + settled, np.float32), settles
     if grid.rows * grid.columns <= LARGEST_KEPT:
-        KEPT.put(key, (made_of, washed))
-    return washed
+        KEPT.put(key, (made_of, answer))
+    return answer
 
 
-def _held_back(plan: Plan, on: frozenset[str], spots: NDArray[np.float64], freed_mm2: NDArray[np.float64]) -> float:
-    """What all rims are taken times so that the ink that tapes and masks stop settles beside them and none is lost."""
-    grid = grid_of(plan.card, READING_PIXELS_PER_INCH)
-    ring = rims(spots, freed_mm2, grid)
-    passed = float((ring * np.prod([left_open(mask, grid) for mask in covers(plan, on)], axis=0)).sum())
-    return float(ring.sum()) / passed if passed > 0 else 0.0
+def _let_through(plan: Plan, on: frozenset[str], grid: Grid) -> Map | np.float32:
+    """Where ink settles beside tapes and masks, 0..1."""
+    shields = [left_open(mask, grid) for mask in covers(plan, on)]
+    return np.asarray(np.prod(shields, axis=0), np.float32) if shields else np.float32(1)
 
 
-def _under_drops(plan: Plan, water: Water, on: frozenset[str], laid: Brush, above: list[Brush]) -> NDArray[np.float64]:
-    """Ink that each drop of a step of water reaches through the powders ``above``, strength times mm2: (drop,)."""
-    grid = grid_of(plan.card, READING_PIXELS_PER_INCH)
-    spots = water_spots(water, grid)
-    assert spots is not None
-    masks = {step.id: on_then for step, on_then in masks_on(plan)}
-    strength = strength_laid(plan, laid, masks[laid.id], grid)
-    for powder in above:
-        strength = strength * (1 - np.minimum(strength_laid(plan, powder, masks[powder.id], grid), 1))
-    wet = water_laid(plan, water, on, grid)
-    rows = np.clip((spots[:, 1] / grid.pixel_height_mm).astype(int), 0, grid.rows - 1)
-    columns = np.clip((spots[:, 0] / grid.pixel_width_mm).astype(int), 0, grid.columns - 1)
-    on_panel = (
-        (spots[:, 0] >= 0) & (spots[:, 0] < grid.panel_width_mm) & (spots[:, 1] >= 0) & (spots[:, 1] < grid.panel_height_mm)
-    )
-    area = np.pi * spots[:, 2] ** 2
-    # A drop's share of a place where drops lie over each other is what it covers of all of them.
-    crowded = max(1.0, float(area[on_panel].sum()) / max(_wet_area(wet, grid), 1e-9))
-    return np.asarray(np.where(on_panel, strength[rows, columns] * np.minimum(wet[rows, columns], 1) * area / crowded, 0.0))
+# Where a drop's ink is read, in radii from its middle.
+_READ_AT = ((0.0, 0.0), (0.55, 0.0), (-0.55, 0.0), (0.0, 0.55), (0.0, -0.55))
 
 
-def _wet_area(wet: Map, grid: Grid) -> float:
-    return float(wet.sum()) * grid.pixel_width_mm * grid.pixel_height_mm
+def _settling(
+    drops: NDArray[np.float64], rings: NDArray[np.float64], freed: Map, left: float, open_: Map | np.float32, grid: Grid
+) -> NDArray[np.float64]:
+    """What settles at the rim of each drop, mm2, (drop,): of all that is ``freed`` the share ``left``, by how much lies under each drop."""
+    under = np.zeros(len(drops))
+    for across, down in _READ_AT:
+        x, y = drops[:, 0] + across * drops[:, 2], drops[:, 1] + down * drops[:, 2]
+        on_panel = (x >= 0) & (x < grid.panel_width_mm) & (y >= 0) & (y < grid.panel_height_mm)
+        rows = np.clip((y / grid.pixel_height_mm).astype(int), 0, grid.rows - 1)
+        columns = np.clip((x / grid.pixel_width_mm).astype(int), 0, grid.columns - 1)
+        under += np.where(on_panel, freed[rows, columns], 0.0)
+    under *= np.pi * drops[:, 2] ** 2
+    # What would settle under tape or beyond the edge settles beside it, so that none is lost.
+    found = float((rims(rings, under, grid) * open_).sum(dtype=float))
+    return under * (left * float(freed.sum(dtype=float)) / found) if found > 0 else under
