@@ -9,7 +9,8 @@ from cielo.core.advice.judge import judge
 from cielo.core.plan import Plan
 from cielo.core.simulation.fibres import fibres
 from cielo.core.simulation.grid import Grid, grid_of
-from cielo.core.simulation.run import panel_xyz, picture
+from cielo.core.simulation.run import panel_xyz, seen_xyz
+from cielo.core.simulation.screen import encode_deep
 from cielo.demo.cards import demo_plans
 from tests.core.test_every_check import lay, plan
 
@@ -19,7 +20,7 @@ KRAFT = replace(PAPER, fibres=True)
 
 def spread(of: Plan, grid: Grid) -> float:
     """How much the picture varies over the panel's middle, in steps of 255."""
-    rgb = picture(of, grid).astype(float)
+    rgb = encode_deep(seen_xyz(of, grid)) / 257
     middle = rgb[rgb.shape[0] // 4 : -rgb.shape[0] // 4, rgb.shape[1] // 4 : -rgb.shape[1] // 4]
     return float(middle.std(axis=(0, 1)).mean())
 

@@ -45,7 +45,7 @@ from cielo.core.simulation.maps import layings
 from cielo.core.simulation.noise import noise
 from cielo.core.simulation.point import ask
 from cielo.core.simulation.reference import reference_xyz
-from cielo.core.simulation.run import groups_of, panel_xyz, picture
+from cielo.core.simulation.run import groups_of, panel_xyz, picture, seen_xyz
 from cielo.core.simulation.spots import covered, random_spots
 from tests.core.plans import INKS, MOON, WHITE, card, plan_of
 from tests.core.test_grounds import planned
@@ -147,10 +147,13 @@ def test_a_part_is_the_same_as_in_the_whole_and_marks_do_not_hang_on_resolution(
     whole = panel_xyz(plan, fine)
     strips = np.concatenate([panel_xyz(plan, strip) for _, strip in fine.strips()])
     assert np.array_equal(whole, strips)
-    coarse = panel_xyz(plan, grid_of(plan.card, 30))
-    rows, columns = min(coarse.shape[0], whole.shape[0] // 4), min(coarse.shape[1], whole.shape[1] // 4)
+    rows, columns = fine.rows // 4, fine.columns // 4
+    in_small = replace(
+        fine, rows=rows, columns=columns, pixel_width_mm=4 * fine.pixel_width_mm, pixel_height_mm=4 * fine.pixel_height_mm
+    )
+    coarse = seen_xyz(plan, in_small)
     pooled = whole[: rows * 4, : columns * 4].reshape(rows, 4, columns, 4, 3).mean(axis=(1, 3))
-    apart = ciede2000(lab_from_xyz(pooled), lab_from_xyz(coarse[:rows, :columns]))
+    apart = ciede2000(lab_from_xyz(pooled), lab_from_xyz(coarse))
     assert float(np.median(apart)) < 2.5, "a proof in small shows what the picture in large shows"
 
 

@@ -92,7 +92,7 @@ def test_a_drop_of_what_has_body_hides_the_ground(kind: InkKind) -> None:
     light = lab_from_xyz(panel_xyz(plan, grid))[..., 0]
     inside = strength_laid(plan, drops, frozenset(), grid) > 3
     assert inside.sum() > 200
-    assert float(np.median(light[inside])) > 85
+    assert float(np.median(light[inside])) > 78
     assert float(np.median(light[~inside])) < 45
 
 
@@ -134,8 +134,10 @@ def test_a_sponge_has_crisp_pores_of_its_size_and_its_face_comes_again_turned() 
     far = np.hypot(down, across)
     total = power[far > 0].sum()
     assert power[(far > 0.12) & (far < 1.6)].sum() > 0.6 * total, "pores of one to some millimetres"
-    fine_axis = power[(far > 0.3) & (far < 1.2) & ((np.abs(down) < 0.12) | (np.abs(across) < 0.12))].mean()
-    assert fine_axis == pytest.approx(power[(far > 0.3) & (far < 1.2)].mean(), rel=0.25), "no axis is preferred"
+    ring = np.minimum((far / 0.05).astype(int), 60)
+    usual = np.bincount(ring.ravel(), power.ravel()) / np.bincount(ring.ravel())
+    on_axis = (far > 0.3) & (far < 1.2) & ((np.abs(down) < 0.06) | (np.abs(across) < 0.06))
+    assert float((power / usual[ring])[on_axis].mean()) == pytest.approx(1, abs=0.2), "no axis is preferred"
 
 
 def test_a_roller_shows_its_width_and_comes_round_again() -> None:

@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 
 from cielo.core.compiled import njit
 from cielo.core.keeping import kept
-from cielo.core.simulation.grid import Grid, reading_grid
+from cielo.core.simulation.grid import Grid, pooled, reading_grid
 from cielo.core.simulation.sampled import Face, at, face
 
 Map = NDArray[np.float32]
@@ -28,6 +28,7 @@ FACE_MM, APART, ASTRAY = 0.2, 0.45, 0.09
 TOUCHES, HARDER = -0.1, 0.16
 # How crisp a pore's edge is: as wide as this, mm.
 PORE_EDGE_MM = 0.25
+FINEST_MM = 0.35
 
 
 def sponged(seed: int, width_mm: float, pore_mm: float, grid: Grid) -> Map:
@@ -55,10 +56,13 @@ def _usual(seed: int, width_mm: float, pore_mm: float, panel_width_mm: float, pa
 
 
 def _sponged(dabs: Dabs, sponge: Face, width_mm: float, grid: Grid) -> Map:
-    out = np.zeros((grid.rows, grid.columns), np.float32)
-    edge = max(PORE_EDGE_MM, grid.pixel_width_mm) / (0.42 * 3.0)  # in the face's own units: it changes by one in so many mm
-    _dab(dabs, sponge, width_mm / 2, edge, grid.left_mm, grid.top_mm, grid.pixel_width_mm, grid.pixel_height_mm, out)
-    return out
+    """What the dabs leave; a pixel too wide for the pores is the mean of several places."""
+    times = max(1, int(np.ceil(grid.pixel_width_mm / FINEST_MM)))
+    fine = grid.finer(times)
+    out = np.zeros((fine.rows, fine.columns), np.float32)
+    edge = max(PORE_EDGE_MM, fine.pixel_width_mm) / (0.42 * 3.0)  # in the face's own units: it changes by one in so many mm
+    _dab(dabs, sponge, width_mm / 2, edge, fine.left_mm, fine.top_mm, fine.pixel_width_mm, fine.pixel_height_mm, out)
+    return pooled(out, times) if times > 1 else out
 
 
 def _dabs(seed: int, apart_mm: float, width_mm: float, height_mm: float) -> Dabs:

@@ -44,6 +44,16 @@ class Grid:
         """Distance of each row's centre from the panel's top edge, mm: (rows,)."""
         return np.asarray(self.top_mm + (np.arange(self.rows) + 0.5) * self.pixel_height_mm)
 
+    def finer(self, times: int) -> "Grid":
+        """The same place in pixels that are ``times`` smaller each way."""
+        return replace(
+            self,
+            rows=self.rows * times,
+            columns=self.columns * times,
+            pixel_width_mm=self.pixel_width_mm / times,
+            pixel_height_mm=self.pixel_height_mm / times,
+        )
+
     def strips(self) -> Iterator[tuple[slice, "Grid"]]:
         """The grid cut into strips of whole rows, each with the rows it covers; so that memory stays bounded."""
         rows = max(1, PIXELS_TO_A_STRIP // self.columns)
@@ -64,6 +74,13 @@ def reading_grid(grid: Grid) -> Grid:
     columns = max(1, round(width / MM_PER_INCH * READING_PIXELS_PER_INCH))
     rows = max(1, round(height / MM_PER_INCH * READING_PIXELS_PER_INCH))
     return Grid(width, height, width / columns, height / rows, rows, columns)
+
+
+def pooled(fine: NDArray[np.float32], times: int) -> NDArray[np.float32]:
+    """What pixels ``times`` larger each way show of (rows, columns) or (rows, columns, channels): the mean of each."""
+    rows, columns, *rest = fine.shape
+    parts = fine.reshape(rows // times, times, columns // times, times, *rest)
+    return np.asarray(parts.mean(axis=(1, 3), dtype=np.float32))
 
 
 def grid_of(card: Card, pixels_per_inch: float) -> Grid:

@@ -30,6 +30,7 @@ A brush lays films; an ink whose swatches are dabs is brushed as the film of its
 
 from collections.abc import Callable, Sequence
 from dataclasses import replace
+from math import ceil
 from typing import Any
 
 import numpy as np
@@ -37,16 +38,17 @@ from numpy.typing import NDArray
 
 from cielo.core.compiled import njit, prange
 from cielo.core.keeping import KEPT
+from cielo.core.materials import TOOLS
 from cielo.core.optics.layering import MOST_HINDRANCE
 from cielo.core.optics.stock import INTERNAL_REFLECTION, sheet_of
 from cielo.core.optics.water import WET_DENSER
 from cielo.core.parallel import one_at_a_time
-from cielo.core.plan import Plan
+from cielo.core.plan import Brush, Plan, Step
 from cielo.core.simulation.bands import EVERY, PICTURE_BANDS, picture_weights
 from cielo.core.simulation.beads import beads_standing
 from cielo.core.simulation.cover import LARGEST_KEPT
 from cielo.core.simulation.fibres import fibres, hidden_by
-from cielo.core.simulation.grid import Grid
+from cielo.core.simulation.grid import Grid, pooled
 from cielo.core.simulation.inks import KNOTS, STRONGEST, inks_of
 from cielo.core.simulation.laydown import FAINTEST, Map
 from cielo.core.simulation.maps import Laying, layings
@@ -68,8 +70,26 @@ def seen_xyz(
     """The panel as the eye sees it, CIE XYZ (rows, columns, 3): with its beads, and the fibres of its stock.
 
     ``tell`` is called with the share done, 0..1; what it raises stops the picture. ``times``: what every strength is taken times (lean.py).
-    ``wet``: as it looks before the last ink has dried, denser than it will be (optics.water).
+    ``wet``: as it looks before the last ink has dried, denser than it will be (optics.water). Marks too fine for the pixels are drawn
+    finer and blended as light, as the eye does from afar: blended as ink they would look darker.
     """
+    mixes = max(1, ceil(grid.pixel_width_mm / FINEST_MM)) if any(_is_fine(step) for step in plan.steps[:steps_done]) else 1
+    if mixes > 1:
+        return pooled(_seen_xyz(plan, grid.finer(mixes), steps_done, tell, times, wet), mixes)
+    return _seen_xyz(plan, grid, steps_done, tell, times, wet)
+
+
+# A pixel wider than this does not show the pores of a sponge or the drops of a spray.
+FINEST_MM = 0.36
+
+
+def _is_fine(step: Step) -> bool:
+    return isinstance(step, Brush) and TOOLS[step.tool].texture in ("open", "mist", "drops")
+
+
+def _seen_xyz(
+    plan: Plan, grid: Grid, steps_done: int | None, tell: Progress | None, times: float, wet: bool
+) -> NDArray[np.float32]:
     xyz = panel_xyz(plan, grid, steps_done, tell, times=times, beads=True, wet=wet)
     if plan.stock.fibres:
         done = plan if steps_done is None else replace(plan, steps=plan.steps[:steps_done])
