@@ -106,7 +106,7 @@ def test_a_photograph_tells_of_one_pad_and_the_next_card_with_that_ink_knows_it(
         re.compile(r"Your Ocotillo 2 laid about (4|5)\d % more than planned, beside your others"), timeout=40_000
     )
     told.get_by_role("button", name="Use it").click()
-    expect(told.get_by_role("article").get_by_role("button", name="Undo", exact=True)).to_be_visible()
+    expect(told.get_by_role("button", name="Undo", exact=True)).to_be_visible()
     expect(page.get_by_text("Your hand was as strong as planned")).to_be_visible()
     start_on(page, "Banded gradient", INKS)
     expect(page.get_by_text(re.compile(r"Predicted for your pads: Ocotillo 2, \d\d % stronger than usual"))).to_be_visible()

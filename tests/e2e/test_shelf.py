@@ -51,7 +51,7 @@ def new_page(browser: Browser, empty: EmptyServer) -> Iterator[Page]:
     assert trouble == []
 
 
-BEFORE_MORE = "() => !!document.activeElement?.matches('.pick') && !!document.activeElement.nextElementSibling"
+BEFORE_MORE = "() => !!document.activeElement?.matches('.pick') && !!document.activeElement.nextElementSibling?.matches('.pick')"
 
 
 class Actions:

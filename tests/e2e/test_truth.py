@@ -279,7 +279,7 @@ def test_every_place_leads_to_every_place_and_says_where_one_is(page: Page) -> N
 
 def tab_to(page: Page, name: str, most: int = 60) -> None:
     """Go on by Tab, in a row of inks or steps by the arrows, until the thing of that name has the focus."""
-    more = "() => { const e = document.activeElement; return !!e?.matches('.pick') && !!e.nextElementSibling }"
+    more = "() => { const e = document.activeElement; return !!e?.matches('.pick') && !!e.nextElementSibling?.matches('.pick') }"
     for _ in range(most):
         page.keyboard.press("ArrowRight" if page.evaluate(more) else "Tab")
         focused = page.evaluate(
