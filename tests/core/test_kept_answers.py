@@ -3,17 +3,19 @@
 import threading
 import time
 from dataclasses import replace
+from functools import partial
 
 import numpy as np
 import pytest
 import shapely
+from scipy import ndimage
 
 from cielo.core.keeping import BYTES_A_POINT, KEPT, SMALL_BYTES, Keep, kept
-from cielo.core.plan import Bare, Brush, Dry, Plan, Prepare, Purpose, Schools, Water, Whole
+from cielo.core.plan import Band, Bare, Brush, Dry, Plan, Prepare, Purpose, Schools, Water, Whole
 from cielo.core.sequence.brushes import plan_brushes
 from cielo.core.sequence.drying import in_half_minutes
 from cielo.core.simulation import laydown
-from cielo.core.simulation.grid import grid_of
+from cielo.core.simulation.grid import grid_of, reading_grid
 from cielo.core.simulation.maps import layings
 from tests.core.plans import dye, plan_of
 
@@ -92,38 +94,52 @@ def inked(*steps: object, hand: float = 1.0) -> Plan:
 @pytest.mark.parametrize("count", [4, 13, 40])
 def test_what_is_still_bare_is_read_in_a_walk_and_not_in_a_tree(count: int, monkeypatch: pytest.MonkeyPatch) -> None:
     asked = 0
-    really = laydown.bare_before
+    really = laydown._bare_walk
 
     def counting(*args: object) -> object:
         nonlocal asked
         asked += 1
         return really(*args)  # type: ignore[arg-type]
 
-    monkeypatch.setattr(laydown, "bare_before", counting)
+    monkeypatch.setattr(laydown, "_bare_walk", counting)
     plan = plan_of(*[Brush(f"b{n}", "pale", "large-brush", Bare(), "light", 1, seed=n) for n in range(count)])
     for dpi in (12, 200 if count < 10 else 14):  # kept maps and maps made anew
         asked = 0
         KEPT.clear()
         laid = layings(plan, grid_of(plan.card, dpi))
-        assert asked <= count
+        assert count <= asked <= 4 * count, "once of the whole panel and once of the picture, for each of the two"
     assert len(laid) == count
 
 
 def test_what_is_still_bare_is_what_the_steps_before_left(monkeypatch: pytest.MonkeyPatch) -> None:
-    """Against the plain definition: 1 less all ink laid before, in units of what leaves no stock bare."""
+    """Against the plain definition: 1 less all ink laid before, in units of the mean about of where there is any."""
     plan = plan_of(
         Brush("a", "pale", "sponge", Whole(), "light", 1, seed=3),
         Brush("b", "dark", "sponge", Bare(), "light", 1, seed=4),
         Brush("c", "pale", "sponge", Bare(), "light", 1, seed=5),
     )
-    grid = grid_of(plan.card, 15)
+    grid = reading_grid(grid_of(plan.card, 15))
     before = np.zeros((grid.rows, grid.columns), np.float32)
     for laying in layings(plan, grid):
         if isinstance(laying.step.region, Bare):
-            bare = np.clip(1 - before / laydown.COVERED, 0, 1)
-            assert np.allclose(laydown.bare_before(plan, laying.step, grid), bare, atol=1e-6)
-            assert np.all(laying.strength[bare == 0] == 0)
+            inked = before > laydown.COVERED
+            blurred = partial(ndimage.gaussian_filter, sigma=laydown.ABOUT_MM / grid.pixel_width_mm, mode="nearest")
+            about = blurred(np.where(inked, before, 0)) / np.maximum(blurred(inked.astype(float)), 1e-4)
+            bare = np.clip(1 - before / np.maximum(about, laydown.COVERED), 0, 1)
+            assert np.allclose(laydown.bare_before(plan, laying.step, grid), bare, atol=0.01)
+            assert np.all(laying.strength[bare == 0] <= 0.02)
         before = before + laying.strength
+
+
+@pytest.mark.parametrize("dpi", [40, 100])
+@pytest.mark.parametrize("tool", ["large-brush", "medium-brush", "foam"])
+def test_where_still_bare_leaves_no_pale_ring(tool: str, dpi: int) -> None:
+    """Between the ink of before and that which covers the rest there is no seam with much less than either."""
+    band = Brush("a", "pale", "large-brush", Band("bottom", 0.0, 60.0, 15.0), "full", 1)
+    plan = plan_of(band, Brush("b", "dark", tool, Bare(), "full", 1, seed=4))
+    laid = np.sum([laying.strength for laying in layings(plan, grid_of(plan.card, dpi))], axis=0)
+    across = laid.mean(axis=1)
+    assert float(across.min()) > 0.7 * min(float(across[:5].mean()), float(across[-5:].mean()))
 
 
 @pytest.mark.parametrize("hand", [0.7, 1.0, 1.4])

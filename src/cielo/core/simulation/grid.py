@@ -76,6 +76,22 @@ def reading_grid(grid: Grid) -> Grid:
     return Grid(width, height, width / columns, height / rows, rows, columns)
 
 
+def read_at(field: NDArray[np.float32], of: Grid, grid: Grid) -> NDArray[np.float32]:
+    """A field on the grid ``of``, (rows, columns), at the places of another, blended between its four nearest and held at its rim."""
+    down, down_part = _between((grid.y_mm - of.top_mm) / of.pixel_height_mm - 0.5, of.rows)
+    across, across_part = _between((grid.x_mm - of.left_mm) / of.pixel_width_mm - 0.5, of.columns)
+    rows = field[down] * (1 - down_part)[:, None] + field[np.minimum(down + 1, of.rows - 1)] * down_part[:, None]
+    right = np.minimum(across + 1, of.columns - 1)
+    return np.asarray(rows[:, across] * (1 - across_part) + rows[:, right] * across_part, np.float32)
+
+
+def _between(places: NDArray[np.float64], count: int) -> tuple[NDArray[np.int64], NDArray[np.float32]]:
+    """Which of ``count`` lies before each place, and how far beyond that it is, 0..1."""
+    held = np.clip(places, 0, count - 1)
+    before = np.floor(held).astype(np.int64)
+    return before, (held - before).astype(np.float32)
+
+
 def pooled(fine: NDArray[np.float32], times: int) -> NDArray[np.float32]:
     """What pixels ``times`` larger each way show of (rows, columns) or (rows, columns, channels): the mean of each."""
     rows, columns, *rest = fine.shape

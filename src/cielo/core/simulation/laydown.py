@@ -14,6 +14,7 @@ laid stays the same; one that falls in drops or blots lays full ink there and no
 """
 
 from dataclasses import replace
+from functools import partial
 
 import numpy as np
 from numpy.typing import NDArray
@@ -54,7 +55,7 @@ from cielo.core.plan import (
 )
 from cielo.core.simulation.cover import kept_if_small, kept_with, left_open, to_cover_mm, to_edge_mm
 from cielo.core.simulation.dabs import patched
-from cielo.core.simulation.grid import Grid
+from cielo.core.simulation.grid import Grid, read_at, reading_grid
 from cielo.core.simulation.halo import halo
 from cielo.core.simulation.openings import chosen_openings, shaded
 from cielo.core.simulation.profiles import (
@@ -66,6 +67,7 @@ from cielo.core.simulation.profiles import (
     slanted_span_mm,
     vignette,
 )
+from cielo.core.simulation.smooth import softened
 from cielo.core.simulation.spots import covered, random_spots
 from cielo.core.simulation.textures import flaked, still_printing, textured, thickness, tooth
 from cielo.errors import BadInput
@@ -83,8 +85,13 @@ REACHES = 3.2
 NOTHING_ON: frozenset[str] = frozenset()
 # Powder clings to watermark ink of this much, in full applications; to less none. Common practice, no source.
 CLINGS = 0.06
-# Ink of this much, in full applications, leaves no stock bare.
+# Ink of this much, in full applications, leaves no stock bare where there is no more about.
 COVERED = 0.1
+# How far about a place a maker looks to see whether it is bare, mm, as a standard deviation. Judgement.
+ABOUT_MM = 12.0
+# Along the edge of a sheet a brush, a foam or a sponge leaves so much more ink, dying away over so many mm. Common practice, no source.
+AT_RIM, RIM_MM = 0.1, 0.7
+GATHERS = ("even", "fine", "open")
 
 
 def strength_laid(plan: Plan, step: Brush, masks: frozenset[str], grid: Grid) -> Map:
@@ -149,23 +156,50 @@ def wet_before(plan: Plan, step: Brush, grid: Grid) -> Map:
 
 
 def bare_before(plan: Plan, step: Brush, grid: Grid) -> Map:
-    """How bare earlier steps left the stock, 0..1: (rows, columns)."""
+    """How bare a maker sees the stock after earlier steps, 0..1: (rows, columns). Bare is what has less ink than is usual near by, so that
+    where ink dies away the next one takes over as it does, and leaves no pale ring between."""
+    laid, usual = _bare_walk(plan, step, grid)
+    return _still_bare(laid, usual[step.id], grid)
+
+
+# How much ink is usual about each place before a step, on the grid of reading, by step.
+Usual = dict[str, Map]
+
+
+def _bare_walk(plan: Plan, step: Brush, grid: Grid) -> tuple[Map, Usual]:
+    """What lies before a step, and what is usual about each place before it and the others like it."""
+    reading = reading_grid(grid)
+    usual: Usual = {} if grid == reading else _bare_walk(plan, step, reading)[1]
     laid = _none_laid(grid.rows, grid.columns)
     for other, on in masks_on(plan):
+        if isinstance(other, Brush) and isinstance(other.region, Bare) and grid == reading:
+            usual[other.id] = kept_with("usual", (laid,), grid, partial(_usual_about, grid=grid))
         if other.id == step.id:
             break
         if isinstance(other, Brush):
             if isinstance(other.region, Bare):  # went by what is known here already
-                alone, bare = _made_alone(plan, other, on, grid), _still_bare(laid, grid)
-                made = kept_with("there", (alone, bare), grid, lambda made, where: made * where)
+                made_of = _made_alone(plan, other, on, grid), _still_bare(laid, usual[other.id], grid)
+                made = kept_with("there", made_of, grid, lambda made, where: made * where)
             else:
                 made = strength_laid(plan, other, on, grid)
             laid = kept_with("laid", (laid, made), grid, lambda before, more: before + more)
-    return _still_bare(laid, grid)
+    return laid, usual
 
 
-def _still_bare(laid: Map, grid: Grid) -> Map:
-    return kept_with("bare", (laid,), grid, lambda laid: np.clip(1 - laid / np.float32(COVERED), 0, 1))
+def _usual_about(laid: Map, grid: Grid) -> Map:
+    """The mean of the ink about each place, of where there is any."""
+    inked = (laid > COVERED).astype(np.float32)
+    down, across = ABOUT_MM / grid.pixel_height_mm, ABOUT_MM / grid.pixel_width_mm
+    share = softened(inked, down, across)
+    return np.asarray(np.maximum(softened(laid * inked, down, across) / np.maximum(share, np.float32(1e-4)), COVERED), np.float32)
+
+
+def _still_bare(laid: Map, usual: Map, grid: Grid) -> Map:
+    def bare(laid: Map, usual: Map) -> Map:
+        here = read_at(usual, reading_grid(grid), grid)
+        return np.asarray(np.clip(1 - laid / here, 0, 1), np.float32)
+
+    return kept_with("bare", (laid, usual), grid, bare)
 
 
 @kept
@@ -213,6 +247,8 @@ def _strength_map(
         strength = np.clip((strength - CLINGS) / CLINGS, 0, 1)
     for mask in lying:
         strength = strength * left_open(mask, grid)
+        if tool.texture in GATHERS and not melts:
+            strength = strength * (1 + np.float32(AT_RIM) * np.exp(-((to_cover_mm(mask, grid) / np.float32(RIM_MM)) ** 2)))
     strength = np.ascontiguousarray(strength if melts else strength * tooth(surface, tool, grid), dtype=np.float32)
     strength[strength < FAINTEST] = 0
     strength.flags.writeable = False
