@@ -45,6 +45,7 @@ prove: .venv/dev-ready
 
 screenshots: .venv/dev-ready web/dist/index.html
 	$(BIN)/python -m tests.e2e.screenshots
+	$(BIN)/cielo marks --out docs/marks.png
 
 web: web/dist/index.html
 

@@ -5,6 +5,8 @@ from functools import partial
 
 import numpy as np
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 from numpy.typing import NDArray
 from scipy import ndimage
 
@@ -12,15 +14,17 @@ from cielo.core.materials import TOOLS, InkKind, Swatch
 from cielo.core.optics.spectra import lab_from_xyz
 from cielo.core.plan import Brush, Patches, Whole
 from cielo.core.simulation.dabs import patched, sponged
-from cielo.core.simulation.grid import Grid, grid_of
-from cielo.core.simulation.laydown import strength_laid
+from cielo.core.simulation.grid import Grid, grid_of, pooled, read_at
+from cielo.core.simulation.laydown import GATHERS, strength_laid
+from cielo.core.simulation.mark_sheet import marks
 from cielo.core.simulation.noise import noise, ranked
 from cielo.core.simulation.rolled import GIRTH_MM, rolled
 from cielo.core.simulation.run import panel_xyz
 from cielo.core.simulation.sampled import face
 from cielo.core.simulation.textures import textured
 from cielo.core.simulation.throw import MOST_STRETCHED, dropped, thrown
-from tests.core.plans import INKS, card, dye, plan_of
+from cielo.exchange.mark_sheet import write_mark_sheet
+from tests.core.plans import INKS, MOON, card, dye, plan_of
 
 WIDTH, HEIGHT = 120.0, 170.0
 FINE = Grid(WIDTH, HEIGHT, 0.2, 0.2, 850, 600)
@@ -28,7 +32,7 @@ COARSE = Grid(WIDTH, HEIGHT, 0.8, 0.8, 213, 150)
 Map = NDArray[np.float32]
 
 
-def pooled(fine: Map) -> Map:
+def fours(fine: Map) -> Map:
     return np.asarray(fine[:848].reshape(212, 4, 150, 4).mean(axis=(1, 3)))
 
 
@@ -114,7 +118,7 @@ def test_what_is_laid_is_what_is_said_within_two_hundredths(tool: str, strength:
 
 @pytest.mark.parametrize("tool", ["sponge", "brayer", "spray", "fine-splatter", "coarse-splatter", "mat", "dropper"])
 def test_a_mark_in_small_is_the_mark_in_large(tool: str) -> None:
-    small, large = textured(TOOLS[tool], 1.0, 7, COARSE), pooled(textured(TOOLS[tool], 1.0, 7, FINE))
+    small, large = textured(TOOLS[tool], 1.0, 7, COARSE), fours(textured(TOOLS[tool], 1.0, 7, FINE))
     assert float(small.mean()) == pytest.approx(float(large.mean()), rel=0.04)
     assert np.corrcoef(small[:212].ravel(), large.ravel())[0, 1] > 0.75
 
@@ -213,3 +217,38 @@ def test_noise_prefers_no_axis(made: object) -> None:
             true = short * np.sqrt(2) / far
             slanting.append(float((field[short:, short:] * field[:-short, :-short]).mean()) * true**0)
     assert np.mean(straight) == pytest.approx(np.mean(slanting), rel=0.06)
+
+
+@pytest.mark.parametrize("tool", ["small-brush", "medium-brush", "foam", "pen", "spray"])
+def test_a_little_more_ink_gathers_at_a_sheets_edge_under_tools_that_touch_it(tool: str) -> None:
+    step = Brush("b", "dark", tool, Whole(), "medium", 1, seed=2)
+    grid = grid_of(card(), 150)
+    covered, free = (strength_laid(plan_of(step), step, lying, grid) for lying in (frozenset({"moon"}), frozenset[str]()))
+    y, x = np.meshgrid(grid.y_mm, grid.x_mm, indexing="ij")
+    beyond = np.hypot(x - MOON.x_mm, y - MOON.y_mm) - MOON.diameter_mm / 2
+    rim = (beyond > 0.2) & (beyond < 0.5)
+    far = beyond > 4
+    more = float(covered[rim].sum() / free[rim].sum())
+    assert more == pytest.approx(1.08, abs=0.02) if TOOLS[tool].texture in GATHERS else more == pytest.approx(1.0, abs=1e-3)
+    assert np.allclose(covered[far], free[far], atol=1e-3)
+
+
+def test_every_mark_is_on_the_sheet_of_marks() -> None:
+    seen = dict(marks(30))
+    tools = {
+        tool.name for tool in TOOLS.values() if tool.texture in ("fine", "open", "streaks", "blots", "mist", "drops", "pools")
+    }
+    assert all(any(name in mark for mark in seen) or name == "mister" for name in tools)
+    assert len({picture.tobytes() for picture in seen.values()}) == len(seen)
+    assert write_mark_sheet(seen.items(), 30) == write_mark_sheet(marks(30), 30)
+
+
+@given(st.integers(1, 40), st.integers(1, 40), st.integers(1, 4))
+@settings(max_examples=30, deadline=None)
+def test_pooled_and_read_again_it_is_the_same_field(rows: int, columns: int, times: int) -> None:
+    grid = Grid(50, 60, 50 / columns, 60 / rows, rows, columns)
+    field = (grid.y_mm[:, None] * 0.3 + grid.x_mm[None, :]).astype(np.float32)
+    fine = read_at(field, grid, grid.finer(times))
+    assert fine.shape == (rows * times, columns * times)
+    assert np.allclose(read_at(field, grid, grid), field)
+    assert np.allclose(pooled(fine, times)[1:-1, 1:-1], field[1:-1, 1:-1], rtol=1e-4)

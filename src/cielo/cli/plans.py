@@ -76,6 +76,18 @@ def render(
 
 
 @app.command()
+def marks(
+    out: Annotated[Path, typer.Option(help="the PNG to write")],
+    dpi: Annotated[float, typer.Option(callback=finite, min=20, max=300, help="dots per inch")] = 150,
+) -> None:
+    """Save every tool's mark on one sheet, to lay beside the real thing."""
+    from cielo.core.simulation.mark_sheet import marks as all_marks
+    from cielo.exchange.mark_sheet import write_mark_sheet
+
+    write_file(out, write_mark_sheet(all_marks(dpi), dpi))
+
+
+@app.command()
 def proofs(
     plan: PlanFile,
     out: Annotated[Path, typer.Option(help="the folder to write into")],
