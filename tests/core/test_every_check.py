@@ -293,7 +293,7 @@ CASES: list[tuple[str, Plan, Plan]] = [
      plan(lay("yellow", passes=2), lay("dark", Patches(60, 0.5), "sponge", 1), AIR, say("black", 9))),
     ("bare-spots", plan(lay("blue", Patches(16, 0.85), "sponge"), lay("green", Patches(16, 0.85), "sponge", seed=2)),
      plan(lay("blue", Patches(14, 0.4), "sponge"), lay("green", Patches(14, 0.3), "sponge", seed=2))),
-    ("bare-spots", plan(lay("blue", top(60)), lay("red", Patches(9, 0.995), "foam")),
+    ("bare-spots", plan(lay("blue", top(60)), lay("red", Patches(16, 0.985), "foam")),
      plan(lay("blue"), lay("red", Patches(9, 0.995), "foam"))),
     ("one-lightness", plan(lay("pale", top(75, 10), passes=3), lay("yellow", low(75, 10), passes=2)),
      plan(lay("blue", top(90), passes=3), lay("dark", low(90), passes=5))),

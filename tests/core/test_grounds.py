@@ -153,7 +153,10 @@ CHECKS: dict[str, Callable[[Look], bool]] = {
     "patches-overprint": lambda k: k.bare_share < 0.15 and float(np.percentile(k.lab[..., 0], 3)) < 40,
     # t: drops paler than what is round them.
     "water-drops": lambda k: k.grain > 2 * looked("banded-gradient").grain and k.bare_share < 0.05,
-    "dropped-in": lambda k: np.ptp(k.lab[..., 0]) > 25 and near(k.at(0.88, 0.5), "Yucca 1"),
+    "dropped-in": lambda k: (
+        np.ptp(k.lab[..., 0]) > 25
+        and float(np.mean([near(tuple(lab), "Yucca 1") for lab in k.lab[::9, ::9].reshape(-1, 3)])) > 0.2
+    ),
     # u: white and brown show on kraft; between them the kraft.
     "on-coloured-stock": lambda k: k.bare_share > 0.4 and float(k.lab[..., 0].max()) > k.plan.stock.paper.lab[0] + 8,
     # v: pink and yellow run into orange.

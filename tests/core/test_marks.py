@@ -316,7 +316,7 @@ def test_a_rough_sheet_lets_ink_skip_and_a_smooth_one_does_not() -> None:
 def test_a_disc_is_a_mask_and_its_offcut_a_stencil() -> None:
     hole = replace(MOON, key="hole", keeps="outside")
     plan = replace(plan_of(), masks=(MOON, hole))
-    step = Brush("b", "dark", "large-brush", Whole(), "full", 1)
+    step = Brush("b", "dark", "pen", Whole(), "full", 1)
     beside, inside = (strength_laid(plan, step, frozenset({key}), GRID) for key in ("moon", "hole"))
     assert np.allclose(beside + inside, 1.0, atol=1e-6)
 

@@ -65,7 +65,7 @@ PRINT, POWDER = (
     Brush("", "pigment", "stamp", LEAF, "first", 1, "dry", None, 3),
     Brush("", "powder", "stamp", LEAF, "full", 1, "dry", None, 3),
 )
-SMOOSHED = tuple(lay(ink, tool="mat", passes=1, seed=n) for n, ink in enumerate(("red", "yellow", "blue")))
+SMOOSHED = tuple(lay(ink, tool="mat", passes=2, seed=n) for n, ink in enumerate(("red", "yellow", "blue")))
 GREETING = Focal("f", "sign", "sentiment", 60, 85, 80, 12, "dark")
 SPOT = Stencil("spot", "spot", "dot", 60.0, 60.0, 40.0, 60.0)
 

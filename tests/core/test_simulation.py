@@ -16,7 +16,7 @@ from cielo.core.optics.spectra import lab_from_xyz, srgb_from_lab
 from cielo.core.plan import Band, Brush, Disc, Fade, Halo, Inside, LayMask, LiftMask, Onto, Plan, Vignette, Whole
 from cielo.core.sequence.gradient import GradientWish
 from cielo.core.simulation.grid import MOST_PIXELS, grid_of, point_grid
-from cielo.core.simulation.laydown import FAINTEST, REACHES, strength_laid
+from cielo.core.simulation.laydown import AT_RIM, FAINTEST, REACHES, RIM_MM, strength_laid
 from cielo.core.simulation.lean import Lean, times_for
 from cielo.core.simulation.point import ask
 from cielo.core.simulation.profiles import band_profile
@@ -63,13 +63,14 @@ def test_a_halo_falls_off_from_the_rim_and_the_mask_keeps_its_disc_bare() -> Non
     distance = distance_to_edge_mm(MOON, grid.x_mm, grid.y_mm)
     assert np.all(map_[distance < -0.6] == 0)
     outside = distance > 0.6
-    assert map_[outside] == pytest.approx(np.exp(-0.5 * (distance[outside] / (20 / REACHES)) ** 2), abs=FAINTEST)
+    gathered = 1 + AT_RIM * np.exp(-((distance[outside] / RIM_MM) ** 2))
+    assert map_[outside] == pytest.approx(gathered * np.exp(-0.5 * (distance[outside] / (20 / REACHES)) ** 2), abs=FAINTEST)
 
 
 def test_the_edge_of_a_mask_keeps_its_area() -> None:
-    """Closed form: what a disc keeps off is its area, pi d^2 / 4."""
+    """Closed form: what a disc keeps off is its area, pi d^2 / 4. A pen leaves no more at its rim."""
     plan = plan_of()
-    step = Brush("w", "dark", "large-brush", Whole(), "full", 1)
+    step = Brush("w", "dark", "pen", Whole(), "full", 1)
     grid = grid_of(plan.card, 100)
     kept_off = float((1 - laid(plan, step, MASKED, 100)).sum()) * grid.pixel_width_mm * grid.pixel_height_mm
     assert kept_off == pytest.approx(np.pi * MOON.diameter_mm**2 / 4, rel=1e-3)

@@ -23,6 +23,9 @@ Map = NDArray[np.float32]
 FLICKED_PER_MM2 = 0.0133
 # How much of the panel one full application of a smoosh or of a pool covers: 1 - exp(-rate).
 BLOT_RATE, POOL_RATE = 1.1, 1.3
+# What a sponge or a roller leaves going over once, in full applications; and how often it is followed at most. Judgement.
+AT_ONCE, MOST_TIMES = 0.55, 5
+ANEW = 7_919_003  # how far the seeds of two times lie apart, so that no two throws share one
 # Of a spray, the share of ink that falls in droplets one sees, how many fall to the mm2 in a full application, and how uneven the veil is.
 SPRAYED, SPRAYED_PER_MM2, VEIL = 0.45, 0.9, 0.07
 # How much thicker than a brushed film the drops of what stands up lie: of white it is what hides the ground. Judgement.
@@ -101,11 +104,20 @@ def _fine(tool: Tool, strength: float, seed: int, grid: Grid) -> Map:
 
 
 def _open(tool: Tool, strength: float, seed: int, grid: Grid) -> Map:
-    return np.asarray(np.float32(strength) * sponged(_seed(seed, 2), tool.width_mm, tool.drop_mm, grid), np.float32)
+    return _gone_over(lambda again: sponged(_seed(seed, 2) + ANEW * again, tool.width_mm, tool.drop_mm, grid), strength)
 
 
 def _streaks(tool: Tool, strength: float, seed: int, grid: Grid) -> Map:
-    return np.asarray(np.float32(strength) * rolled(_seed(seed, 4), tool.width_mm, tool.drop_mm, grid), np.float32)
+    return _gone_over(lambda again: rolled(_seed(seed, 4) + ANEW * again, tool.width_mm, tool.drop_mm, grid), strength)
+
+
+def _gone_over(mark: Callable[[int], Map], strength: float) -> Map:
+    """A mark of mean 1 laid as often as the strength takes, each time anew: so pores and streaks fill with every pass."""
+    times = min(MOST_TIMES, max(1, round(strength / AT_ONCE)))
+    laid = mark(0)
+    for again in range(1, times):
+        laid = laid + mark(again)
+    return np.asarray(np.float32(strength / times) * laid, np.float32)
 
 
 def _mist(tool: Tool, strength: float, seed: int, grid: Grid) -> Map:
