@@ -16,7 +16,7 @@ from numpy.typing import NDArray
 from cielo.core.compiled import njit
 from cielo.core.keeping import kept
 from cielo.core.simulation.grid import Grid, pooled, reading_grid
-from cielo.core.simulation.sampled import Face, at, face
+from cielo.core.simulation.sampled import Face, face
 
 Map = NDArray[np.float32]
 # Dabs are an array (dab, 4): x, y, mm, how far it is turned, radians, and how hard it is pressed.
@@ -35,8 +35,9 @@ def sponged(seed: int, width_mm: float, pore_mm: float, grid: Grid) -> Map:
     """What a sponge ``width_mm`` wide leaves dabbed all over, (rows, columns): 1 on average over the panel."""
     dabs = _dabs(seed, APART * width_mm, grid.panel_width_mm, grid.panel_height_mm)
     sponge = _cut(seed, width_mm, pore_mm)
+    times = max(1, int(np.ceil(grid.pixel_width_mm / FINEST_MM)))  # a pixel too wide for the pores is the mean of several places
     return np.asarray(
-        _sponged(dabs, sponge, width_mm, grid) / _usual(seed, width_mm, pore_mm, grid.panel_width_mm, grid.panel_height_mm)
+        _sponged(dabs, sponge, width_mm, grid, times) / _usual(seed, width_mm, pore_mm, grid.panel_width_mm, grid.panel_height_mm)
     )
 
 
@@ -52,12 +53,11 @@ def _usual(seed: int, width_mm: float, pore_mm: float, panel_width_mm: float, pa
     grid = reading_grid(Grid(panel_width_mm, panel_height_mm, 1.0, 1.0, 1, 1))
     dabs = _dabs(seed, APART * width_mm, panel_width_mm, panel_height_mm)
     sponge = _cut(seed, width_mm, pore_mm)
-    return float(_sponged(dabs, sponge, width_mm, grid).mean())
+    return float(_sponged(dabs, sponge, width_mm, grid, 1).mean())
 
 
-def _sponged(dabs: Dabs, sponge: Face, width_mm: float, grid: Grid) -> Map:
-    """What the dabs leave; a pixel too wide for the pores is the mean of several places."""
-    times = max(1, int(np.ceil(grid.pixel_width_mm / FINEST_MM)))
+def _sponged(dabs: Dabs, sponge: Face, width_mm: float, grid: Grid, times: int) -> Map:
+    """What the dabs leave; each pixel is the mean of ``times`` places each way."""
     fine = grid.finer(times)
     out = np.zeros((fine.rows, fine.columns), np.float32)
     edge = max(PORE_EDGE_MM, fine.pixel_width_mm) / (0.42 * 3.0)  # in the face's own units: it changes by one in so many mm
@@ -83,7 +83,8 @@ def _dab(
     dabs: Any, sponge: Any, radius: float, edge: float, left: float, top: float, width: float, height: float, out: Any
 ) -> None:  # pragma: no cover - compiled
     rows, columns = out.shape
-    per_mm = sponge.shape[0] / (2 * radius)
+    last = sponge.shape[0] - 2
+    per_mm = (last + 1) / (2 * radius)
     for k in range(dabs.shape[0]):
         cx, cy, pressed = dabs[k, 0], dabs[k, 1], dabs[k, 3]
         cos, sin = np.cos(dabs[k, 2]), np.sin(dabs[k, 2])
@@ -94,17 +95,23 @@ def _dab(
             for column in range(col0, col1):
                 dx = left + (column + 0.5) * width - cx
                 far = (dx * dx + dy * dy) / (radius * radius)
-                if far >= 1:
+                if far >= 1.0:
                     continue
                 u, v = dx * cos + dy * sin, dy * cos - dx * sin
                 # The rim is pressed least, and unevenly.
                 level = pressed - 2.4 * far * far * far
-                depth = level - at(sponge, (v + radius) * per_mm, (u + radius) * per_mm)
+                y, x = (v + radius) * per_mm, (u + radius) * per_mm
+                r0, c0 = min(int(y), last), min(int(x), last)
+                down, across = y - r0, x - c0
+                upper = sponge[r0, c0] * (1 - across) + sponge[r0, c0 + 1] * across
+                lower = sponge[r0 + 1, c0] * (1 - across) + sponge[r0 + 1, c0 + 1] * across
+                depth = level - (upper * (1 - down) + lower * down)
                 out[row, column] += min(max(depth / edge + 0.5, 0.0), 1.0)
 
 
 # Patches: so many to what one covers of the panel, so far from round, and so much darker where two lie over each other.
 CROWDED, UNROUND, DARKER = 1.6, 0.09, 0.22
+BESIDE = 1.3  # how far from its middle a patch is looked at, in its radii
 MOST_PATCHES = 20_000
 
 
@@ -159,18 +166,24 @@ def _deepen(
     rows, columns = deep.shape
     for k in range(patches.shape[0]):
         cx, cy, r = patches[k, 0], patches[k, 1], patches[k, 2]
-        reach = 2.2 * r
+        second, third = patches[k, 3], patches[k, 5]
+        c2, s2 = np.cos(2 * patches[k, 4]), np.sin(2 * patches[k, 4])
+        c3, s3 = np.cos(3 * patches[k, 6]), np.sin(3 * patches[k, 6])
+        reach = BESIDE * r * (1 + abs(second) + abs(third))
         row0, row1 = max(0, int((cy - reach - top) / height)), min(rows, int((cy + reach - top) / height) + 2)
         col0, col1 = max(0, int((cx - reach - left) / width)), min(columns, int((cx + reach - left) / width) + 2)
         for row in range(row0, row1):
             dy = top + (row + 0.5) * height - cy
             for column in range(col0, col1):
                 dx = left + (column + 0.5) * width - cx
-                turn = np.arctan2(dy, dx)
-                rim = r * (
-                    1 + patches[k, 3] * np.cos(2 * (turn - patches[k, 4])) + patches[k, 5] * np.cos(3 * (turn - patches[k, 6]))
-                )
-                depth = np.float32(rim - np.sqrt(dx * dx + dy * dy))
+                square = dx * dx + dy * dy
+                if square > reach * reach:
+                    continue
+                d = max(np.sqrt(square), 1e-9)
+                c, n = dx / d, dy / d  # the cosine and sine of the way from its middle, and of two and three times that angle
+                twofold = (c * c - n * n) * c2 + 2 * c * n * s2
+                threefold = c * (4 * c * c - 3) * c3 + n * (3 - 4 * n * n) * s3
+                depth = np.float32(r * (1 + second * twofold + third * threefold) - d)
                 if depth > deep[row, column]:
                     twice[row, column] = deep[row, column]
                     deep[row, column] = depth

@@ -85,15 +85,19 @@ def _roll(
     for k in range(passes.shape[0]):
         for row in range(rows):
             y = top + (row + 0.5) * height
-            for column in range(columns):
-                x = left + (column + 0.5) * width
-                u = x - passes[k, 0] - passes[k, 1] * y
+            v = y - passes[k, 2]
+            since = v % length  # since it was inked and set down last
+            left_on = LEFT_AFTER_TURN ** (since / GIRTH_MM) + set_down * np.exp(-((since / bar) ** 2))
+            middle = passes[k, 0] + passes[k, 1] * y
+            col0 = max(0, int((middle - across_mm / 2 - soft - left) / width))
+            col1 = min(columns, int((middle + across_mm / 2 + soft - left) / width) + 2)
+            for column in range(col0, col1):
+                u = left + (column + 0.5) * width - middle
                 beyond = across_mm / 2 - abs(u)
                 if beyond < -soft:
                     continue
-                v = y - passes[k, 2]
-                since = v % length  # since it was inked and set down last
                 there = min(max(beyond / soft + 0.5, 0.0), 1.0) * passes[k, 3]
-                ink = LEFT_AFTER_TURN ** (since / GIRTH_MM) + at(roller, v * per_down, (u + across_mm / 2) * per_across)
-                ink += edged * np.exp(-((beyond / line) ** 2)) + set_down * np.exp(-((since / bar) ** 2))
+                ink = left_on + at(roller, v * per_down, (u + across_mm / 2) * per_across)
+                if beyond < 3 * line:
+                    ink += edged * np.exp(-((beyond / line) ** 2))
                 out[row, column] += there * max(ink, 0.0)
