@@ -31,8 +31,9 @@ PORE_EDGE_MM = 0.25
 FINEST_MM = 0.35
 
 
+@kept
 def sponged(seed: int, width_mm: float, pore_mm: float, grid: Grid) -> Map:
-    """What a sponge ``width_mm`` wide leaves dabbed all over, (rows, columns): 1 on average over the panel."""
+    """What a sponge ``width_mm`` wide leaves dabbed all over, (rows, columns): 1 on average over the panel. Do not write to it."""
     dabs = _dabs(seed, APART * width_mm, grid.panel_width_mm, grid.panel_height_mm)
     sponge = _cut(seed, width_mm, pore_mm)
     times = max(1, int(np.ceil(grid.pixel_width_mm / FINEST_MM)))  # a pixel too wide for the pores is the mean of several places

@@ -37,8 +37,9 @@ LEFT_AFTER_TURN, TURNS = 0.9, 3.0
 FINE_MM = 0.9
 
 
+@kept
 def rolled(seed: int, width_mm: float, patch_mm: float, grid: Grid) -> Map:
-    """What a roller ``width_mm`` wide leaves rolled all over, (rows, columns): 1 on average over the panel."""
+    """What a roller ``width_mm`` wide leaves rolled all over, (rows, columns): 1 on average over the panel. Do not write to it."""
     return np.asarray(
         _rolled(seed, width_mm, patch_mm, grid) / _usual(seed, width_mm, patch_mm, grid.panel_width_mm, grid.panel_height_mm)
     )

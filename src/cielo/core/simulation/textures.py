@@ -10,6 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from cielo.core.materials import InkKind, Surface, Texture, Tool
+from cielo.core.simulation.cover import kept_if_small
 from cielo.core.simulation.dabs import sponged
 from cielo.core.simulation.grid import Grid
 from cielo.core.simulation.noise import noise, ranked
@@ -104,11 +105,15 @@ def _fine(tool: Tool, strength: float, seed: int, grid: Grid) -> Map:
 
 
 def _open(tool: Tool, strength: float, seed: int, grid: Grid) -> Map:
-    return _gone_over(lambda again: sponged(_seed(seed, 2) + ANEW * again, tool.width_mm, tool.drop_mm, grid), strength)
+    return _gone_over(
+        lambda again: kept_if_small(sponged, grid)(_seed(seed, 2) + ANEW * again, tool.width_mm, tool.drop_mm, grid), strength
+    )
 
 
 def _streaks(tool: Tool, strength: float, seed: int, grid: Grid) -> Map:
-    return _gone_over(lambda again: rolled(_seed(seed, 4) + ANEW * again, tool.width_mm, tool.drop_mm, grid), strength)
+    return _gone_over(
+        lambda again: kept_if_small(rolled, grid)(_seed(seed, 4) + ANEW * again, tool.width_mm, tool.drop_mm, grid), strength
+    )
 
 
 def _gone_over(mark: Callable[[int], Map], strength: float) -> Map:
