@@ -116,7 +116,7 @@ def test_a_photograph_tells_of_one_pad_and_the_next_card_with_that_ink_knows_it(
     page.get_by_role("link", name="Journal", exact=True).first.click()
     learnt = page.get_by_role("region", name="What you've learned")
     learnt.locator("p", has_text="Your Ocotillo 2 lays about").get_by_role("button").click()
-    page.locator("[data-test=pad]").get_by_role("article").get_by_role("button", name="Undo", exact=True).click()
+    page.locator("[data-test=pad]").get_by_role("button", name="Undo", exact=True).click()
     expect(page.locator("[data-test=pad]").get_by_role("button", name="Use it")).to_be_visible()
     # What it took is taken off the shelf where it is counted, and put back.
     took = page.locator("[data-test=used]")
