@@ -58,6 +58,8 @@ def render(
     from cielo.app.pictures import assembled_png, deep_png, panel_png
     from cielo.core.plan import plan_of_piece
 
+    if together and deep:
+        raise BadInput("16 bits are for the ground alone.", field="deep", mend="Leave out --deep, or --together.")
     if together:
         with About(plan):
             write_file(out, assembled_png(plan_of(plan), dpi))
@@ -81,7 +83,7 @@ def marks(
     dpi: Annotated[float, typer.Option(callback=finite, min=20, max=300, help="dots per inch")] = 150,
 ) -> None:
     """Save every tool's mark on one sheet, to lay beside the real thing."""
-    from cielo.core.simulation.mark_sheet import marks as all_marks
+    from cielo.demo.marks import marks as all_marks
     from cielo.exchange.mark_sheet import write_mark_sheet
 
     write_file(out, write_mark_sheet(all_marks(dpi), dpi))

@@ -138,7 +138,7 @@ def never_dries_here(plan: Plan, table: Table) -> Iterator[Finding]:
             "warn",
             step.id,
             f"{ink.name} does not dry on {plan.stock.name}.",
-            "It dries by soaking in, and this stock takes nothing up: it beads, and smears for days. Alcohol ink dries on it on its own.",
+            "It dries by soaking in, and this stock takes nothing up: it beads, and smears for days. Alcohol ink dries here by itself.",
             strongest(table, table.maps[step.id]),
             offered(_in_alcohol_ink(plan, ink)),
         )

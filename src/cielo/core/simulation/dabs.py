@@ -16,7 +16,8 @@ from numpy.typing import NDArray
 from cielo.core.compiled import njit
 from cielo.core.keeping import kept
 from cielo.core.simulation.grid import Grid, pooled, reading_grid
-from cielo.core.simulation.sampled import Face, face
+from cielo.core.simulation.sampled import at_within, face
+from cielo.core.simulation.spots import reached
 
 Map = NDArray[np.float32]
 # Dabs are an array (dab, 4): x, y, mm, how far it is turned, radians, and how hard it is pressed.
@@ -28,42 +29,30 @@ FACE_MM, APART, ASTRAY = 0.2, 0.45, 0.09
 TOUCHES, HARDER = -0.1, 0.16
 # How crisp a pore's edge is: as wide as this, mm.
 PORE_EDGE_MM = 0.25
-FINEST_MM = 0.35
 
 
 @kept
 def sponged(seed: int, width_mm: float, pore_mm: float, grid: Grid) -> Map:
     """What a sponge ``width_mm`` wide leaves dabbed all over, (rows, columns): 1 on average over the panel. Do not write to it."""
-    dabs = _dabs(seed, APART * width_mm, grid.panel_width_mm, grid.panel_height_mm)
-    sponge = _cut(seed, width_mm, pore_mm)
-    times = max(1, int(np.ceil(grid.pixel_width_mm / FINEST_MM)))  # a pixel too wide for the pores is the mean of several places
-    return np.asarray(
-        _sponged(dabs, sponge, width_mm, grid, times) / _usual(seed, width_mm, pore_mm, grid.panel_width_mm, grid.panel_height_mm)
-    )
-
-
-def _cut(seed: int, width_mm: float, pore_mm: float) -> Face:
-    """A sponge's face: high where it touches, low where it has pores, large and small."""
-    size = (width_mm, width_mm)
-    return np.asarray(0.5 * face(seed + 1, size, pore_mm, FACE_MM) + 0.87 * face(seed + 2, size, pore_mm / 3.5, FACE_MM))
+    fine = _sponged(seed, width_mm, pore_mm, grid.finer(grid.mixes))
+    return np.asarray(pooled(fine, grid.mixes) / _usual(seed, width_mm, pore_mm, reading_grid(grid)))
 
 
 @kept
-def _usual(seed: int, width_mm: float, pore_mm: float, panel_width_mm: float, panel_height_mm: float) -> float:
-    """What the dabs leave on average over the panel, as read on one raster for every part and size of picture."""
-    grid = reading_grid(Grid(panel_width_mm, panel_height_mm, 1.0, 1.0, 1, 1))
-    dabs = _dabs(seed, APART * width_mm, panel_width_mm, panel_height_mm)
-    sponge = _cut(seed, width_mm, pore_mm)
-    return float(_sponged(dabs, sponge, width_mm, grid, 1).mean())
+def _usual(seed: int, width_mm: float, pore_mm: float, reading: Grid) -> float:
+    """What the dabs leave on average over the panel."""
+    return float(_sponged(seed, width_mm, pore_mm, reading).mean())
 
 
-def _sponged(dabs: Dabs, sponge: Face, width_mm: float, grid: Grid, times: int) -> Map:
-    """What the dabs leave; each pixel is the mean of ``times`` places each way."""
-    fine = grid.finer(times)
-    out = np.zeros((fine.rows, fine.columns), np.float32)
-    edge = max(PORE_EDGE_MM, fine.pixel_width_mm) / (0.42 * 3.0)  # in the face's own units: it changes by one in so many mm
-    _dab(dabs, sponge, width_mm / 2, edge, fine.left_mm, fine.top_mm, fine.pixel_width_mm, fine.pixel_height_mm, out)
-    return pooled(out, times) if times > 1 else out
+def _sponged(seed: int, width_mm: float, pore_mm: float, grid: Grid) -> Map:
+    size = (width_mm, width_mm)
+    # High where it touches, low where it has pores, large and small.
+    sponge = 0.5 * face(seed + 1, size, pore_mm, FACE_MM) + 0.87 * face(seed + 2, size, pore_mm / 3.5, FACE_MM)
+    dabs = _dabs(seed, APART * width_mm, grid.panel_width_mm, grid.panel_height_mm)
+    out = np.zeros((grid.rows, grid.columns), np.float32)
+    edge = max(PORE_EDGE_MM, grid.pixel_width_mm) / (0.42 * 3.0)  # in the face's own units: it changes by one in so many mm
+    _dab(dabs, sponge, width_mm / 2, edge, grid.left_mm, grid.top_mm, grid.pixel_width_mm, grid.pixel_height_mm, out)
+    return out
 
 
 def _dabs(seed: int, apart_mm: float, width_mm: float, height_mm: float) -> Dabs:
@@ -84,13 +73,12 @@ def _dab(
     dabs: Any, sponge: Any, radius: float, edge: float, left: float, top: float, width: float, height: float, out: Any
 ) -> None:  # pragma: no cover - compiled
     rows, columns = out.shape
-    last = sponge.shape[0] - 2
-    per_mm = (last + 1) / (2 * radius)
+    per_mm = (sponge.shape[0] - 1) / (2 * radius)
     for k in range(dabs.shape[0]):
         cx, cy, pressed = dabs[k, 0], dabs[k, 1], dabs[k, 3]
         cos, sin = np.cos(dabs[k, 2]), np.sin(dabs[k, 2])
-        row0, row1 = max(0, int((cy - radius - top) / height)), min(rows, int((cy + radius - top) / height) + 2)
-        col0, col1 = max(0, int((cx - radius - left) / width)), min(columns, int((cx + radius - left) / width) + 2)
+        row0, row1 = reached(cy, radius, top, height, rows)
+        col0, col1 = reached(cx, radius, left, width, columns)
         for row in range(row0, row1):
             dy = top + (row + 0.5) * height - cy
             for column in range(col0, col1):
@@ -101,12 +89,7 @@ def _dab(
                 u, v = dx * cos + dy * sin, dy * cos - dx * sin
                 # The rim is pressed least, and unevenly.
                 level = pressed - 2.4 * far * far * far
-                y, x = (v + radius) * per_mm, (u + radius) * per_mm
-                r0, c0 = min(int(y), last), min(int(x), last)
-                down, across = y - r0, x - c0
-                upper = sponge[r0, c0] * (1 - across) + sponge[r0, c0 + 1] * across
-                lower = sponge[r0 + 1, c0] * (1 - across) + sponge[r0 + 1, c0 + 1] * across
-                depth = level - (upper * (1 - down) + lower * down)
+                depth = level - at_within(sponge, (v + radius) * per_mm, (u + radius) * per_mm)
                 out[row, column] += min(max(depth / edge + 0.5, 0.0), 1.0)
 
 
@@ -119,7 +102,7 @@ MOST_PATCHES = 20_000
 def patched(seed: int, cover: float, size_mm: float, softness_mm: float, grid: Grid) -> Map:
     """What patches leave, (rows, columns), 0 ... 1 + DARKER: they cover ``cover`` of the panel, each edge ``softness_mm`` or a pixel wide."""
     patches = _patches(seed, cover, size_mm, grid.panel_width_mm, grid.panel_height_mm)
-    level, usual = _level(seed, cover, size_mm, grid.panel_width_mm, grid.panel_height_mm)
+    level, usual = _level(seed, cover, size_mm, reading_grid(grid))
     soft = max(softness_mm, grid.pixel_width_mm)
     deep, twice = _depths(patches, grid)
     inside = np.clip((deep - level) / soft + 0.5, 0, 1)
@@ -128,10 +111,9 @@ def patched(seed: int, cover: float, size_mm: float, softness_mm: float, grid: G
 
 
 @kept
-def _level(seed: int, cover: float, size_mm: float, panel_width_mm: float, panel_height_mm: float) -> tuple[float, float]:
-    """The depth, mm, above which the patches cover what is said, and how dark they are on average, on one raster for every picture."""
-    grid = reading_grid(Grid(panel_width_mm, panel_height_mm, 1.0, 1.0, 1, 1))
-    deep, twice = _depths(_patches(seed, cover, size_mm, panel_width_mm, panel_height_mm), grid)
+def _level(seed: int, cover: float, size_mm: float, reading: Grid) -> tuple[float, float]:
+    """The depth, mm, above which the patches cover what is said, and how dark they are on average."""
+    deep, twice = _depths(_patches(seed, cover, size_mm, reading.panel_width_mm, reading.panel_height_mm), reading)
     level = float(np.quantile(deep, 1 - min(cover, 1.0)))
     covered = deep >= level
     usual = 1 + DARKER * float((twice[covered] >= level).mean()) if covered.any() else 1.0
@@ -171,8 +153,8 @@ def _deepen(
         c2, s2 = np.cos(2 * patches[k, 4]), np.sin(2 * patches[k, 4])
         c3, s3 = np.cos(3 * patches[k, 6]), np.sin(3 * patches[k, 6])
         reach = BESIDE * r * (1 + abs(second) + abs(third))
-        row0, row1 = max(0, int((cy - reach - top) / height)), min(rows, int((cy + reach - top) / height) + 2)
-        col0, col1 = max(0, int((cx - reach - left) / width)), min(columns, int((cx + reach - left) / width) + 2)
+        row0, row1 = reached(cy, reach, top, height, rows)
+        col0, col1 = reached(cx, reach, left, width, columns)
         for row in range(row0, row1):
             dy = top + (row + 0.5) * height - cy
             for column in range(col0, col1):

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from math import ceil
 
 import numpy as np
 from numpy.typing import NDArray
@@ -14,6 +15,8 @@ MOST_PIXELS = 12_000_000
 # What a strip of a large picture needs is kept while it is drawn, so that no map is made twice (simulation.cover); a picture of this size
 # or smaller is one strip.
 PIXELS_TO_A_STRIP = 250_000
+# A pixel wider than this does not show the pores of a sponge or the drops of a spray.
+FINEST_MM = 0.36
 # Pixels along the longer side of a picture that is looked at as a whole.
 MOST_ACROSS = 760
 
@@ -46,6 +49,8 @@ class Grid:
 
     def finer(self, times: int) -> "Grid":
         """The same place in pixels that are ``times`` smaller each way."""
+        if times == 1:
+            return self
         return replace(
             self,
             rows=self.rows * times,
@@ -53,6 +58,11 @@ class Grid:
             pixel_width_mm=self.pixel_width_mm / times,
             pixel_height_mm=self.pixel_height_mm / times,
         )
+
+    @property
+    def mixes(self) -> int:
+        """How many times finer each way a mark of pores or droplets is drawn, to be blended into these pixels: 1 where they show it."""
+        return max(1, ceil(self.pixel_width_mm / FINEST_MM))
 
     def strips(self) -> Iterator[tuple[slice, "Grid"]]:
         """The grid cut into strips of whole rows, each with the rows it covers; so that memory stays bounded."""
@@ -94,6 +104,8 @@ def _between(places: NDArray[np.float64], count: int) -> tuple[NDArray[np.int64]
 
 def pooled(fine: NDArray[np.float32], times: int) -> NDArray[np.float32]:
     """What pixels ``times`` larger each way show of (rows, columns) or (rows, columns, channels): the mean of each."""
+    if times == 1:
+        return fine
     rows, columns, *rest = fine.shape
     parts = fine.reshape(rows // times, times, columns // times, times, *rest)
     return np.asarray(parts.mean(axis=(1, 3), dtype=np.float32))

@@ -27,7 +27,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from cielo.core.keeping import KEPT
-from cielo.core.materials import RESIST_KINDS
+from cielo.core.materials import RESIST_KINDS, TOOLS
 from cielo.core.optics.water import BLOTTED, frees
 from cielo.core.plan import Brush, Plan, Water, masks_on
 from cielo.core.sequence.drying import wants_min
@@ -72,7 +72,7 @@ def layings(plan: Plan, grid: Grid) -> list[Laying]:
     """
     settling: Settling = {}
     reading = reading_grid(grid)
-    if grid != reading and any(isinstance(step, Water) for step in plan.steps):
+    if grid != reading and any(isinstance(step, Water) and TOOLS[step.tool].texture == "drops" for step in plan.steps):
         _followed(plan, reading, settling, finds=True)
     return _followed(plan, grid, settling, finds=grid == reading)
 
@@ -161,9 +161,10 @@ def _washed(
         answer = np.asarray(laying.strength - freed * np.float32(BLOTTED if step.blot else 0.0), np.float32), None
     else:
         rings = drops if step.blot else drops * np.array([1, 1, BLOOMS])
+        passes = _let_through(plan, on, grid)
         if settles is None:
-            settles = _settling(drops, rings, freed, 1 - (BLOTTED if step.blot else 0.0), _let_through(plan, on, grid), grid)
-        settled = rims(rings, settles, grid) * _let_through(plan, on, grid)
+            settles = _settling(drops, rings, freed, 1 - (BLOTTED if step.blot else 0.0), passes, grid)
+        settled = rims(rings, settles, grid) * passes
         answer = np.asarray(laying.strength - freed + settled, np.float32), settles
     if grid.rows * grid.columns <= LARGEST_KEPT:
         KEPT.put(key, (made_of, answer))
@@ -181,7 +182,7 @@ _READ_AT = ((0.0, 0.0), (0.55, 0.0), (-0.55, 0.0), (0.0, 0.55), (0.0, -0.55))
 
 
 def _settling(
-    drops: NDArray[np.float64], rings: NDArray[np.float64], freed: Map, left: float, open_: Map | np.float32, grid: Grid
+    drops: NDArray[np.float64], rings: NDArray[np.float64], freed: Map, left: float, passes: Map | np.float32, grid: Grid
 ) -> NDArray[np.float64]:
     """What settles at the rim of each drop, mm2, (drop,): of all that is ``freed`` the share ``left``, by how much lies under each drop."""
     under = np.zeros(len(drops))
@@ -193,5 +194,5 @@ def _settling(
         under += np.where(on_panel, freed[rows, columns], 0.0)
     under *= np.pi * drops[:, 2] ** 2
     # What would settle under tape or beyond the edge settles beside it, so that none is lost.
-    found = float((rims(rings, under, grid) * open_).sum(dtype=float))
+    found = float((rims(rings, under, grid) * passes).sum(dtype=float))
     return under * (left * float(freed.sum(dtype=float)) / found) if found > 0 else under

@@ -40,15 +40,13 @@ FINE_MM = 0.9
 @kept
 def rolled(seed: int, width_mm: float, patch_mm: float, grid: Grid) -> Map:
     """What a roller ``width_mm`` wide leaves rolled all over, (rows, columns): 1 on average over the panel. Do not write to it."""
-    return np.asarray(
-        _rolled(seed, width_mm, patch_mm, grid) / _usual(seed, width_mm, patch_mm, grid.panel_width_mm, grid.panel_height_mm)
-    )
+    return np.asarray(_rolled(seed, width_mm, patch_mm, grid) / _usual(seed, width_mm, patch_mm, reading_grid(grid)))
 
 
 @kept
-def _usual(seed: int, width_mm: float, patch_mm: float, panel_width_mm: float, panel_height_mm: float) -> float:
-    """What it leaves on average over the panel, as read on one raster for every part and size of picture."""
-    return float(_rolled(seed, width_mm, patch_mm, reading_grid(Grid(panel_width_mm, panel_height_mm, 1.0, 1.0, 1, 1))).mean())
+def _usual(seed: int, width_mm: float, patch_mm: float, reading: Grid) -> float:
+    """What it leaves on average over the panel."""
+    return float(_rolled(seed, width_mm, patch_mm, reading).mean())
 
 
 def _rolled(seed: int, width_mm: float, patch_mm: float, grid: Grid) -> Map:

@@ -30,7 +30,6 @@ A brush lays films; an ink whose swatches are dabs is brushed as the film of its
 
 from collections.abc import Callable, Sequence
 from dataclasses import replace
-from math import ceil
 from typing import Any
 
 import numpy as np
@@ -73,14 +72,8 @@ def seen_xyz(
     ``wet``: as it looks before the last ink has dried, denser than it will be (optics.water). Marks too fine for the pixels are drawn
     finer and blended as light, as the eye does from afar: blended as ink they would look darker.
     """
-    mixes = max(1, ceil(grid.pixel_width_mm / FINEST_MM)) if any(_is_fine(step) for step in plan.steps[:steps_done]) else 1
-    if mixes > 1:
-        return pooled(_seen_xyz(plan, grid.finer(mixes), steps_done, tell, times, wet), mixes)
-    return _seen_xyz(plan, grid, steps_done, tell, times, wet)
-
-
-# A pixel wider than this does not show the pores of a sponge or the drops of a spray.
-FINEST_MM = 0.36
+    mixes = grid.mixes if any(_is_fine(step) for step in plan.steps[:steps_done]) else 1
+    return pooled(_seen_xyz(plan, grid.finer(mixes), steps_done, tell, times, wet), mixes)
 
 
 def _is_fine(step: Step) -> bool:

@@ -82,6 +82,12 @@ def _frame(grid: Grid) -> tuple[float, float, float, float]:
     return grid.left_mm, grid.top_mm, grid.pixel_width_mm, grid.pixel_height_mm
 
 
+@njit(cache=True, fastmath=True, inline="always")
+def reached(middle: float, reach: float, start: float, step: float, count: int) -> Any:  # pragma: no cover - compiled
+    """The pixels, first and one after the last, of a row or a column of ``count`` that lie within reach of a place, mm."""
+    return max(0, int((middle - reach - start) / step)), min(count, int((middle + reach - start) / step) + 2)
+
+
 @njit(cache=True, fastmath=True)
 def _draw(
     spots: Any, weights: Any, kind: int, soft: float, left: float, top: float, width: float, height: float, out: Any
@@ -90,8 +96,8 @@ def _draw(
     for k in range(spots.shape[0]):
         cx, cy, r = spots[k, 0], spots[k, 1], spots[k, 2]
         reach = r + soft
-        row0, row1 = max(0, int((cy - reach - top) / height)), min(rows, int((cy + reach - top) / height) + 2)
-        col0, col1 = max(0, int((cx - reach - left) / width)), min(columns, int((cx + reach - left) / width) + 2)
+        row0, row1 = reached(cy, reach, top, height, rows)
+        col0, col1 = reached(cx, reach, left, width, columns)
         for row in range(row0, row1):
             dy = top + (row + 0.5) * height - cy
             for column in range(col0, col1):
@@ -111,8 +117,8 @@ def _rings(
     for k in range(spots.shape[0]):
         cx, cy, r = spots[k, 0], spots[k, 1], spots[k, 2]
         reach = r + 4 * sigmas[k]
-        row0, row1 = max(0, int((cy - reach - top) / height)), min(rows, int((cy + reach - top) / height) + 2)
-        col0, col1 = max(0, int((cx - reach - left) / width)), min(columns, int((cx + reach - left) / width) + 2)
+        row0, row1 = reached(cy, reach, top, height, rows)
+        col0, col1 = reached(cx, reach, left, width, columns)
         for row in range(row0, row1):
             dy = top + (row + 0.5) * height - cy
             for column in range(col0, col1):

@@ -17,7 +17,7 @@ from numpy.typing import NDArray
 
 from cielo.core.compiled import njit
 from cielo.core.simulation.grid import Grid
-from cielo.core.simulation.spots import MOST_SPOTS, shown_area
+from cielo.core.simulation.spots import MOST_SPOTS, reached, shown_area
 
 Map = NDArray[np.float32]
 Drops = NDArray[np.float64]
@@ -118,8 +118,8 @@ def _draw(
         along, across = np.cos(drops[k, 4]), np.sin(drops[k, 4])
         clear = min(b / (2 * soft), 1.0)  # how far the pixels can show its rim
         reach = a + soft
-        row0, row1 = max(0, int((cy - reach - top) / height)), min(rows, int((cy + reach - top) / height) + 2)
-        col0, col1 = max(0, int((cx - reach - left) / width)), min(columns, int((cx + reach - left) / width) + 2)
+        row0, row1 = reached(cy, reach, top, height, rows)
+        col0, col1 = reached(cx, reach, left, width, columns)
         for row in range(row0, row1):
             dy = top + (row + 0.5) * height - cy
             for column in range(col0, col1):
