@@ -16,7 +16,10 @@ Face = NDArray[np.float32]
 
 @lru_cache(maxsize=64)
 def face(seed: int, size_mm: tuple[float, float], grain_mm: float, pixel_mm: float) -> Face:
-    """Noise of zero mean and unit variance that begins again beyond its edges, (rows, columns); ``size_mm`` is down, across. Do not write to it."""
+    """Noise of zero mean and unit variance that begins again beyond its edges, (rows, columns); ``size_mm`` is down, across.
+
+    Do not write to it.
+    """
     rows, columns = (max(4, round(size / pixel_mm)) for size in size_mm)
     down, across = np.fft.fftfreq(rows, size_mm[0] / rows), np.fft.rfftfreq(columns, size_mm[1] / columns)
     # A normal curve's spectrum: no axis is preferred.
