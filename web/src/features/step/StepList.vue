@@ -188,19 +188,17 @@ li[data-chosen] {
 /* The whole of a sentence is read where its step is chosen. */
 .brief {
   display: flex;
+  flex-wrap: wrap;
   white-space: nowrap;
 }
-/* Where there is no room it is where the ink goes that is cut, behind its measures. */
+/* Where there is no room the last goes on below; nothing is cut but what is longer than a line. */
 .brief > span {
   flex: none;
-}
-.brief > span:only-child,
-.brief > span:nth-last-child(2):not(:first-child) {
-  flex: 0 1 auto;
+  max-width: 100%;
   overflow: hidden;
   text-overflow: ellipsis;
 }
-.brief > span + span::before {
+.brief > span:not(:last-child)::after {
   content: "·";
   padding: 0 0.35em;
   color: var(--ink-soft);
